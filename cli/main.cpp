@@ -1,0 +1,280 @@
+// The command line: the scriptable face of the core. Every command prints to standard output and
+// its problems to standard error.
+// Exit status: 0 done (check: works or care), 1 the check fails, 2 bad input or usage.
+#include "core/design/edit.h"
+#include "core/files/exports.h"
+#include "core/files/hlantern.h"
+#include "core/prove/prove.h"
+#include "core/structures/family.h"
+#include <CLI/CLI.hpp>
+#include <cmath>
+#include <iostream>
+#include <nlohmann/json.hpp>
+
+namespace {
+
+using namespace hl;
+using Json = nlohmann::ordered_json;
+
+enum Exit { Done = 0, Fails = 1, BadInput = 2 };
+
+int refuse(const Problem& p) {
+    std::cerr << "hinge-lantern-cli: " << p.text() << "\n";
+    return BadInput;
+}
+
+void print(const Json& j) {
+    std::cout << j.dump(2, ' ', false, Json::error_handler_t::replace) << "\n";
+}
+
+double inUnit(const Measure& m) { return m.quantity == Quantity::Length ? m.mm() : m.degrees(); }
+
+Json describe(const Family& f) {
+    Json j = {{"id", f.id},
+              {"name", f.name},
+              {"purpose", f.purpose},
+              {"stands_on", f.standsOn},
+              {"parameters", Json::array()}};
+    for (auto& p : f.parameters) {
+        Json q = {{"name", p.name},
+                  {"unit", p.fallback.quantity == Quantity::Length ? "mm" : "deg"},
+                  {"default", inUnit(p.fallback)},
+                  {"minimum", inUnit(p.least)},
+                  {"maximum", inUnit(p.most)},
+                  {"meaning", p.meaning}};
+        if (!p.relation.empty())
+            q["follows"] = p.relation;
+        j["parameters"].push_back(q);
+    }
+    return j;
+}
+
+int structures(const std::string& id, bool json) {
+    if (!id.empty() && !family(id))
+        return refuse({"structures", "there is no structure “" + id + "”",
+                       "run structures without an id to see all"});
+    Json list = Json::array();
+    for (auto& f : families()) {
+        if (!id.empty() && f.id != id)
+            continue;
+        list.push_back(describe(f));
+        if (!json) {
+            std::cout << f.id << "  " << f.purpose << "\n";
+            for (auto& p : f.parameters)
+                std::cout << "    " << p.name << " = " << exactText(p.fallback, Unit::Millimetre)
+                          << "  " << p.meaning
+                          << (p.relation.empty() ? "" : "; unless set: " + p.relation) << "\n";
+        }
+    }
+    if (json)
+        print(id.empty() ? list : list.front());
+    return Done;
+}
+
+int newFile(const std::string& path, const std::string& size, const std::string& spine) {
+    const Unit units = size.find("in") != std::string::npos || size.find('"') != std::string::npos
+                           ? Unit::Inch
+                           : Unit::Millimetre;
+    auto card = parseCardSize(size, units);
+    if (!card)
+        return refuse(card.problem());
+    auto d = newDesign(card->first, card->second, spine == "top" ? SpineSide::Top : SpineSide::Left,
+                       units);
+    if (!d)
+        return refuse(d.problem());
+    if (Trouble t = saveDesign(*d, path))
+        return refuse(*t);
+    return Done;
+}
+
+int add(const std::string& path, const std::string& kind, const std::string& on,
+        const std::vector<std::string>& sets, bool json) {
+    auto d = loadDesign(path);
+    if (!d)
+        return refuse(d.problem());
+    std::map<std::string, std::string> measures;
+    for (auto& s : sets) {
+        const size_t equals = s.find('=');
+        if (equals == std::string::npos || equals == 0)
+            return refuse({"--set", "“" + s + "” is no NAME=VALUE", "write it like width=50mm"});
+        measures[s.substr(0, equals)] = s.substr(equals + 1);
+    }
+    auto added = addStructure(*d, kind, on, measures);
+    if (!added)
+        return refuse(added.problem());
+    if (Trouble t = saveDesign(added->first, path))
+        return refuse(*t);
+    const Assembly a = *assemble(added->first);
+    const Part& part = a.parts[a.part(added->second)];
+    Json j = {{"structure", added->second}, {"panels", Json::array()}, {"creases", Json::array()}};
+    for (int i : part.panels)
+        j["panels"].push_back(a.panels[i].id);
+    for (int i : part.creases)
+        j["creases"].push_back(a.creases[i].id);
+    if (json) {
+        print(j);
+        return Done;
+    }
+    std::cout << "structure " << added->second << "\n";
+    for (auto& p : j["panels"])
+        std::cout << "panel " << p.get<std::string>() << "\n";
+    for (auto& c : j["creases"])
+        std::cout << "crease " << c.get<std::string>() << "\n";
+    return Done;
+}
+
+Json ringFlat(const std::vector<Vec2>& ring) {
+    Json j = Json::array();
+    for (auto& p : ring)
+        j.push_back({p.x(), p.y()});
+    return j;
+}
+
+Json ringPosed(const std::vector<Vec2>& ring, const Rigid& at) {
+    Json j = Json::array();
+    for (auto& p : ring) {
+        const Vec3 q = at.at(p);
+        j.push_back({q.x(), q.y(), q.z()});
+    }
+    return j;
+}
+
+int pose(const std::string& path, double opening, bool json) {
+    if (!(opening >= 0 && opening <= widestOpening))
+        return refuse({"--open", "the opening is out of reach", "give 0 to 180 degrees"});
+    auto d = loadDesign(path);
+    if (!d)
+        return refuse(d.problem());
+    const Assembly a = *assemble(*d);
+    const Linkage k = linkageOf(a);
+    const Pose p = poseAt(k, motionOf(k), opening);
+    Json j = {{"opening", opening}, {"misfit_mm", p.misfit()}, {"panels", Json::array()}};
+    for (size_t i = 0; i < a.panels.size(); ++i) {
+        const Panel& panel = a.panels[i];
+        Json one = {{"id", panel.id},
+                    {"part", a.parts[panel.part].id},
+                    {"stock", a.parts[panel.part].stock},
+                    {"flat", ringFlat(panel.outline)},
+                    {"posed", ringPosed(panel.outline, p.panels[i])}};
+        if (!panel.apertures.empty()) {
+            one["apertures"] = Json::array();
+            for (auto& ring : panel.apertures)
+                one["apertures"].push_back(
+                    {{"flat", ringFlat(ring)}, {"posed", ringPosed(ring, p.panels[i])}});
+        }
+        j["panels"].push_back(one);
+    }
+    if (json) {
+        print(j);
+        return Done;
+    }
+    std::cout << "opening " << opening << " deg, misfit " << p.misfit() << " mm\n";
+    for (auto& panel : j["panels"])
+        std::cout << panel["id"].get<std::string>() << " " << panel["posed"].dump() << "\n";
+    return Done;
+}
+
+int check(const std::string& path, bool json) {
+    auto d = loadDesign(path);
+    if (!d)
+        return refuse(d.problem());
+    const Case c(*d, *assemble(*d));
+    std::vector<Finding> findings = prove(c);
+    findRemedies(c, findings);
+    const Verdict verdict = verdictOf(findings);
+    Json j = {{"verdict", nameOf(verdict)}, {"findings", Json::array()}};
+    for (auto& f : findings) {
+        j["findings"].push_back({{"rule", f.rule},
+                                 {"severity", nameOf(f.severity)},
+                                 {"parts", f.parts},
+                                 {"opening_from", f.openingFrom},
+                                 {"opening_to", f.openingTo},
+                                 {"amount_mm", f.amount},
+                                 {"message", f.message},
+                                 {"remedy", f.remedy}});
+    }
+    if (json) {
+        print(j);
+    } else {
+        std::cout << sentenceOf(verdict) << ".\n";
+        for (auto& f : findings)
+            std::cout << nameOf(f.severity) << ": " << f.message << " " << f.remedy << "\n";
+    }
+    return verdict == Verdict::Fails ? Fails : Done;
+}
+
+int exportTo(const std::string& path, const std::string& to, const std::string& sheet,
+             const std::string& out) {
+    const Exporter* e = exporter(to);
+    const SheetFormat* format = sheetFormat(sheet);
+    auto d = loadDesign(path);
+    if (!d)
+        return refuse(d.problem());
+    auto remarks = exportDesign(*d, *e, *format, out);
+    if (!remarks)
+        return refuse(remarks.problem());
+    for (auto& r : *remarks)
+        std::cerr << r << "\n";
+    return Done;
+}
+
+template<class Table> std::vector<std::string> ids(const Table& table) {
+    std::vector<std::string> out;
+    for (auto& row : table)
+        out.push_back(row.id);
+    return out;
+}
+
+} // namespace
+
+int main(int argc, char** argv) {
+    CLI::App app{"Hinge Lantern: designs, folds and proves pop-up cards", "hinge-lantern-cli"};
+    app.require_subcommand(1);
+    std::string file, id, card = "5x7in", spine = "left", on = "card.spine", to, sheet = "a4", out;
+    std::vector<std::string> sets;
+    double opening = 90;
+    bool json = false;
+
+    auto* s = app.add_subcommand("structures", "the catalogue of structures");
+    s->add_option("ID", id, "only this one");
+    s->add_flag("--json", json);
+    auto* n = app.add_subcommand("new", "starts a card");
+    n->add_option("OUT", file, "the design file to write")->required();
+    n->add_option("--card", card, "closed size, such as 5x7in")->required();
+    n->add_option("--spine", spine)->check(CLI::IsMember({"left", "top"}));
+    auto* a = app.add_subcommand("add", "adds a structure");
+    a->add_option("FILE", file)->required();
+    a->add_option("STRUCTURE", id, "an id of the catalogue")->required();
+    a->add_option("--on", on, "the host crease; card.spine unless given");
+    a->add_option("--set", sets, "measures, such as width=50mm")->allow_extra_args(true);
+    a->add_flag("--json", json);
+    auto* p = app.add_subcommand("pose", "where every panel is at an opening");
+    p->add_option("FILE", file)->required();
+    p->add_option("--open", opening, "degrees, 0 to 180")->required();
+    p->add_flag("--json", json);
+    auto* c = app.add_subcommand("check", "whether the card works");
+    c->add_option("FILE", file)->required();
+    c->add_flag("--json", json);
+    auto* e = app.add_subcommand("export", "parts at true scale");
+    e->add_option("FILE", file)->required();
+    e->add_option("--to", to)->required()->check(CLI::IsMember(ids(exporters())));
+    e->add_option("--sheet", sheet, "paper to lay out on")
+        ->check(CLI::IsMember(ids(sheetFormats())));
+    e->add_option("-o,--output", out)->required();
+    try {
+        app.parse(argc, argv);
+    } catch (const CLI::ParseError& error) {
+        return app.exit(error) == 0 ? Done : BadInput;
+    }
+    if (*s)
+        return structures(id, json);
+    if (*n)
+        return newFile(file, card, spine);
+    if (*a)
+        return add(file, id, on, sets, json);
+    if (*p)
+        return pose(file, opening, json);
+    if (*c)
+        return check(file, json);
+    return exportTo(file, to, sheet, out);
+}

@@ -1,0 +1,53 @@
+// The design: what the maker decided, and nothing that can be computed from it.
+// It is the only thing that is edited, undone and saved.
+#pragma once
+#include "core/measure/measure.h"
+#include <map>
+#include <string>
+#include <vector>
+
+namespace hl {
+
+// A kind of paper.
+struct Stock {
+    std::string id, name;
+    double weight = 240;                    // g/m2
+    Measure caliper = Measure::fromMm(0.3); // thickness
+    std::string face = "#f3ecdc";           // colour of the face side, #rrggbb
+    std::string back = "#fbf8f1";           // colour of the back
+};
+
+enum class SpineSide { Left, Top };
+
+struct CardSpec {
+    Measure width = Measure::fromMm(127), height = Measure::fromMm(177.8); // closed size
+    SpineSide spine = SpineSide::Left;
+    std::string stock = "card";
+};
+
+// One structure: which family, on which crease, and the measures the maker set. A measure that is
+// not in `set` takes its family's default or follows from the others.
+struct StructureSpec {
+    std::string id, kind, name, on = "card.spine", stock;
+    std::map<std::string, Measure> set;
+};
+
+struct Design {
+    std::string title = "Untitled card";
+    Unit units = Unit::Millimetre;
+    CardSpec card;
+    std::vector<Stock> stocks;
+    std::vector<StructureSpec> structures;
+
+    const Stock* stock(const std::string& id) const;
+    const StructureSpec* structure(const std::string& id) const;
+    StructureSpec* structure(const std::string& id);
+};
+
+bool operator==(const Stock& a, const Stock& b);
+bool operator==(const CardSpec& a, const CardSpec& b);
+bool operator==(const StructureSpec& a, const StructureSpec& b);
+bool operator==(const Design& a, const Design& b);
+inline bool operator!=(const Design& a, const Design& b) { return !(a == b); }
+
+} // namespace hl

@@ -1,0 +1,129 @@
+#include "core/design/edit.h"
+#include "core/assembly/assembly.h"
+#include "core/structures/family.h"
+#include <algorithm>
+#include <set>
+
+namespace hl {
+
+Result<std::pair<Measure, Measure>> parseCardSize(const std::string& text, Unit unit) {
+    const Problem unreadable{"card size", "“" + text + "” is not a closed size",
+                             "write it like 5x7in, 14x14cm or 4 1/4 x 5 1/2 in"};
+    size_t cross = text.find_first_of("xX");
+    size_t width = 1;
+    if (cross == std::string::npos) {
+        cross = text.find("×");
+        width = std::string("×").size();
+    }
+    if (cross == std::string::npos)
+        return unreadable;
+    std::string first = text.substr(0, cross), second = text.substr(cross + width);
+    // The unit written once at the end holds for both.
+    if (first.find_first_of("mciMCI\"") == std::string::npos) {
+        size_t tail = second.find_first_of("mciMCI\"");
+        if (tail != std::string::npos)
+            first += second.substr(tail);
+    }
+    auto w = parseLength(first, unit), h = parseLength(second, unit);
+    if (!w || !h)
+        return (w ? h : w).problem().in("card size");
+    return std::pair{w->measure, h->measure};
+}
+
+Result<Design> newDesign(Measure width, Measure height, SpineSide spine, Unit units) {
+    Design d;
+    d.units = units;
+    d.card = {width, height, spine, "card"};
+    Stock card;
+    card.id = "card";
+    card.name = "Ivory card";
+    d.stocks = {card};
+    auto made = assemble(d);
+    if (!made)
+        return made.problem();
+    return d;
+}
+
+std::string freeId(const Design& design, const std::string& kind) {
+    for (int n = 1;; ++n) {
+        std::string id = kind + std::to_string(n);
+        if (!design.structure(id))
+            return id;
+    }
+}
+
+Result<std::pair<Design, std::string>> addStructure(const Design& design, const std::string& kind,
+                                                    const std::string& on,
+                                                    const std::map<std::string, std::string>& set) {
+    Design d = design;
+    StructureSpec s;
+    s.id = freeId(design, kind);
+    s.kind = kind;
+    s.on = on;
+    d.structures.push_back(s);
+    auto made = assemble(d);
+    if (!made)
+        return made.problem();
+    for (auto& [name, text] : set) {
+        auto next = setMeasure(d, s.id, name, text);
+        if (!next)
+            return next.problem();
+        d = *next;
+    }
+    return std::pair{d, s.id};
+}
+
+Result<Design> setMeasure(const Design& design, const std::string& structure,
+                          const std::string& parameter, const std::string& text) {
+    Design d = design;
+    StructureSpec* s = d.structure(structure);
+    if (!s)
+        return Problem{"structure " + structure, "there is no such structure", "check the id"};
+    const std::string place = "structure " + structure + ", measure " + parameter;
+    const Family* f = family(s->kind);
+    const Parameter* p = f ? f->parameter(parameter) : nullptr;
+    if (text == "auto") {
+        s->set.erase(parameter);
+    } else {
+        auto parsed = parseMeasure(text, p ? p->fallback.quantity : Quantity::Length, design.units);
+        if (!parsed)
+            return parsed.problem().in(place);
+        s->set[parameter] = parsed->measure;
+    }
+    auto made = assemble(d);
+    if (!made)
+        return made.problem();
+    return d;
+}
+
+std::vector<std::string> standingOn(const Design& design, const std::string& id) {
+    std::vector<std::string> out;
+    std::set<std::string> base{id};
+    for (bool grew = true; grew;) {
+        grew = false;
+        for (auto& s : design.structures)
+            if (base.count(ownerOf(s.on)) && base.insert(s.id).second)
+                grew = true;
+    }
+    for (auto& s : design.structures)
+        if (s.id != id && base.count(s.id))
+            out.push_back(s.id);
+    return out;
+}
+
+Design removeStructure(const Design& design, const std::string& id) {
+    Design d = design;
+    std::vector<std::string> gone = standingOn(design, id);
+    gone.push_back(id);
+    d.structures.erase(std::remove_if(d.structures.begin(), d.structures.end(),
+                                      [&](auto& s) {
+                                          return std::find(gone.begin(), gone.end(), s.id) !=
+                                                 gone.end();
+                                      }),
+                       d.structures.end());
+    return d;
+}
+
+std::string ownerOf(const std::string& creaseId) { return creaseId.substr(0, creaseId.find('.')); }
+
+} // namespace hl

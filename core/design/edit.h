@@ -1,0 +1,38 @@
+// Edits of a design that more than one face of the program offers: start a card, add, set, remove.
+// Each returns the new design or the problem; the old one is never half changed.
+#pragma once
+#include "core/design/design.h"
+#include <utility>
+
+namespace hl {
+
+// A closed size as makers write it: "5x7in", "14x14cm", "4 1/4 x 5 1/2 in", "105 x 148 mm".
+Result<std::pair<Measure, Measure>> parseCardSize(const std::string& text, Unit unit);
+
+// A card with one stock and no structures.
+Result<Design> newDesign(Measure width, Measure height, SpineSide spine, Unit units);
+
+// Adds a structure of family `kind` on the crease `on`; `set` holds texts as typed. The id is the
+// family's name and the first free number. The result is assembled once, so a host that does not
+// exist or a measure out of range is refused here.
+Result<std::pair<Design, std::string>> addStructure(const Design& design, const std::string& kind,
+                                                    const std::string& on,
+                                                    const std::map<std::string, std::string>& set);
+
+// Sets one measure from its text; the text "auto" gives it back to its family's relation.
+Result<Design> setMeasure(const Design& design, const std::string& structure,
+                          const std::string& parameter, const std::string& text);
+
+// Removes a structure and everything that stands on it.
+Design removeStructure(const Design& design, const std::string& id);
+
+// The structures that stand on `id`, directly or further up, in design order.
+std::vector<std::string> standingOn(const Design& design, const std::string& id);
+
+// "box1.tip" -> "box1".
+std::string ownerOf(const std::string& creaseId);
+
+// The id of one, no other structure has: kind and the first free number.
+std::string freeId(const Design& design, const std::string& kind);
+
+} // namespace hl

@@ -1,0 +1,27 @@
+// Closure: finding the fold angles with which the loops of a block close.
+#pragma once
+#include "core/fold/linkage.h"
+
+namespace hl {
+
+// The largest distance, in mm, by which a mark of the loop misses its place.
+double misfitOf(const Loop& loop, const std::vector<double>& angles);
+
+// The bounds that mountain and valley set on a fold angle: [-pi, 0] or [0, pi].
+struct Bounds {
+    double low, high;
+};
+Bounds boundsOf(const Crease& crease);
+
+// Moves the block's angles from where they are to the nearest ones that close its loops, keeping
+// every crease on its mountain or valley side. Where nothing closes, they end at the least sum of
+// squared misses. Returns the misfit in mm. Damped Gauss-Newton (Levenberg, Marquardt) with
+// analytic derivatives: a mark p moves by axis x (p - point on axis) per radian.
+double closeBlock(const Linkage& linkage, const Block& block, std::vector<double>& angles);
+
+// Rounds the block's angles to 0 or a half turn if all of them lie within `near` radians of it
+// and the loops then close to 1e-9 mm; says whether it did. At flat states this replaces
+// iteration, which cannot tell angles there: closure is of second order in them.
+bool snapFlat(const Linkage& linkage, const Block& block, std::vector<double>& angles, double near);
+
+} // namespace hl

@@ -1,0 +1,158 @@
+#include "core/make/pattern.h"
+#include "core/design/design.h"
+#include <algorithm>
+#include <cmath>
+#include <polyclipping/clipper.hpp>
+
+namespace hl {
+namespace {
+
+constexpr double unitsPerMm = 1e6; // the clipper counts in nanometres
+constexpr double hatchSpacing = 2.2;
+
+ClipperLib::Path toClipper(const std::vector<Vec2>& ring) {
+    ClipperLib::Path path;
+    for (const Vec2& p : ring)
+        path.emplace_back(std::llround(p.x() * unitsPerMm), std::llround(p.y() * unitsPerMm));
+    return path;
+}
+
+std::vector<Vec2> fromClipper(const ClipperLib::Path& path) {
+    std::vector<Vec2> ring;
+    for (auto& p : path)
+        ring.emplace_back(static_cast<double>(p.X) / unitsPerMm,
+                          static_cast<double>(p.Y) / unitsPerMm);
+    return ring;
+}
+
+Vec2 middle(const std::vector<Vec2>& ring) {
+    Vec2 sum(0, 0);
+    for (const Vec2& p : ring)
+        sum += p;
+    return sum / static_cast<double>(ring.size());
+}
+
+double area(const std::vector<Vec2>& ring) {
+    double twice = 0;
+    for (size_t i = 0; i < ring.size(); ++i) {
+        const Vec2 &p = ring[i], &q = ring[(i + 1) % ring.size()];
+        twice += p.x() * q.y() - p.y() * q.x();
+    }
+    return twice / 2;
+}
+
+Pattern patternOf(const Design& design, const Assembly& a, int index) {
+    const Part& part = a.parts[index];
+    Pattern out;
+    out.part = index;
+    for (auto& ring : outlineOf(a, part)) {
+        if (out.strokes.empty())
+            out.low = out.high = ring.front();
+        for (const Vec2& p : ring) {
+            out.low = out.low.cwiseMin(p);
+            out.high = out.high.cwiseMax(p);
+        }
+        out.strokes.push_back({Line::Cut, ring, true, part.id});
+    }
+    for (int i : part.creases) {
+        const Crease& c = a.creases[i];
+        out.strokes.push_back(
+            {c.fold == Fold::Valley ? Line::Valley : Line::Mountain, {c.from, c.to}, false, c.id});
+    }
+    for (const Glue& g : a.glues) {
+        if (a.panels[g.tab].part == index)
+            for (Stroke& s : hatch(a.panels[g.tab].outline, hatchSpacing, a.panels[g.tab].id))
+                out.strokes.push_back(s);
+        if (a.panels[g.landing].part != index)
+            continue;
+        // Where a tab of another part will come to lie.
+        std::vector<Vec2> ring;
+        for (const Vec2& p : a.panels[g.tab].outline) {
+            const Vec3 q = g.place.at(p);
+            ring.emplace_back(q.x(), q.y());
+        }
+        out.strokes.push_back({Line::Score, ring, true, g.crease});
+        out.captions.push_back({middle(ring), 2.4, a.parts[a.panels[g.tab].part].id});
+    }
+    int largest = part.panels.front();
+    bool onFace = false, onBack = false;
+    for (int i : part.panels) {
+        if (area(a.panels[i].outline) > area(a.panels[largest].outline) + 1e-9)
+            largest = i;
+        if (const Glue* g = a.glueOf(i))
+            (g->onFace ? onFace : onBack) = true;
+    }
+    const Vec2 at = middle(a.panels[largest].outline);
+    const Stock* stock = design.stock(part.stock);
+    out.captions.push_back({at + Vec2(0, 2), 3.4, part.name});
+    out.captions.push_back({at - Vec2(0, 2.5), 2.4, stock ? stock->name : part.stock});
+    if (onFace || onBack)
+        out.captions.push_back({at - Vec2(0, 6), 2.4,
+                                onFace && onBack ? "glue face and back as marked"
+                                : onFace         ? "glue on this side"
+                                                 : "glue on the back"});
+    return out;
+}
+
+} // namespace
+
+std::vector<std::vector<Vec2>> outlineOf(const Assembly& a, const Part& part) {
+    ClipperLib::Clipper clipper;
+    for (int i : part.panels) {
+        clipper.AddPath(toClipper(a.panels[i].outline), ClipperLib::ptSubject, true);
+        for (auto& hole : a.panels[i].apertures)
+            clipper.AddPath(toClipper(hole), ClipperLib::ptClip, true);
+    }
+    ClipperLib::Paths solution;
+    clipper.Execute(ClipperLib::ctDifference, solution, ClipperLib::pftNonZero,
+                    ClipperLib::pftNonZero);
+    std::vector<std::vector<Vec2>> rings;
+    for (auto& path : solution)
+        rings.push_back(fromClipper(path));
+    std::stable_sort(rings.begin(), rings.end(),
+                     [](auto& x, auto& y) { return std::fabs(area(x)) > std::fabs(area(y)); });
+    return rings;
+}
+
+std::vector<Stroke> hatch(const std::vector<Vec2>& outline, double spacing,
+                          const std::string& owner) {
+    std::vector<Stroke> out;
+    const Vec2 along = Vec2(1, 1).normalized(), across = leftOf(along);
+    double low = 1e300, high = -1e300;
+    for (const Vec2& p : outline) {
+        low = std::min(low, p.dot(across));
+        high = std::max(high, p.dot(across));
+    }
+    for (double level = (std::floor(low / spacing) + 0.5) * spacing; level < high;
+         level += spacing) {
+        double from = 1e300, to = -1e300;
+        for (size_t i = 0; i < outline.size(); ++i) {
+            const Vec2 &p = outline[i], &q = outline[(i + 1) % outline.size()];
+            const double hp = p.dot(across) - level, hq = q.dot(across) - level;
+            if ((hp < 0) == (hq < 0))
+                continue;
+            const double t = (p + (q - p) * (hp / (hp - hq))).dot(along);
+            from = std::min(from, t);
+            to = std::max(to, t);
+        }
+        if (to - from > 0.3)
+            out.push_back({Line::Adhesive,
+                           {from * along + level * across, to * along + level * across},
+                           false,
+                           owner});
+    }
+    const Vec2 m = middle(outline);
+    const double arm = 1.2;
+    for (const Vec2& d : {Vec2(arm, arm), Vec2(arm, -arm)})
+        out.push_back({Line::Adhesive, {m - d, m + d}, false, owner});
+    return out;
+}
+
+std::vector<Pattern> patternsOf(const Design& design, const Assembly& assembly) {
+    std::vector<Pattern> out;
+    for (size_t i = 0; i < assembly.parts.size(); ++i)
+        out.push_back(patternOf(design, assembly, static_cast<int>(i)));
+    return out;
+}
+
+} // namespace hl

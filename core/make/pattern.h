@@ -1,0 +1,44 @@
+// Patterns: the flat parts as they are cut, scored and glued. Coordinates are mm in the part's
+// flat frame, seen from the face side, y up.
+#pragma once
+#include "core/assembly/assembly.h"
+#include "core/make/line_code.h"
+#include <string>
+#include <vector>
+
+namespace hl {
+
+struct Design;
+
+// A line or ring on a pattern or a sheet. `owner` is the panel or crease id it belongs to.
+struct Stroke {
+    Line line = Line::Cut;
+    std::vector<Vec2> points;
+    bool closed = false;
+    std::string owner;
+};
+
+struct Caption {
+    Vec2 at;           // middle of the text's baseline
+    double size = 3.2; // mm, height of the font
+    std::string text;
+};
+
+struct Pattern {
+    int part = 0;
+    std::vector<Stroke> strokes;
+    std::vector<Caption> captions;
+    Vec2 low, high; // the cut outline's bounds
+};
+
+// One pattern for each part, in assembly order.
+std::vector<Pattern> patternsOf(const Design& design, const Assembly& assembly);
+
+// The outline of a part: the union of its panels, outer rings counter-clockwise.
+std::vector<std::vector<Vec2>> outlineOf(const Assembly& assembly, const Part& part);
+
+// Hatching of a convex outline at 45 degrees, and a small X in its middle: an adhesive area.
+std::vector<Stroke> hatch(const std::vector<Vec2>& outline, double spacing,
+                          const std::string& owner);
+
+} // namespace hl

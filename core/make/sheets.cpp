@@ -1,0 +1,154 @@
+#include "core/make/sheets.h"
+#include "core/design/design.h"
+#include <algorithm>
+#include <numeric>
+
+namespace hl {
+namespace {
+
+constexpr double margin = 7, gap = 4, footer = 13; // mm
+
+struct Spot {
+    int pattern;
+    bool turned;
+    Vec2 at; // lower left corner of the part's bounds
+};
+
+struct Row {
+    double y, height, x;
+};
+
+Vec2 sizeOf(const Pattern& p, bool turned) {
+    const Vec2 s = p.high - p.low;
+    return turned ? Vec2(s.y(), s.x()) : s;
+}
+
+// One sheet being filled: rows from the top down.
+struct Filling {
+    double width, height;
+    bool oversize = false;
+    std::vector<Row> rows;
+    std::vector<Spot> spots;
+
+    double floor() const { return footer; }
+    bool place(int index, const Pattern& p) {
+        for (bool turned : {false, true}) {
+            const Vec2 s = sizeOf(p, turned);
+            for (Row& r : rows)
+                if (s.y() <= r.height + 1e-9 && r.x + s.x() <= width - margin + 1e-9) {
+                    spots.push_back({index, turned, {r.x, r.y - s.y()}});
+                    r.x += s.x() + gap;
+                    return true;
+                }
+        }
+        for (bool turned : {false, true}) {
+            const Vec2 s = sizeOf(p, turned);
+            const double top =
+                rows.empty() ? height - margin : rows.back().y - rows.back().height - gap;
+            if (s.x() <= width - 2 * margin + 1e-9 && top - s.y() >= floor() - 1e-9) {
+                rows.push_back({top, s.y(), margin + s.x() + gap});
+                spots.push_back({index, turned, {margin, top - s.y()}});
+                return true;
+            }
+        }
+        return false;
+    }
+};
+
+// The part's flat coordinates on the sheet.
+Vec2 onSheet(const Vec2& p, const Pattern& pattern, const Spot& spot) {
+    const Vec2 q = p - pattern.low;
+    if (!spot.turned)
+        return spot.at + q;
+    return spot.at + Vec2(pattern.high.y() - pattern.low.y() - q.y(), q.x());
+}
+
+void addCheckBar(Sheet& s) {
+    auto bar = [&](double x, double length, int ticks, const std::string& text) {
+        const double y = 5;
+        s.strokes.push_back({Line::Check, {{x, y}, {x + length, y}}, false, "check"});
+        for (int i = 0; i <= ticks; ++i) {
+            const double t = x + length * i / ticks;
+            const double tall = i % (ticks == 5 ? 5 : 4) == 0 ? 2.6 : 1.5;
+            s.strokes.push_back({Line::Check, {{t, y}, {t, y + tall}}, false, "check"});
+        }
+        s.captions.push_back({{x + length + 8, y}, 2.6, text});
+    };
+    bar(margin, 50, 5, "50 mm");
+    bar(margin + 70, 50.8, 8, "2 in");
+    s.captions.push_back({{s.width - margin - 22, 5}, 2.6, s.title});
+}
+
+} // namespace
+
+const std::vector<SheetFormat>& sheetFormats() {
+    static const std::vector<SheetFormat> formats = {
+        {"a4", "A4", 210, 297},
+        {"letter", "US letter", 215.9, 279.4},
+        {"a3", "A3", 297, 420},
+        {"12x12", "12 x 12 in", 304.8, 304.8},
+    };
+    return formats;
+}
+
+const SheetFormat* sheetFormat(const std::string& id) {
+    for (auto& f : sheetFormats())
+        if (f.id == id)
+            return &f;
+    return nullptr;
+}
+
+std::vector<Sheet> layOut(const Design& design, const Assembly& a, const SheetFormat& format) {
+    const std::vector<Pattern> patterns = patternsOf(design, a);
+    std::vector<int> order(patterns.size());
+    std::iota(order.begin(), order.end(), 0);
+    std::stable_sort(order.begin(), order.end(), [&](int i, int j) {
+        return (patterns[i].high - patterns[i].low).maxCoeff() >
+               (patterns[j].high - patterns[j].low).maxCoeff();
+    });
+    std::vector<Filling> fillings;
+    for (int i : order) {
+        auto fits = [&](Filling& f) { return !f.oversize && f.place(i, patterns[i]); };
+        if (std::any_of(fillings.begin(), fillings.end(), fits))
+            continue;
+        Filling upright{format.width, format.height, false, {}, {}};
+        Filling lying{format.height, format.width, false, {}, {}};
+        if (upright.place(i, patterns[i])) {
+            fillings.push_back(upright);
+        } else if (lying.place(i, patterns[i])) {
+            fillings.push_back(lying);
+        } else {
+            const Vec2 s = sizeOf(patterns[i], false);
+            Filling own{std::max(s.x() + 2 * margin, 160.0), s.y() + margin + footer, true, {}, {}};
+            own.place(i, patterns[i]);
+            fillings.push_back(own);
+        }
+    }
+    std::vector<Sheet> sheets;
+    for (const Filling& f : fillings) {
+        Sheet s;
+        s.title =
+            "Sheet " + std::to_string(sheets.size() + 1) + " of " + std::to_string(fillings.size());
+        s.width = f.width;
+        s.height = f.height;
+        s.oversize = f.oversize;
+        for (const Spot& spot : f.spots) {
+            const Pattern& p = patterns[spot.pattern];
+            s.parts.push_back(p.part);
+            for (Stroke stroke : p.strokes) {
+                for (Vec2& q : stroke.points)
+                    q = onSheet(q, p, spot);
+                s.strokes.push_back(stroke);
+            }
+            for (Caption caption : p.captions) {
+                caption.at = onSheet(caption.at, p, spot);
+                s.captions.push_back(caption);
+            }
+        }
+        addCheckBar(s);
+        sheets.push_back(s);
+    }
+    return sheets;
+}
+
+} // namespace hl

@@ -1,0 +1,30 @@
+// Sheets: the patterns laid out on paper of a given format, several to a sheet, at true scale.
+#pragma once
+#include "core/make/pattern.h"
+
+namespace hl {
+
+struct SheetFormat {
+    std::string id, name;
+    double width, height; // mm, upright
+};
+const std::vector<SheetFormat>& sheetFormats();
+const SheetFormat* sheetFormat(const std::string& id);
+
+// One finished sheet: strokes and captions in mm, origin at the lower left corner, y up.
+struct Sheet {
+    std::string title;
+    double width = 0, height = 0;
+    bool oversize = false; // larger than the format because a part does not fit on it
+    std::vector<int> parts;
+    std::vector<Stroke> strokes;
+    std::vector<Caption> captions;
+};
+
+// Places the larger parts first, in rows; turns a part or the sheet by a quarter where that
+// helps. A part that fits no sheet of the format gets a sheet of its own size, marked oversize.
+// Every sheet carries a check bar of 50 mm and 2 in.
+std::vector<Sheet> layOut(const Design& design, const Assembly& assembly,
+                          const SheetFormat& format);
+
+} // namespace hl

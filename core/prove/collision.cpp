@@ -1,0 +1,206 @@
+// Collision: two panels that pass through each other at some opening.
+//
+// Panels that touch (along a crease, on a glued face, at an apex, a wall standing on a page) do
+// not collide. Both panels are therefore drawn in by a margin before they are crossed: what only
+// touches comes apart, what passes through still meets. The flat states are left out; everything
+// touches there.
+#include "core/prove/saying.h"
+#include <algorithm>
+#include <cmath>
+#include <optional>
+
+namespace hl {
+namespace {
+
+constexpr double margin = 0.15;   // mm
+constexpr double parallel = 1e-7; // sine of the angle below which two planes never cross
+
+using Corners2 = std::vector<Vec2>;
+using Corners3 = std::vector<Vec3>;
+
+// The convex outline moved inward by `by`; empty when nothing is left.
+Corners2 drawnIn(const Corners2& outline, double by) {
+    Corners2 kept = outline;
+    for (size_t i = 0; i < outline.size() && !kept.empty(); ++i) {
+        const Vec2 a = outline[i], b = outline[(i + 1) % outline.size()];
+        if ((b - a).norm() < 1e-9)
+            continue;
+        const Vec2 n = leftOf((b - a).normalized());
+        Corners2 next;
+        for (size_t j = 0; j < kept.size(); ++j) {
+            const Vec2 &p = kept[j], &q = kept[(j + 1) % kept.size()];
+            const double dp = (p - a).dot(n) - by, dq = (q - a).dot(n) - by;
+            if (dp >= 0)
+                next.push_back(p);
+            if ((dp > 0 && dq < 0) || (dp < 0 && dq > 0))
+                next.push_back(p + (q - p) * (dp / (dp - dq)));
+        }
+        kept = next;
+    }
+    return kept.size() >= 3 ? kept : Corners2{};
+}
+
+struct Plane {
+    Vec3 normal;
+    double offset;
+    double height(const Vec3& p) const { return normal.dot(p) - offset; }
+};
+
+struct Solid { // one drawn-in panel in one pose
+    Corners3 corners;
+    Plane plane;
+    Vec3 low, high;
+};
+
+Solid solidOf(const Corners2& flat, const Rigid& at) {
+    Solid s;
+    s.plane.normal = at.turn.col(2);
+    s.plane.offset = s.plane.normal.dot(at.shift);
+    s.low = Vec3::Constant(1e300);
+    s.high = -s.low;
+    for (const Vec2& p : flat) {
+        s.corners.push_back(at.at(p));
+        s.low = s.low.cwiseMin(s.corners.back());
+        s.high = s.high.cwiseMax(s.corners.back());
+    }
+    return s;
+}
+
+// Where a convex outline meets a plane, as an interval along `dir`, and how far it reaches to
+// the nearer side of the plane.
+struct Cut {
+    double from = 1e300, to = -1e300, shallow = 0;
+};
+
+std::optional<Cut> cut(const Solid& s, const Plane& plane, const Vec3& dir) {
+    Cut c;
+    double up = 0, down = 0;
+    for (size_t i = 0; i < s.corners.size(); ++i) {
+        const Vec3 &p = s.corners[i], &q = s.corners[(i + 1) % s.corners.size()];
+        const double hp = plane.height(p), hq = plane.height(q);
+        up = std::max(up, hp);
+        down = std::max(down, -hp);
+        if ((hp < 0) != (hq < 0)) {
+            const double t = dir.dot(p + (q - p) * (hp / (hp - hq)));
+            c.from = std::min(c.from, t);
+            c.to = std::max(c.to, t);
+        }
+    }
+    if (c.from > c.to)
+        return {};
+    c.shallow = std::min(up, down);
+    return c;
+}
+
+// By how much two panels pass through each other: the least distance by which one of them would
+// have to draw back from the other's plane. 0 when they do not.
+double depth(const Solid& a, const Solid& b) {
+    if ((a.low.array() > b.high.array()).any() || (b.low.array() > a.high.array()).any())
+        return 0;
+    Vec3 dir = a.plane.normal.cross(b.plane.normal);
+    if (dir.norm() < parallel)
+        return 0;
+    dir.normalize();
+    auto ca = cut(a, b.plane, dir), cb = cut(b, a.plane, dir);
+    if (!ca || !cb || std::min(ca->to, cb->to) - std::max(ca->from, cb->from) <= 1e-9)
+        return 0;
+    return std::min(ca->shallow, cb->shallow);
+}
+
+struct Hit {
+    int a = 0, b = 0;
+    double first = 0, last = 0, worstAt = 0, depth = 0;
+};
+
+// The opening between a free and a hit one at which the hit begins, to a tenth of a degree.
+double edgeOf(const Case& c, const Corners2& a, const Corners2& b, const Hit& h, double free,
+              double hit) {
+    while (std::fabs(free - hit) > 0.1) {
+        const double mid = (free + hit) / 2;
+        const Pose p = poseAt(c.linkage, c.motion, mid);
+        (depth(solidOf(a, p.panels[h.a]), solidOf(b, p.panels[h.b])) > 0 ? hit : free) = mid;
+    }
+    return hit;
+}
+
+} // namespace
+
+void collision(const Case& c, std::vector<Finding>& out) {
+    const size_t n = c.assembly.panels.size();
+    std::vector<Corners2> flat(n);
+    for (size_t i = 0; i < n; ++i)
+        flat[i] = drawnIn(c.assembly.panels[i].outline, margin);
+    std::vector<Hit> hits;
+    std::vector<int> hitOf(n * n, -1);
+    std::vector<Solid> solids(n);
+    for (const Pose& pose : c.poses) {
+        if (pose.opening == 0 || pose.opening == widestOpening)
+            continue;
+        for (size_t i = 0; i < n; ++i)
+            solids[i] = solidOf(flat[i], pose.panels[i]);
+        for (size_t i = 0; i < n; ++i)
+            for (size_t j = i + 1; j < n; ++j) {
+                const double d = depth(solids[i], solids[j]);
+                if (d <= 0)
+                    continue;
+                int& at = hitOf[i * n + j];
+                if (at < 0) {
+                    at = static_cast<int>(hits.size());
+                    hits.push_back({static_cast<int>(i), static_cast<int>(j), pose.opening,
+                                    pose.opening, pose.opening, 0});
+                }
+                Hit& h = hits[at];
+                h.last = pose.opening;
+                if (d > h.depth) {
+                    h.depth = d;
+                    h.worstAt = pose.opening;
+                }
+            }
+    }
+    // One finding for each pair of parts: the deepest pair of panels speaks for the rest.
+    std::vector<Finding> found;
+    std::stable_sort(hits.begin(), hits.end(),
+                     [](const Hit& a, const Hit& b) { return a.depth > b.depth; });
+    for (Hit& h : hits) {
+        const Panel &a = c.assembly.panels[h.a], &b = c.assembly.panels[h.b];
+        const std::vector<std::string> parts{c.assembly.parts[a.part].id,
+                                             c.assembly.parts[b.part].id};
+        if (h.first > 1)
+            h.first = edgeOf(c, flat[h.a], flat[h.b], h, h.first - 1, h.first);
+        if (h.last < widestOpening - 1)
+            h.last = edgeOf(c, flat[h.a], flat[h.b], h, h.last + 1, h.last);
+        auto same = std::find_if(found.begin(), found.end(), [&](const Finding& f) {
+            return f.parts == parts ||
+                   (f.parts.size() == 1 && parts[0] == parts[1] && f.parts[0] == parts[0]);
+        });
+        if (same != found.end()) {
+            same->openingFrom = std::min(same->openingFrom, h.first);
+            same->openingTo = std::max(same->openingTo, h.last);
+            nameIn(*same, c, h.a);
+            nameIn(*same, c, h.b);
+            continue;
+        }
+        const double caliper =
+            std::max(c.design.stock(c.assembly.parts[a.part].stock)->caliper.mm(),
+                     c.design.stock(c.assembly.parts[b.part].stock)->caliper.mm());
+        Finding f{"collision", h.depth > caliper ? Severity::Stop : Severity::Caution,
+                  {},          {},
+                  h.first,     h.last,
+                  h.worstAt,   h.depth,
+                  {},          {},
+                  {}};
+        nameIn(f, c, h.a);
+        nameIn(f, c, h.b);
+        found.push_back(f);
+    }
+    for (Finding& f : found) {
+        const int a = c.assembly.panel(f.panels[0]), b = c.assembly.panel(f.panels[1]);
+        f.message = "The " + sayPanel(c, a) + " passes through the " + sayPanel(c, b) +
+                    " by up to " + sayAmount(c, f.amount) + " " +
+                    sayOpening(f.openingFrom, f.openingTo) + ".";
+        f.remedy = "Move the two apart along the fold, or make one of them lower or narrower.";
+        out.push_back(f);
+    }
+}
+
+} // namespace hl

@@ -1,0 +1,37 @@
+// Findings: what the proof has to say, in sentences, with amounts and remedies.
+#pragma once
+#include "core/measure/measure.h"
+#include <optional>
+#include <string>
+#include <vector>
+
+namespace hl {
+
+enum class Severity { Note, Caution, Stop };
+enum class Verdict { Works, Care, Fails };
+
+// A remedy that the program can carry out: give a measure a value, or back to its relation.
+struct Remedy {
+    std::string structure, parameter;
+    std::optional<Measure> value; // empty: let it follow from the others
+};
+
+struct Finding {
+    std::string rule;
+    Severity severity = Severity::Note;
+    std::vector<std::string> parts;        // ids
+    std::vector<std::string> panels;       // ids, for showing the place
+    double openingFrom = 0, openingTo = 0; // degrees
+    double opening = 0;                    // where it is worst
+    double amount = 0;                     // mm
+    std::string message, remedy;
+    std::optional<Remedy> action;
+};
+
+const char* nameOf(Severity s);    // "note", "caution", "stop"
+const char* nameOf(Verdict v);     // "works", "care", "fails"
+std::string sentenceOf(Verdict v); // "Works", "Works with care", "Fails"
+
+Verdict verdictOf(const std::vector<Finding>& findings);
+
+} // namespace hl

@@ -1,0 +1,45 @@
+// Misfit: how far a tab misses its landing when every panel stays rigid. Paper forgives a little
+// by bending; beyond that the card binds.
+#include "core/prove/saying.h"
+#include <algorithm>
+
+namespace hl {
+namespace {
+
+constexpr double unseen = 0.01, forgiven = 0.5; // mm
+
+} // namespace
+
+void misfit(const Case& c, std::vector<Finding>& out) {
+    for (size_t l = 0; l < c.linkage.loops.size(); ++l) {
+        Finding f{"misfit", {}, {}, {}, 180, 0, 0, 0, {}, {}, {}};
+        for (const Pose& p : c.poses) {
+            const double miss = p.misfits[l];
+            if (miss <= unseen)
+                continue;
+            f.openingFrom = std::min(f.openingFrom, p.opening);
+            f.openingTo = std::max(f.openingTo, p.opening);
+            if (miss > f.amount) {
+                f.amount = miss;
+                f.opening = p.opening;
+            }
+        }
+        if (f.amount <= unseen)
+            continue;
+        const Glue& g = c.assembly.glues[c.linkage.loops[l].glue];
+        nameIn(f, c, g.tab);
+        nameIn(f, c, g.landing);
+        const bool binds = f.amount > forgiven;
+        f.severity = binds ? Severity::Stop : Severity::Caution;
+        f.message = "The " + sayPanel(c, g.tab) + " misses its landing on the " +
+                    sayPanel(c, g.landing) + " by up to " + sayAmount(c, f.amount) + " " +
+                    sayOpening(f.openingFrom, f.openingTo) +
+                    (binds ? ": the card binds there and must bend or tear."
+                           : "; paper of this size forgives that.");
+        f.remedy = "Let a wall or an angle follow from the others again, so that both ways round "
+                   "are equally long.";
+        out.push_back(f);
+    }
+}
+
+} // namespace hl

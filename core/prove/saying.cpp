@@ -1,0 +1,73 @@
+#include "core/prove/saying.h"
+#include <algorithm>
+#include <cctype>
+#include <cmath>
+
+namespace hl {
+namespace {
+
+std::string degrees(double d) {
+    const double tenths = std::round(d * 10) / 10;
+    std::string s = std::to_string(tenths);
+    s.erase(s.find('.') + 2);
+    if (s.substr(s.size() - 2) == ".0")
+        s.erase(s.size() - 2);
+    return s + "°";
+}
+
+} // namespace
+
+const char* nameOf(Severity s) {
+    static const char* const names[] = {"note", "caution", "stop"};
+    return names[static_cast<int>(s)];
+}
+
+const char* nameOf(Verdict v) {
+    static const char* const names[] = {"works", "care", "fails"};
+    return names[static_cast<int>(v)];
+}
+
+std::string sentenceOf(Verdict v) {
+    static const char* const names[] = {"Works", "Works with care", "Fails"};
+    return names[static_cast<int>(v)];
+}
+
+std::string sayPanel(const Case& c, int panel) {
+    const Panel& p = c.assembly.panels[panel];
+    std::string name = p.id.substr(p.id.find('.') + 1);
+    if (p.role == Role::Page) {
+        const bool top = c.design.card.spine == SpineSide::Top;
+        const bool left = name == "page-left";
+        return top ? (left ? "upper page" : "lower page") : (left ? "left page" : "right page");
+    }
+    std::replace(name.begin(), name.end(), '-', ' ');
+    return name + " of " + c.assembly.parts[p.part].name;
+}
+
+std::string sayOpening(double from, double to) {
+    if (std::fabs(from - to) < 0.05)
+        return "at " + degrees(from) +
+               (from == 0     ? " (closed)"
+                : from == 180 ? " (flat open)"
+                              : "");
+    return "between " + degrees(from) + " and " + degrees(to);
+}
+
+std::string sayAmount(const Case& c, double mm) { return sayLength(mm, c.design.units); }
+
+std::string structureOf(const Case& c, int part) { return c.assembly.parts[part].structure; }
+
+std::string capital(std::string s) {
+    if (!s.empty())
+        s[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(s[0])));
+    return s;
+}
+
+void nameIn(Finding& f, const Case& c, int panel) {
+    const std::string& part = c.assembly.parts[c.assembly.panels[panel].part].id;
+    if (std::find(f.parts.begin(), f.parts.end(), part) == f.parts.end())
+        f.parts.push_back(part);
+    f.panels.push_back(c.assembly.panels[panel].id);
+}
+
+} // namespace hl

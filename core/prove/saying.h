@@ -1,0 +1,15 @@
+// The words in which findings name things.
+#pragma once
+#include "core/prove/prove.h"
+
+namespace hl {
+
+std::string sayPanel(const Case& c, int panel);   // "left wall of Signal box"
+std::string sayOpening(double from, double to);   // "between 12° and 40°", "at 0° (closed)"
+std::string sayAmount(const Case& c, double mm);  // in the maker's unit
+std::string structureOf(const Case& c, int part); // the owner's id, empty for the card
+std::string capital(std::string sentence);
+// Adds the part of `panel` to the finding, and the panel itself.
+void nameIn(Finding& f, const Case& c, int panel);
+
+} // namespace hl
