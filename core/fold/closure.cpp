@@ -11,8 +11,9 @@ constexpr int mostIterations = 60;
 constexpr double closed = 1e-12;    // mm: the noise of double arithmetic on a card
 constexpr double longestStep = 0.5; // radians
 
-// Three marks fix a rigid body; more would only weight the sum.
-constexpr size_t anchors = 3;
+// The ends of the tab's crease count in full. The third mark counts little: it only turns the tab
+// about its crease, and where nothing closes the crease should come as near as it can.
+constexpr double weights[] = {1, 1, 0.1};
 
 template<int N> struct Normal { // normal equations of the stacked misses
     using Matrix = Eigen::Matrix<double, N, N>;
@@ -42,20 +43,20 @@ void addLoop(const Loop& loop, const std::vector<double>& angles, Workspace& w, 
         x = x * foldAbout(h.from, h.dir, h.sign * angles[h.crease]);
     }
     x = x * loop.after;
-    for (size_t m = 0; m < std::min(anchors, loop.marks.size()); ++m) {
-        const Vec3 at = x * loop.marks[m], miss = at - loop.marks[m];
+    for (size_t m = 0; m < std::size(weights); ++m) {
+        const Vec3 at = x * loop.marks[m], miss = weights[m] * (at - loop.marks[m]);
         n.cost += miss.squaredNorm();
         n.worst = std::max(n.worst, miss.norm());
         for (size_t i = 0; i < count; ++i) {
             const int ci = w.column[loop.hinges[i].crease];
             if (ci < 0)
                 continue;
-            const Vec3 di = w.axis[i].cross(at - w.point[i]);
+            const Vec3 di = weights[m] * w.axis[i].cross(at - w.point[i]);
             n.jtr(ci) += di.dot(miss);
             for (size_t j = 0; j < count; ++j) {
                 const int cj = w.column[loop.hinges[j].crease];
                 if (cj >= 0)
-                    n.jtj(ci, cj) += di.dot(w.axis[j].cross(at - w.point[j]));
+                    n.jtj(ci, cj) += weights[m] * di.dot(w.axis[j].cross(at - w.point[j]));
             }
         }
     }

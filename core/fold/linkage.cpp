@@ -1,5 +1,6 @@
 #include "core/fold/linkage.h"
 #include <algorithm>
+#include <cmath>
 #include <limits>
 #include <numeric>
 #include <set>
@@ -78,7 +79,15 @@ Loop loopOf(const Assembly& a, int glue, const std::vector<Edge>& path) {
     }
     const Glue& g = a.glues[glue];
     loop.after = since * g.place.inverse();
-    for (const Vec2& p : a.panels[g.tab].outline)
+    const Crease& c = a.creases[a.crease(g.crease)];
+    const auto& outline = a.panels[g.tab].outline;
+    auto off = [&](const Vec2& p) { return std::fabs((p - c.from).dot(leftOf(c.dir()))); };
+    const Vec2 far = *std::max_element(outline.begin(), outline.end(), [&](auto& p, auto& q) {
+        return off(p) < off(q) - 1e-9;
+    });
+    for (const Vec2& p : {c.from, c.to, far})
+        loop.marks.push_back(g.place.at(p));
+    for (const Vec2& p : outline)
         loop.marks.push_back(g.place.at(p));
     return loop;
 }

@@ -60,15 +60,14 @@ class Search {
         for (const std::string& id : involved()) {
             const StructureSpec& s = *case_.design.structure(id);
             for (auto& [name, value] : s.set)
-                if (!family(s.kind)->parameter(name)->relation.empty() && isWall(name) &&
-                    heals({id, name, {}}))
+                if (family(s.kind)->parameter(name)->follows && heals({id, name, {}}))
                     return Remedy{id, name, {}};
             auto values = measuresOf(case_.design, id);
             if (!values)
                 continue;
             for (const Parameter& p : family(s.kind)->parameters) {
                 // A measure that follows from others is left to them.
-                if (isWall(p.name) && !s.set.count(p.name))
+                if (p.follows && !s.set.count(p.name))
                     continue;
                 for (int way : {-1, 1}) {
                     auto r = along(id, p, values->at(p.name), way, least);
@@ -83,12 +82,6 @@ class Search {
     }
 
   private:
-    // Measures whose relation is what closes the card.
-    static bool isWall(const std::string& name) {
-        return name.find("wall") != std::string::npos || name.rfind("beta", 0) == 0 ||
-               name.rfind("alpha", 0) == 0;
-    }
-
     std::vector<std::string> involved() const {
         std::vector<std::string> out;
         for (auto& part : wanted_.parts) {

@@ -17,7 +17,10 @@ struct Parameter {
     Measure fallback; // the default on a 5 x 7 in card
     Measure least, most;
     std::string meaning;
-    std::string relation; // how it follows from the others when it is not set; empty: it does not
+    std::string relation; // what it is when it is not set; empty: always the default
+    // Kept by its relation to the other measures so that the card closes or stays even; edits
+    // that are free to choose a measure leave it alone unless the maker set it.
+    bool follows = false;
 };
 
 // Measures by name: mm and radians.

@@ -15,7 +15,7 @@ Measure mm(double v) { return Measure::fromMm(v); }
 } // namespace
 
 std::vector<Parameter> stripParameters(const std::string& leftWallRelation, double leftWallDefault,
-                                       const std::string& rightWallRelation,
+                                       bool leftWallFollows, const std::string& rightWallRelation,
                                        double rightWallDefault) {
     return {
         {"at", mm(63.5), mm(0), mm(1000), "from the start of the fold to the near side",
@@ -25,13 +25,13 @@ std::vector<Parameter> stripParameters(const std::string& leftWallRelation, doub
         {"left", mm(nominalFoot), mm(2), mm(1000), "from the fold to the left foot",
          "1 1/4 in, or four tenths of a narrower landing"},
         {"right", mm(nominalFoot), mm(2), mm(1000), "from the fold to the right foot",
-         "the same as left, or four tenths of a narrower landing"},
+         "the same as left, or four tenths of a narrower landing", true},
         {"left_wall", mm(leftWallDefault), mm(2), mm(1000), "from the left foot to the tip",
-         leftWallRelation},
+         leftWallRelation, leftWallFollows},
         {"right_wall", mm(rightWallDefault), mm(2), mm(1000), "from the right foot to the tip",
-         rightWallRelation},
+         rightWallRelation, true},
         {"tab", mm(nominalTab), mm(3), mm(60), "depth of the tabs",
-         "3/8 in, or eight tenths of the nearer foot"},
+         "3/8 in, or eight tenths of the nearer foot", true},
     };
 }
 

@@ -10,7 +10,7 @@ class AssemblyBuilder;
 // The measures that every strip has: at, width, left, right, left_wall, right_wall, tab. The two
 // walls' relations and meanings differ by family.
 std::vector<Parameter> stripParameters(const std::string& leftWallRelation, double leftWallDefault,
-                                       const std::string& rightWallRelation,
+                                       bool leftWallFollows, const std::string& rightWallRelation,
                                        double rightWallDefault);
 
 // Fills in at, width, left and right; needs nothing but the host.

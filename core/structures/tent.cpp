@@ -28,7 +28,7 @@ Family tent() {
             "tent",
             "Two walls that lean together over the fold; stands with the card fully open.",
             stripParameters("seven tenths of the feet's sum, evened out between the walls",
-                            nominalWall,
+                            nominalWall, false,
                             "what lets it close flat: left + left_wall = right + right_wall (over "
                             "a ridge: left - left_wall = right - right_wall)",
                             nominalWall),

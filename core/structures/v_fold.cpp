@@ -34,7 +34,7 @@ Values complete(Values v, const Host& host) {
     const double ahead = al + ar > 180 * deg ? v["at"] : host.length - v["at"];
     auto fits = [&](double alpha, double room) {
         const double along =
-            std::max(0.85 * ahead, 1.0) / std::max(std::fabs(std::cos(alpha)), 0.05);
+            std::max(0.8 * ahead, 1.0) / std::max(std::fabs(std::cos(alpha)), 0.05);
         return std::max(5.0, std::min({nominalBase, 0.6 * room / std::sin(alpha), along}));
     };
     v.try_emplace("base_left", fits(al, host.left.room));
@@ -105,24 +105,24 @@ Family vFold() {
                 {"alpha_left", dg(45), dg(5), dg(175), "from the fold to the left base crease",
                  "45 degrees, or the same as the right"},
                 {"alpha_right", dg(45), dg(5), dg(175), "from the fold to the right base crease",
-                 "the same as the left"},
+                 "the same as the left", true},
                 {"beta_left", dg(90), dg(5), dg(175), "of the left panel at the apex",
                  "90 degrees, which stands upright, or what lets it close flat"},
                 {"beta_right", dg(90), dg(5), dg(175), "of the right panel at the apex",
                  "what lets it close flat: alpha_left + beta_left = alpha_right + beta_right (with "
                  "alphas "
                  "above 90 degrees, or over a ridge: beta_left - alpha_left = beta_right - "
-                 "alpha_right)"},
+                 "alpha_right)", true},
                 {"base_left", mm(nominalBase), mm(5), mm(1000), "length of the left base crease",
                  "2 1/4 in, or six tenths of the paper there"},
                 {"base_right", mm(nominalBase), mm(5), mm(1000), "length of the right base crease",
-                 "the same as the left, or six tenths of the paper there"},
+                 "the same as the left, or six tenths of the paper there", true},
                 {"height", mm(45.72), mm(3), mm(1000), "length of the centre crease",
                  "eight tenths of the shorter base"},
                 {"edge", mm(45.72), mm(3), mm(1000), "length of the two outer edges",
-                 "the same as height"},
+                 "the same as height", true},
                 {"tab", mm(nominalTab), mm(3), mm(60), "depth of the tabs",
-                 "3/8 in, or three tenths of a short base"},
+                 "3/8 in, or three tenths of a short base", true},
             },
             {"spine", "valley crease", "ridge"},
             complete,

@@ -1,0 +1,70 @@
+// Edits that every face of the program shares.
+#include "core/design/edit.h"
+#include <QtTest>
+
+using namespace hl;
+
+class Edits : public QObject {
+    Q_OBJECT
+    Design card() {
+        return *newDesign(Measure::fromMm(127), Measure::fromMm(177.8), SpineSide::Left, Unit::Inch);
+    }
+    Design with(const Design& d, const char* kind, const char* on) {
+        auto added = addStructure(d, kind, on, {});
+        return added ? added->first : Design{};
+    }
+
+  private slots:
+    void readsClosedSizes_data() {
+        QTest::addColumn<QString>("text");
+        QTest::addColumn<double>("width");
+        QTest::addColumn<double>("height");
+        QTest::newRow("inches") << "5x7in" << 127.0 << 177.8;
+        QTest::newRow("centimetres") << "14x14cm" << 140.0 << 140.0;
+        QTest::newRow("fractions") << "4 1/4 x 5 1/2 in" << 107.95 << 139.7;
+        QTest::newRow("mixed") << "105 mm × 5 in" << 105.0 << 127.0;
+    }
+    void readsClosedSizes() {
+        QFETCH(QString, text);
+        QFETCH(double, width);
+        QFETCH(double, height);
+        auto size = parseCardSize(text.toStdString(), Unit::Millimetre);
+        QVERIFY(bool(size));
+        QCOMPARE(size->first.mm(), width);
+        QCOMPARE(size->second.mm(), height);
+    }
+
+    void refusesWithThePlace() {
+        QVERIFY(!parseCardSize("seven", Unit::Inch));
+        auto tiny = newDesign(Measure::fromMm(1), Measure::fromMm(100), SpineSide::Top, Unit::Inch);
+        QVERIFY(!tiny && tiny.problem().place == "card, width");
+        QVERIFY(!addStructure(card(), "dome", "card.spine", {}));
+        QVERIFY(!addStructure(card(), "box", "card.nowhere", {}));
+        QVERIFY(!addStructure(card(), "box", "card.spine", {{"width", "-3 mm"}}));
+        QVERIFY(!addStructure(card(), "box", "card.spine", {{"width", "60 m"}}));
+        QVERIFY(!addStructure(card(), "v-fold", "card.spine", {{"alpha_left", "3 mm"}}));
+        auto bound = addStructure(card(), "box", "card.spine", {{"width", "1 mm"}});
+        QVERIFY(!bound && bound.problem().what.find("below the least") != std::string::npos);
+    }
+
+    void removesWhatStandsOnIt() {
+        Design d = with(with(with(card(), "box", "card.spine"), "box", "box1.tip"), "v-fold",
+                        "box2.tip");
+        d = with(d, "tent", "card.spine");
+        QCOMPARE(d.structures.size(), size_t(4));
+        QCOMPARE(standingOn(d, "box1"), (std::vector<std::string>{"box2", "v-fold1"}));
+        d = removeStructure(d, "box1");
+        QCOMPARE(d.structures.size(), size_t(1));
+        QCOMPARE(d.structures[0].id, std::string("tent1"));
+    }
+
+    void autoGivesAMeasureBackToItsRelation() {
+        Design d = with(card(), "box", "card.spine");
+        Design set = *setMeasure(d, "box1", "left_wall", "40 mm");
+        QVERIFY(set != d);
+        QVERIFY(*setMeasure(set, "box1", "left_wall", "auto") == d);
+    }
+};
+
+QTEST_APPLESS_MAIN(Edits)
+#include "edits.moc"
