@@ -15,6 +15,8 @@ constexpr double longestStep = 0.5; // radians
 // about its crease, and where nothing closes the crease should come as near as it can.
 constexpr double weights[] = {1, 1, 0.1};
 
+constexpr double creaseMisses = 0.01; // mm
+
 template<int N> struct Normal { // normal equations of the stacked misses
     using Matrix = Eigen::Matrix<double, N, N>;
     using Vector = Eigen::Matrix<double, N, 1>;
@@ -126,9 +128,13 @@ double misfitOf(const Loop& loop, const std::vector<double>& angles) {
     for (const LoopHinge& h : loop.hinges)
         x = x * h.before * foldAbout(h.from, h.dir, h.sign * angles[h.crease]);
     x = x * loop.after;
-    double worst = 0;
+    auto miss = [&](const Vec3& m) { return (x * m - m).norm(); };
+    const double crease = std::max(miss(loop.marks[0]), miss(loop.marks[1]));
+    if (crease > creaseMisses)
+        return crease;
+    double worst = crease;
     for (const Vec3& m : loop.marks)
-        worst = std::max(worst, (x * m - m).norm());
+        worst = std::max(worst, miss(m));
     return worst;
 }
 

@@ -4,7 +4,8 @@
 
 namespace hl {
 
-// The largest distance, in mm, by which a mark of the loop misses its place.
+// The misfit of the loop in mm: by how much the tab's crease misses its line on the landing. Where
+// the crease lies right but the tab does not, by how much the tab's corners miss.
 double misfitOf(const Loop& loop, const std::vector<double>& angles);
 
 // The bounds that mountain and valley set on a fold angle: [-pi, 0] or [0, pi].

@@ -3,7 +3,8 @@
 // Panels that touch (along a crease, on a glued face, at an apex, a wall standing on a page) do
 // not collide. Both panels are therefore drawn in by a margin before they are crossed: what only
 // touches comes apart, what passes through still meets. The flat states are left out; everything
-// touches there.
+// touches there. So is a part at openings where it binds: rigid panels have no true pose there,
+// and the misfit says all that can be said.
 #include "core/prove/saying.h"
 #include <algorithm>
 #include <cmath>
@@ -14,6 +15,8 @@ namespace {
 
 constexpr double margin = 0.15;   // mm
 constexpr double parallel = 1e-7; // sine of the angle below which two planes never cross
+
+constexpr double bindsAbove = 0.02; // mm of misfit
 
 using Corners2 = std::vector<Vec2>;
 using Corners3 = std::vector<Vec3>;
@@ -107,6 +110,15 @@ double depth(const Solid& a, const Solid& b) {
     return std::min(ca->shallow, cb->shallow);
 }
 
+// The parts that bind in this pose.
+std::vector<bool> binding(const Case& c, const Pose& pose) {
+    std::vector<bool> out(c.assembly.parts.size());
+    for (size_t l = 0; l < c.linkage.loops.size(); ++l)
+        if (pose.misfits[l] > bindsAbove)
+            out[c.assembly.panels[c.assembly.glues[c.linkage.loops[l].glue].tab].part] = true;
+    return out;
+}
+
 struct Hit {
     int a = 0, b = 0;
     double first = 0, last = 0, worstAt = 0, depth = 0;
@@ -136,10 +148,14 @@ void collision(const Case& c, std::vector<Finding>& out) {
     for (const Pose& pose : c.poses) {
         if (pose.opening == 0 || pose.opening == widestOpening)
             continue;
+        const std::vector<bool> binds = binding(c, pose);
+        auto skipped = [&](size_t i) { return binds[c.assembly.panels[i].part]; };
         for (size_t i = 0; i < n; ++i)
             solids[i] = solidOf(flat[i], pose.panels[i]);
         for (size_t i = 0; i < n; ++i)
             for (size_t j = i + 1; j < n; ++j) {
+                if (skipped(i) || skipped(j))
+                    continue;
                 const double d = depth(solids[i], solids[j]);
                 if (d <= 0)
                     continue;

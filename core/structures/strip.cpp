@@ -18,7 +18,7 @@ std::vector<Parameter> stripParameters(const std::string& leftWallRelation, doub
                                        bool leftWallFollows, const std::string& rightWallRelation,
                                        double rightWallDefault) {
     return {
-        {"at", mm(63.5), mm(0), mm(1000), "from the start of the fold to the near side",
+        {"place", mm(63.5), mm(0), mm(1000), "from the start of the fold to the near side",
          "centred on the fold"},
         {"width", mm(nominalWidth), mm(3), mm(1000), "along the fold",
          "2 in, or six tenths of a shorter fold"},
@@ -37,7 +37,7 @@ std::vector<Parameter> stripParameters(const std::string& leftWallRelation, doub
 
 void completeFeet(Values& v, const Host& host) {
     v.try_emplace("width", std::min(nominalWidth, 0.6 * host.length));
-    v.try_emplace("at", std::max(0.0, (host.length - v["width"]) / 2));
+    v.try_emplace("place", std::max(0.0, (host.length - v["width"]) / 2));
     v.try_emplace("left", std::min(nominalFoot, 0.4 * host.left.room));
     v.try_emplace("right", std::min(v["left"], 0.4 * host.right.room));
 }
@@ -49,7 +49,7 @@ void completeTab(Values& v) {
 void buildStrip(const StructureSpec& spec, const Values& v, const Host& host,
                 AssemblyBuilder& out) {
     const double w = v.at("width"), p = v.at("left_wall"), q = v.at("right_wall");
-    const double at = v.at("at"), tab = v.at("tab");
+    const double at = v.at("place"), tab = v.at("tab");
     out.part(spec.id, spec.name, spec.id, spec.stock);
     const Vec2 foot0(0, 0), foot1(0, w), tip0(p, 0), tip1(p, w), end0(p + q, 0), end1(p + q, w);
     int leftTab =

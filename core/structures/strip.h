@@ -7,13 +7,13 @@ namespace hl {
 
 class AssemblyBuilder;
 
-// The measures that every strip has: at, width, left, right, left_wall, right_wall, tab. The two
+// The measures that every strip has: place, width, left, right, left_wall, right_wall, tab. The two
 // walls' relations and meanings differ by family.
 std::vector<Parameter> stripParameters(const std::string& leftWallRelation, double leftWallDefault,
                                        bool leftWallFollows, const std::string& rightWallRelation,
                                        double rightWallDefault);
 
-// Fills in at, width, left and right; needs nothing but the host.
+// Fills in place, width, left and right; needs nothing but the host.
 void completeFeet(Values& v, const Host& host);
 // Fills in the tab; needs the feet.
 void completeTab(Values& v);

@@ -21,7 +21,7 @@ constexpr double nominalBase = 57.15, nominalTab = 9.525; // mm
 constexpr double deg = pi / 180;
 
 Values complete(Values v, const Host& host) {
-    v.try_emplace("at", host.length / 2);
+    v.try_emplace("place", host.length / 2);
     v.try_emplace("alpha_left", v.count("alpha_right") ? v["alpha_right"] : 45 * deg);
     v.try_emplace("alpha_right", v["alpha_left"]);
     const double al = v["alpha_left"], ar = v["alpha_right"];
@@ -31,7 +31,7 @@ Values complete(Values v, const Host& host) {
     const double shift = backwards != host.ridge ? ar - al : al - ar;
     v.try_emplace("beta_left", v.count("beta_right") ? v["beta_right"] - shift : 90 * deg);
     v.try_emplace("beta_right", v["beta_left"] + shift);
-    const double ahead = al + ar > 180 * deg ? v["at"] : host.length - v["at"];
+    const double ahead = al + ar > 180 * deg ? v["place"] : host.length - v["place"];
     auto fits = [&](double alpha, double room) {
         const double along =
             std::max(0.8 * ahead, 1.0) / std::max(std::fabs(std::cos(alpha)), 0.05);
@@ -53,7 +53,7 @@ void build(const StructureSpec& spec, const Values& v, const Host& host, Assembl
     };
     Half left{v.at("alpha_left"), v.at("beta_left"), v.at("base_left"), host.left};
     Half right{v.at("alpha_right"), v.at("beta_right"), v.at("base_right"), host.right};
-    const double at = v.at("at");
+    const double at = v.at("place");
     const Vec2 apexLeft = left.seat.origin + at * left.seat.along;
     const Vec2 apexRight = right.seat.origin + at * right.seat.along;
     left.seat.origin = apexLeft;
@@ -100,7 +100,7 @@ Family vFold() {
             "V-fold",
             "Two panels that sweep up from an apex on the fold; the classic backdrop or prow.",
             {
-                {"at", mm(88.9), mm(0), mm(1000), "from the start of the fold to the apex",
+                {"place", mm(88.9), mm(0), mm(1000), "from the start of the fold to the apex",
                  "the middle of the fold"},
                 {"alpha_left", dg(45), dg(5), dg(175), "from the fold to the left base crease",
                  "45 degrees, or the same as the right"},

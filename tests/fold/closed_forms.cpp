@@ -77,7 +77,7 @@ class ClosedForms : public QObject {
     void box() {
         QFETCH(double, opening);
         static const Folded f = fold(with(card(), "box", "card.spine",
-                                          {{"at", "40 mm"}, {"left", "31 mm"}, {"right", "22.5 mm"}}));
+                                          {{"place", "40 mm"}, {"left", "31 mm"}, {"right", "22.5 mm"}}));
         const Pose p = f.at(opening);
         QVERIFY(p.misfit() < most);
         const Vec3 tip = 31 * left(opening) + 22.5 * right(opening) + Vec3(0, 40, 0);
@@ -89,7 +89,7 @@ class ClosedForms : public QObject {
         QFETCH(double, opening);
         static const Folded f =
             fold(with(card(), "tent", "card.spine",
-                      {{"at", "40 mm"}, {"left", "30 mm"}, {"right", "38 mm"}, {"left_wall", "45 mm"}}));
+                      {{"place", "40 mm"}, {"left", "30 mm"}, {"right", "38 mm"}, {"left_wall", "45 mm"}}));
         const double a = 30, b = 38, p = 45, q = a + p - b;
         const Vec3 l = a * left(opening), r = b * right(opening);
         const double d = (r - l).norm();
@@ -111,7 +111,7 @@ class ClosedForms : public QObject {
         QFETCH(double, opening);
         for (auto [alpha, beta] : {std::pair{45.0, 90.0}, {60.0, 75.0}, {30.0, 110.0}}) {
             const Folded f = fold(with(card(), "v-fold", "card.spine",
-                                       {{"at", "70 mm"},
+                                       {{"place", "70 mm"},
                                         {"alpha_left", std::to_string(alpha)},
                                         {"beta_left", std::to_string(beta)},
                                         {"height", "50 mm"}}));
@@ -132,7 +132,7 @@ class ClosedForms : public QObject {
     // the other side.
     void theSignsChooseTheBranch() {
         Assembly a = *assemble(with(card(), "v-fold", "card.spine",
-                                    {{"at", "70 mm"}, {"alpha_left", "60"}, {"beta_left", "75"},
+                                    {{"place", "70 mm"}, {"alpha_left", "60"}, {"beta_left", "75"},
                                      {"height", "50 mm"}}));
         for (Crease& c : a.creases)
             if (!c.driven)
@@ -159,7 +159,7 @@ class ClosedForms : public QObject {
             static std::map<bool, Folded*> made;
             if (!made[backwards])
                 made[backwards] = new Folded(fold(with(card(), "v-fold", "card.spine",
-                                                       {{"at", "90 mm"},
+                                                       {{"place", "90 mm"},
                                                         {"alpha_left", std::to_string(al)},
                                                         {"alpha_right", std::to_string(ar)},
                                                         {"beta_left", std::to_string(bl)},
@@ -189,9 +189,9 @@ class ClosedForms : public QObject {
         QFETCH(double, opening);
         static const Folded f = fold(with(
             with(card(), "box", "card.spine",
-                 {{"at", "40 mm"}, {"left", "40 mm"}, {"right", "50 mm"}, {"width", "80 mm"}}),
+                 {{"place", "40 mm"}, {"left", "40 mm"}, {"right", "50 mm"}, {"width", "80 mm"}}),
             "box", "box1.left-foot",
-            {{"at", "10 mm"}, {"left", "12 mm"}, {"right", "15 mm"}, {"width", "20 mm"}}));
+            {{"place", "10 mm"}, {"left", "12 mm"}, {"right", "15 mm"}, {"width", "20 mm"}}));
         // On the left foot the page runs on along e_L, the wall rises along e_R.
         const Vec3 tip = 52 * left(opening) + 15 * right(opening) + Vec3(0, 50, 0);
         const Pose p = f.at(opening);
@@ -203,8 +203,8 @@ class ClosedForms : public QObject {
         QFETCH(double, opening);
         static const Folded f = fold(
             with(with(card(), "tent", "card.spine",
-                      {{"at", "30 mm"}, {"left", "35 mm"}, {"left_wall", "60 mm"}, {"width", "120 mm"}}),
-                 "v-fold", "tent1.tip", {{"at", "50 mm"}, {"beta_left", "80"}, {"height", "30 mm"}}));
+                      {{"place", "30 mm"}, {"left", "35 mm"}, {"left_wall", "60 mm"}, {"width", "120 mm"}}),
+                 "v-fold", "tent1.tip", {{"place", "50 mm"}, {"beta_left", "80"}, {"height", "30 mm"}}));
         const Pose p = f.at(opening);
         QVERIFY(p.misfit() < most);
         // Seen from outside, the ridge opens by 360 minus the angle between its walls.

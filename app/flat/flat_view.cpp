@@ -1,0 +1,400 @@
+#include "app/flat/flat_view.h"
+#include "app/look/nearness.h"
+#include "app/look/theme.h"
+#include "core/design/edit.h"
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QPainter>
+#include <QPainterPath>
+#include <QScreen>
+#include <algorithm>
+#include <cmath>
+
+namespace hl {
+namespace {
+
+constexpr double gap = 9;        // mm between parts
+constexpr double creaseReach = 6; // pixels
+
+bool insideConvex(const std::vector<Vec2>& outline, const Vec2& p) {
+    for (size_t i = 0; i < outline.size(); ++i) {
+        const Vec2 &a = outline[i], &b = outline[(i + 1) % outline.size()];
+        if ((p - a).dot(leftOf(b - a)) < 0)
+            return false;
+    }
+    return true;
+}
+
+} // namespace
+
+FlatView::FlatView(Session& session, QWidget* parent)
+    : QWidget(parent), session_(session), format_(&sheetFormats().front()) {
+    setObjectName("flat-view");
+    setAccessibleName(tr("Flat parts"));
+    setFocusPolicy(Qt::StrongFocus);
+    setMouseTracking(true);
+    connect(&session_, &Session::snapshotChanged, this, [this] {
+        rebuild();
+        update();
+    });
+    auto redraw = [this] { update(); };
+    connect(&session_, &Session::selectionChanged, this, redraw);
+    connect(&session_, &Session::hoverChanged, this, redraw);
+}
+
+void FlatView::setShow(Show show) {
+    show_ = show;
+    fit();
+}
+
+void FlatView::setFormat(const SheetFormat& format) {
+    format_ = &format;
+    built_.reset();
+    rebuild();
+    fit();
+}
+
+void FlatView::rebuild() {
+    if (!session_.snapshot() || session_.snapshot()->folded == built_)
+        return;
+    built_ = session_.snapshot()->folded;
+    const Case& c = *built_;
+    parts_.clear();
+    // Columns from left to right, each as high as the first part, which is the card.
+    double x = 0, y = 0, column = 0, tall = 0;
+    for (Pattern& p : patternsOf(c.design, c.assembly)) {
+        const Vec2 size = p.high - p.low;
+        if (parts_.empty())
+            tall = std::max(size.y(), 0.45 * size.x());
+        if (y > 0 && y + size.y() > tall) {
+            x += column + gap;
+            y = column = 0;
+        }
+        parts_.push_back({p, Vec2(x, tall - y - size.y()) - p.low});
+        column = std::max(column, size.x());
+        y += size.y() + gap;
+    }
+    sheets_ = layOut(c.design, c.assembly, *format_);
+    if (fitted_ && !grip_)
+        fit();
+}
+
+QRectF FlatView::bounds() const {
+    QRectF r;
+    if (show_ == Show::Parts) {
+        for (const Placed& p : parts_)
+            r |= QRectF(QPointF(p.at.x() + p.pattern.low.x(), p.at.y() + p.pattern.low.y()),
+                        QPointF(p.at.x() + p.pattern.high.x(), p.at.y() + p.pattern.high.y()));
+    } else {
+        double x = 0;
+        for (const Sheet& s : sheets_) {
+            r |= QRectF(x, 0, s.width, s.height);
+            x += s.width + gap;
+        }
+    }
+    return r;
+}
+
+void FlatView::fit() {
+    const QRectF r = bounds();
+    if (r.isEmpty() || width() < 10 || height() < 10)
+        return;
+    const double edge = 14;
+    scale_ = std::min((width() - 2 * edge) / r.width(), (height() - 2 * edge) / r.height());
+    origin_ = QPointF((width() - scale_ * r.width()) / 2 - scale_ * r.left(),
+                      (height() + scale_ * r.height()) / 2 + scale_ * r.top());
+    fitted_ = true;
+    emit scaleChanged(100 * scale_ / truePixelsPerMm());
+    update();
+}
+
+double FlatView::truePixelsPerMm() const {
+    const double dpi = screen() ? screen()->physicalDotsPerInch() : 96;
+    return (dpi > 20 && dpi < 1000 ? dpi : 96) / 25.4;
+}
+
+void FlatView::trueScale() {
+    zoomAt(rect().center(), truePixelsPerMm() / scale_);
+}
+
+void FlatView::zoomAt(const QPointF& pixel, double factor) {
+    const double next = std::clamp(scale_ * factor, 0.2, 60.0);
+    origin_ = pixel + (origin_ - pixel) * (next / scale_);
+    scale_ = next;
+    fitted_ = false;
+    emit scaleChanged(100 * scale_ / truePixelsPerMm());
+    update();
+}
+
+QPointF FlatView::toPixel(const Vec2& p) const {
+    return {origin_.x() + scale_ * p.x(), origin_.y() - scale_ * p.y()};
+}
+Vec2 FlatView::toMm(const QPointF& p) const {
+    return {(p.x() - origin_.x()) / scale_, (origin_.y() - p.y()) / scale_};
+}
+
+QPointF FlatView::pixelOf(const std::string& part, const Vec2& flat) const {
+    for (const Placed& p : parts_)
+        if (built_->assembly.parts[p.pattern.part].id == part)
+            return toPixel(p.at + flat);
+    return {};
+}
+
+void FlatView::paintStroke(QPainter& painter, const Stroke& s, const Vec2& at, bool own) const {
+    const LineStyle& style = styleOf(s.line);
+    const QString id = QString::fromStdString(s.owner);
+    const bool crease = s.line == Line::Valley || s.line == Line::Mountain || s.line == Line::Score;
+    const bool chosen = crease && session_.selected() == id, near = crease && session_.hovered() == id;
+    const double width = std::max(s.line == Line::Adhesive ? 0.7 : 1.15, style.width * scale_);
+    QPen pen(chosen || near ? theme().accent : lineColour(s.line), chosen ? width + 2 : near ? width + 1.2 : width);
+    if (!style.dashes.empty()) {
+        QList<qreal> dashes;
+        // Dashes keep a size that can be read, however small the picture.
+        for (double d : style.dashes)
+            dashes << std::max(d * scale_, d * 2.2) / pen.widthF();
+        pen.setDashPattern(dashes);
+    }
+    pen.setCapStyle(Qt::FlatCap);
+    painter.setPen(pen);
+    if (s.line == Line::Adhesive && own)
+        painter.setPen(QPen(lineColour(s.line), width));
+    QPolygonF line;
+    for (const Vec2& p : s.points)
+        line << toPixel(at + p);
+    painter.setBrush(Qt::NoBrush);
+    if (s.closed)
+        painter.drawPolygon(line);
+    else
+        painter.drawPolyline(line);
+}
+
+void FlatView::paintCaption(QPainter& painter, const Caption& c, const Vec2& at) const {
+    QFont font = painter.font();
+    const double pixels = c.size * scale_;
+    if (pixels < 6.5)
+        return; // too small to read: the list and the tips say it
+    font.setPixelSize(int(std::lround(std::min(pixels, 40.0))));
+    painter.setFont(font);
+    painter.setPen(lineColour(Line::Label));
+    const QPointF p = toPixel(at + c.at);
+    const QString text = QString::fromStdString(c.text);
+    painter.drawText(p - QPointF(QFontMetricsF(font).horizontalAdvance(text) / 2, 0), text);
+}
+
+void FlatView::paintParts(QPainter& painter) const {
+    const Case& c = *built_;
+    for (const Placed& placed : parts_) {
+        const Part& part = c.assembly.parts[placed.pattern.part];
+        const Stock* stock = c.design.stock(part.stock);
+        QColor paper(QString::fromStdString(stock ? stock->face : "#ffffff"));
+        if (theme().dark) // paper under a lamp, so that the light lines of the dark code show
+            paper = QColor::fromHslF(paper.hslHueF() < 0 ? 0 : paper.hslHueF(),
+                                     paper.hslSaturationF() * 0.25f, 0.23f);
+        QPainterPath outline;
+        for (const Stroke& s : placed.pattern.strokes)
+            if (s.line == Line::Cut) {
+                QPolygonF ring;
+                for (const Vec2& p : s.points)
+                    ring << toPixel(placed.at + p);
+                outline.addPolygon(ring);
+                outline.closeSubpath();
+            }
+        painter.fillPath(outline.translated(1.5, 2), QColor(30, 22, 12, theme().dark ? 70 : 28));
+        painter.fillPath(outline, paper);
+        for (int i : part.panels) {
+            const QString id = QString::fromStdString(c.assembly.panels[i].id);
+            const bool chosen = session_.selected() != "card" && Session::means(session_.selected(), id);
+            const bool near = session_.hovered() != "card" && Session::means(session_.hovered(), id);
+            if (!chosen && !near)
+                continue;
+            QPolygonF ring;
+            for (const Vec2& p : c.assembly.panels[i].outline)
+                ring << toPixel(placed.at + p);
+            QColor tint = theme().accent;
+            tint.setAlphaF(chosen ? 0.20f : 0.10f);
+            painter.setPen(Qt::NoPen);
+            painter.setBrush(tint);
+            painter.drawPolygon(ring);
+        }
+        for (const Stroke& s : placed.pattern.strokes)
+            paintStroke(painter, s, placed.at, true);
+        for (const Caption& caption : placed.pattern.captions)
+            paintCaption(painter, caption, placed.at);
+    }
+}
+
+void FlatView::paintSheets(QPainter& painter) const {
+    double x = 0;
+    for (const Sheet& s : sheets_) {
+        const Vec2 at(x, 0);
+        const QRectF r(toPixel(at + Vec2(0, s.height)), toPixel(at + Vec2(s.width, 0)));
+        painter.fillRect(r.translated(2, 3), QColor(30, 22, 12, theme().dark ? 70 : 28));
+        painter.fillRect(r, theme().dark ? QColor("#34333a") : QColor("#ffffff"));
+        if (s.oversize) {
+            painter.setPen(QPen(theme().caution, 2));
+            painter.drawRect(r);
+        }
+        for (const Stroke& stroke : s.strokes)
+            paintStroke(painter, stroke, at, true);
+        for (const Caption& caption : s.captions)
+            paintCaption(painter, caption, at);
+        x += s.width + gap;
+    }
+}
+
+void FlatView::paintEvent(QPaintEvent*) {
+    QPainter painter(this);
+    painter.fillRect(rect(), theme().ground);
+    painter.setRenderHint(QPainter::Antialiasing);
+    if (!built_)
+        return;
+    if (show_ == Show::Parts)
+        paintParts(painter);
+    else
+        paintSheets(painter);
+    if (grip_) {
+        // The measure being dragged, next to the pointer.
+        const StructureSpec* s = session_.design().structure(grip_->structure);
+        const auto it = s ? s->set.find(grip_->parameter) : decltype(s->set.end()){};
+        if (s && it != s->set.end()) {
+            const QString text = QString::fromStdString(grip_->parameter).replace('_', ' ') + "  " +
+                                 QString::fromStdString(exactText(it->second, session_.design().units));
+            QRectF box = QFontMetricsF(font()).boundingRect(text).adjusted(-8, -5, 8, 5);
+            box.moveBottomLeft(last_ + QPointF(14, -10));
+            box.moveRight(std::min(box.right(), width() - 4.0));
+            box.moveTop(std::max(box.top(), 4.0));
+            painter.setFont(font());
+            painter.setPen(QPen(theme().accent, 1));
+            painter.setBrush(theme().raised);
+            painter.drawRoundedRect(box, 5, 5);
+            painter.setPen(theme().ink);
+            painter.drawText(box, Qt::AlignCenter, text);
+        }
+    }
+    if (hasFocus()) {
+        painter.setPen(QPen(theme().accent, 2));
+        painter.setBrush(Qt::NoBrush);
+        painter.drawRect(rect().adjusted(1, 1, -1, -1));
+    }
+}
+
+void FlatView::resizeEvent(QResizeEvent*) {
+    if (fitted_)
+        fit();
+}
+
+FlatView::Thing FlatView::thingAt(const QPointF& pixel) const {
+    if (!built_ || show_ != Show::Parts)
+        return {};
+    const Case& c = *built_;
+    Thing best;
+    double near = creaseReach;
+    for (const Placed& placed : parts_) {
+        const QString part = QString::fromStdString(c.assembly.parts[placed.pattern.part].id);
+        for (const Crease& crease : c.assembly.creases) {
+            auto line = creaseIn(c.assembly, crease.id, part.toStdString());
+            if (!line)
+                continue;
+            const double d =
+                distanceTo(pixel, toPixel(placed.at + line->from), toPixel(placed.at + line->to));
+            if (d < near) {
+                near = d;
+                best = {QString::fromStdString(crease.id), part};
+            }
+        }
+    }
+    if (!best.id.isEmpty())
+        return best;
+    for (const Placed& placed : parts_)
+        for (int i : c.assembly.parts[placed.pattern.part].panels)
+            if (insideConvex(c.assembly.panels[i].outline, toMm(pixel) - placed.at))
+                return {QString::fromStdString(c.assembly.panels[i].id), {}};
+    return {};
+}
+
+void FlatView::mousePressEvent(QMouseEvent* e) {
+    setFocus();
+    last_ = pressed_ = e->position();
+    grip_.reset();
+    const Thing thing = thingAt(e->position());
+    panning_ = thing.id.isEmpty() || e->button() != Qt::LeftButton;
+    if (panning_)
+        return;
+    if (thing.part.isEmpty()) { // a panel: first its structure, then itself
+        const QString owner = thing.id.section('.', 0, 0);
+        session_.select(session_.selected() == owner ? thing.id : owner);
+        return;
+    }
+    session_.select(thing.id);
+    grip_ = gripOf(session_.design(), thing.id.toStdString(), thing.part.toStdString());
+    gripPart_ = thing.part;
+    gripCrease_ = thing.id;
+    gesture_ = QString("drag %1").arg(++gestures_);
+}
+
+void FlatView::mouseMoveEvent(QMouseEvent* e) {
+    const QPointF by = e->position() - last_;
+    last_ = e->position();
+    if (!e->buttons()) {
+        const Thing thing = thingAt(e->position());
+        session_.hover(thing.id);
+        Qt::CursorShape shape = Qt::ArrowCursor;
+        if (!thing.part.isEmpty() && built_)
+            if (auto line = creaseIn(built_->assembly, thing.id.toStdString(), thing.part.toStdString())) {
+                const Vec2 d = line->to - line->from;
+                shape = std::fabs(d.y()) > std::fabs(d.x()) ? Qt::SplitHCursor : Qt::SplitVCursor;
+            }
+        setCursor(thing.id.startsWith("card.") ? Qt::ArrowCursor : shape);
+        return;
+    }
+    if (grip_) {
+        const Vec2 moved((e->position().x() - pressed_.x()) / scale_,
+                         (pressed_.y() - e->position().y()) / scale_);
+        if (QLineF(e->position(), pressed_).length() < 3)
+            return;
+        Design d = session_.design();
+        const Measure m = dragged(*grip_, moved, d, e->modifiers() & Qt::AltModifier);
+        d.structure(grip_->structure)->set[grip_->parameter] = m;
+        if (assemble(d))
+            session_.edit(d, tr("Drag %1").arg(QString::fromStdString(grip_->parameter).replace('_', ' ')),
+                          gesture_);
+    } else if (panning_) {
+        origin_ += by;
+        fitted_ = false;
+    }
+    update();
+}
+
+void FlatView::mouseReleaseEvent(QMouseEvent* e) {
+    if (panning_ && QLineF(e->position(), pressed_).length() < 4)
+        session_.select({});
+    panning_ = false;
+    grip_.reset();
+    update();
+}
+
+void FlatView::wheelEvent(QWheelEvent* e) {
+    zoomAt(e->position(), std::pow(1.0015, e->angleDelta().y()));
+    e->accept();
+}
+
+void FlatView::keyPressEvent(QKeyEvent* e) {
+    const double step = 30;
+    switch (e->key()) {
+    case Qt::Key_Left: origin_ += QPointF(step, 0); break;
+    case Qt::Key_Right: origin_ -= QPointF(step, 0); break;
+    case Qt::Key_Up: origin_ += QPointF(0, step); break;
+    case Qt::Key_Down: origin_ -= QPointF(0, step); break;
+    case Qt::Key_Plus:
+    case Qt::Key_Equal: zoomAt(rect().center(), 1.15); return;
+    case Qt::Key_Minus: zoomAt(rect().center(), 1 / 1.15); return;
+    case Qt::Key_Home: fit(); return;
+    default: QWidget::keyPressEvent(e); return;
+    }
+    fitted_ = false;
+    update();
+}
+
+void FlatView::leaveEvent(QEvent*) { session_.hover({}); }
+
+} // namespace hl

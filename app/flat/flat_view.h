@@ -1,0 +1,78 @@
+// The flat view: the parts as they are cut, or the sheets they are cut from, at true scale. A
+// crease can be dragged across itself; that changes the measure that places it, while it moves.
+#pragma once
+#include "app/session/session.h"
+#include "core/assembly/grip.h"
+#include "core/make/sheets.h"
+#include <QWidget>
+#include <optional>
+
+namespace hl {
+
+class FlatView : public QWidget {
+    Q_OBJECT
+  public:
+    enum class Show { Parts, Sheets };
+    explicit FlatView(Session& session, QWidget* parent = nullptr);
+
+    void setShow(Show show);
+    Show showing() const { return show_; }
+    void setFormat(const SheetFormat& format);
+    const SheetFormat& format() const { return *format_; }
+    void fit();
+    void trueScale(); // one millimetre on the screen is one millimetre
+    // Where a point of a part (its flat coordinates) shows in the widget.
+    QPointF pixelOf(const std::string& part, const Vec2& flat) const;
+
+  signals:
+    void scaleChanged(double percent);
+
+  protected:
+    void paintEvent(QPaintEvent*) override;
+    void resizeEvent(QResizeEvent*) override;
+    void mousePressEvent(QMouseEvent*) override;
+    void mouseMoveEvent(QMouseEvent*) override;
+    void mouseReleaseEvent(QMouseEvent*) override;
+    void wheelEvent(QWheelEvent*) override;
+    void keyPressEvent(QKeyEvent*) override;
+    void leaveEvent(QEvent*) override;
+    QSize sizeHint() const override { return {640, 250}; }
+    QSize minimumSizeHint() const override { return {240, 90}; }
+
+  private:
+    struct Placed {
+        Pattern pattern;
+        Vec2 at; // of the part's frame on the view's plane, mm, y up
+    };
+    struct Thing { // under the pointer
+        QString id, part;
+    };
+    void rebuild();
+    QRectF bounds() const; // mm, y up
+    QPointF toPixel(const Vec2& mm) const;
+    Vec2 toMm(const QPointF& pixel) const;
+    double truePixelsPerMm() const;
+    Thing thingAt(const QPointF& pixel) const;
+    void paintStroke(QPainter& painter, const Stroke& stroke, const Vec2& at, bool own) const;
+    void paintCaption(QPainter& painter, const Caption& caption, const Vec2& at) const;
+    void paintParts(QPainter& painter) const;
+    void paintSheets(QPainter& painter) const;
+    void zoomAt(const QPointF& pixel, double factor);
+
+    Session& session_;
+    Show show_ = Show::Parts;
+    const SheetFormat* format_;
+    std::vector<Placed> parts_;
+    std::vector<Sheet> sheets_;
+    std::shared_ptr<const Case> built_;
+    double scale_ = 1; // pixels per mm
+    QPointF origin_;   // pixel of the plane's origin
+    bool fitted_ = true;
+    QPointF last_, pressed_;
+    bool panning_ = false;
+    std::optional<Grip> grip_;
+    QString gripPart_, gripCrease_, gesture_;
+    int gestures_ = 0;
+};
+
+} // namespace hl

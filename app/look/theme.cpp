@@ -1,0 +1,132 @@
+#include "app/look/theme.h"
+#include <QApplication>
+#include <QFile>
+#include <QFontDatabase>
+#include <QPainter>
+#include <QPalette>
+#include <QPixmap>
+#include <QSettings>
+#include <QStyleFactory>
+#include <QSvgRenderer>
+
+// The resources are in a static library and have to be asked for.
+static void initResources() { Q_INIT_RESOURCE(resources); }
+
+namespace hl {
+namespace {
+
+Theme light() {
+    return {false,     "#e9e5dc", "#d9d4c8", "#f4f1ea", "#fdfcf9", "#d8d2c5",  "#2b2a33",
+            "#6a6672", "#31598c", "#ffffff", "#a8402f", "#b7791a", "#5d7a34",  "#4a7a52"};
+}
+
+Theme dark() {
+    return {true,      "#26252b", "#1b1a1f", "#2f2e35", "#3a3941", "#4a4852",  "#ece8df",
+            "#a8a4b0", "#8ab4e8", "#1a2431", "#e58472", "#e5b14f", "#a3c370",  "#8cc598"};
+}
+
+Theme& held() {
+    static Theme t = light();
+    return t;
+}
+
+QString styleSheet(const Theme& t) {
+    QFile file(":/style/workbench.qss");
+    if (!file.open(QIODevice::ReadOnly))
+        return {};
+    QString s = QString::fromUtf8(file.readAll());
+    const std::pair<const char*, QColor> names[] = {
+        {"@groundEdge", t.groundEdge}, {"@ground", t.ground}, {"@panel", t.panel},
+        {"@raised", t.raised},         {"@rule", t.rule},     {"@ink", t.ink},
+        {"@quiet", t.quiet},           {"@accent", t.accent}, {"@onAccent", t.onAccent},
+        {"@stop", t.stop}};
+    for (auto& [name, colour] : names)
+        s.replace(name, colour.name());
+    return s;
+}
+
+void loadFonts() {
+    static bool done = false;
+    if (done)
+        return;
+    done = true;
+    initResources();
+    for (const char* file : {"Cabin-Regular.otf", "Cabin-SemiBold.otf", "Vollkorn-SemiBold.ttf"})
+        QFontDatabase::addApplicationFont(QString(":/fonts/") + file);
+}
+
+} // namespace
+
+const Theme& theme() { return held(); }
+
+void applyTheme(QApplication& app, bool isDark) {
+    loadFonts();
+    Theme& t = held() = isDark ? dark() : light();
+    app.setStyle(QStyleFactory::create("Fusion"));
+    QFont font("Cabin");
+    font.setPointSizeF(10.5);
+    app.setFont(font);
+    QPalette p;
+    p.setColor(QPalette::Window, t.panel);
+    p.setColor(QPalette::Base, t.raised);
+    p.setColor(QPalette::AlternateBase, t.panel);
+    p.setColor(QPalette::Button, t.raised);
+    for (auto role : {QPalette::WindowText, QPalette::Text, QPalette::ButtonText,
+                      QPalette::ToolTipText, QPalette::BrightText})
+        p.setColor(role, t.ink);
+    p.setColor(QPalette::ToolTipBase, t.raised);
+    p.setColor(QPalette::PlaceholderText, t.quiet);
+    p.setColor(QPalette::Highlight, t.accent);
+    p.setColor(QPalette::HighlightedText, t.onAccent);
+    p.setColor(QPalette::Link, t.accent);
+    p.setColor(QPalette::Mid, t.rule);
+    for (auto role : {QPalette::WindowText, QPalette::Text, QPalette::ButtonText})
+        p.setColor(QPalette::Disabled, role, t.quiet);
+    app.setPalette(p);
+    app.setStyleSheet(styleSheet(t));
+}
+
+bool darkWanted() { return QSettings().value("dark", false).toBool(); }
+void rememberDark(bool isDark) { QSettings().setValue("dark", isDark); }
+
+QColor lineColour(Line line) {
+    const LineStyle& s = styleOf(line);
+    return QColor(theme().dark ? s.dark : s.colour);
+}
+
+QColor severityColour(Severity s) {
+    return s == Severity::Stop      ? theme().stop
+           : s == Severity::Caution ? theme().caution
+                                    : theme().note;
+}
+
+QFont headingFont(double points) {
+    QFont f("Vollkorn");
+    f.setPointSizeF(points);
+    f.setWeight(QFont::DemiBold);
+    return f;
+}
+
+QPixmap iconPixmap(const QString& name, int size, const QColor& colour, double ratio) {
+    QFile file(":/icons/" + name + ".svg");
+    QPixmap pixmap(QSize(size, size) * ratio);
+    pixmap.setDevicePixelRatio(ratio);
+    pixmap.fill(Qt::transparent);
+    if (!file.open(QIODevice::ReadOnly))
+        return pixmap;
+    QSvgRenderer svg(file.readAll().replace("currentColor", colour.name().toUtf8()));
+    QPainter painter(&pixmap);
+    svg.render(&painter, QRectF(0, 0, size, size));
+    return pixmap;
+}
+
+QIcon icon(const QString& name, const QColor& colour) {
+    QIcon icon;
+    for (double ratio : {1.0, 2.0}) {
+        icon.addPixmap(iconPixmap(name, 20, colour.isValid() ? colour : theme().ink, ratio));
+        icon.addPixmap(iconPixmap(name, 20, theme().quiet, ratio), QIcon::Disabled);
+    }
+    return icon;
+}
+
+} // namespace hl

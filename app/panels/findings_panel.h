@@ -1,0 +1,34 @@
+// The findings: the verdict, and each finding as a sentence with its remedy.
+#pragma once
+#include "app/session/session.h"
+#include <QWidget>
+
+class QLabel;
+class QProgressBar;
+class QToolButton;
+class QVBoxLayout;
+
+namespace hl {
+
+class FindingsPanel : public QWidget {
+    Q_OBJECT
+  public:
+    explicit FindingsPanel(Session& session, QWidget* parent = nullptr);
+    void focusFirst();
+
+  private:
+    void rebuild();
+    QWidget* card(const Finding& finding, int index);
+
+    Session& session_;
+    QLabel *verdictMark_, *verdict_, *summary_;
+    QProgressBar* progress_;
+    QToolButton* stop_;
+    QWidget* body_ = nullptr;
+    QVBoxLayout* list_;
+};
+
+// The mark of a severity: a square, a triangle or a circle in its colour.
+QPixmap severityMark(Severity severity, int size, double ratio);
+
+} // namespace hl

@@ -1,0 +1,38 @@
+// The measures of what is selected: the card's size, spine and paper, or a structure's name, host,
+// paper and measures.
+#pragma once
+#include "app/session/session.h"
+#include <QWidget>
+#include <functional>
+
+class QFormLayout;
+class QVBoxLayout;
+
+namespace hl {
+
+class MeasureField;
+
+class MeasuresPanel : public QWidget {
+    Q_OBJECT
+  public:
+    explicit MeasuresPanel(Session& session, QWidget* parent = nullptr);
+    void focusFirst();
+
+  private:
+    void rebuild();   // for another thing
+    void refresh();   // for the same thing with other values
+    void buildCard();
+    void buildStructure(const StructureSpec& s);
+    void addHeading(const QString& text);
+    MeasureField* addMeasure(const QString& name, const QString& label, const QString& tip);
+    void addRow(const QString& label, QWidget* field, const QString& tip = {});
+
+    Session& session_;
+    QVBoxLayout* column_;
+    QWidget* body_ = nullptr;
+    QVBoxLayout* rows_ = nullptr;
+    QString shown_; // what the rows were made for
+    std::vector<std::function<void()>> refreshers_;
+};
+
+} // namespace hl

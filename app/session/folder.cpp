@@ -1,0 +1,65 @@
+#include "app/session/folder.h"
+
+namespace hl {
+
+struct Folder::Job {
+    Design design;
+    quint64 version = 0;
+    std::atomic<bool> cancelled{false};
+};
+
+Folder::Folder(QObject* parent) : QObject(parent), worker_(new QObject) {
+    worker_->moveToThread(&thread_);
+    connect(&thread_, &QThread::finished, worker_, &QObject::deleteLater);
+    thread_.start();
+}
+
+Folder::~Folder() {
+    stop();
+    thread_.quit();
+    thread_.wait();
+}
+
+void Folder::request(const Design& design, quint64 version) {
+    stop();
+    current_ = std::make_shared<Job>();
+    current_->design = design;
+    current_->version = version;
+    QMetaObject::invokeMethod(worker_, [this, job = current_] { run(job); });
+}
+
+void Folder::stop() {
+    if (current_)
+        current_->cancelled = true;
+}
+
+// Runs on the worker's thread; signals reach the receivers' threads by themselves.
+void Folder::run(const std::shared_ptr<Job>& job) {
+    if (job->cancelled)
+        return;
+    auto made = assemble(job->design);
+    if (!made)
+        return; // an edit that does not assemble is refused before it gets here
+    Snapshot s;
+    s.version = job->version;
+    s.folded = std::make_shared<Case>(job->design, *made, &job->cancelled);
+    auto tell = [&](Snapshot::Stage stage) {
+        s.stage = stage;
+        if (!job->cancelled)
+            emit reached(std::make_shared<Snapshot>(s));
+    };
+    tell(Snapshot::Folded);
+    if (job->cancelled)
+        return;
+    s.findings = prove(*s.folded, &job->cancelled);
+    tell(Snapshot::Proved);
+    emit progress(0);
+    findRemedies(*s.folded, s.findings, &job->cancelled, [&](double part) {
+        if (!job->cancelled)
+            emit progress(part);
+    });
+    tell(Snapshot::Advised);
+    emit progress(1);
+}
+
+} // namespace hl

@@ -1,0 +1,160 @@
+#include "app/session/session.h"
+#include "app/session/recovery.h"
+#include "core/assembly/assembly.h"
+#include "core/design/edit.h"
+#include "core/files/hlantern.h"
+#include <QFileInfo>
+#include <QUndoCommand>
+#include <algorithm>
+
+namespace hl {
+
+// A step keeps the whole design before and after: designs are small, and nothing can be forgotten.
+class EditStep : public QUndoCommand {
+  public:
+    EditStep(Session& session, Design before, Design after, const QString& label,
+             const QString& gesture)
+        : QUndoCommand(label), session_(session), before_(std::move(before)),
+          after_(std::move(after)), gesture_(gesture) {}
+    void undo() override { session_.put(before_); }
+    void redo() override { session_.put(after_); }
+    int id() const override { return gesture_.isEmpty() ? -1 : 1; }
+    bool mergeWith(const QUndoCommand* other) override {
+        auto* next = static_cast<const EditStep*>(other);
+        if (next->gesture_ != gesture_)
+            return false;
+        after_ = next->after_;
+        setObsolete(after_ == before_);
+        return true;
+    }
+
+  private:
+    Session& session_;
+    Design before_, after_;
+    QString gesture_;
+};
+
+Session::Session(QObject* parent) : QObject(parent) {
+    const CardSpec first;
+    design_ = *newDesign(first.width, first.height, first.spine, Unit::Millimetre);
+    history_.setUndoLimit(500);
+    connect(&folder_, &Folder::reached, this, [this](const SnapshotPtr& s) {
+        if (s->version != version_)
+            return; // a later design is on its way
+        snapshot_ = s;
+        emit snapshotChanged();
+    });
+    connect(&history_, &QUndoStack::cleanChanged, this, &Session::documentChanged);
+}
+
+void Session::edit(const Design& next, const QString& label, const QString& gesture) {
+    if (next != design_)
+        history_.push(new EditStep(*this, design_, next, label, gesture));
+}
+
+bool Session::edit(const Result<Design>& next, const QString& label, const QString& gesture) {
+    if (!next) {
+        emit refused(QString::fromStdString(next.problem().text()));
+        return false;
+    }
+    edit(*next, label, gesture);
+    return true;
+}
+
+void Session::put(const Design& design) {
+    design_ = design;
+    ++version_;
+    folder_.request(design_, version_);
+    if (!selectedStructure().isEmpty() && !design_.structure(selectedStructure().toStdString()))
+        select({});
+    emit designChanged();
+    guard();
+}
+
+void Session::guard() const {
+    // The stack tells whether it is clean only after the step; compare by hand is not needed:
+    // a copy too many is removed at the next save or at the end.
+    recovery::keep(design_, path_);
+}
+
+void Session::open(const Design& design, const QString& path, bool unsaved) {
+    history_.clear();
+    path_ = path;
+    selected_.clear();
+    hovered_.clear();
+    snapshot_.reset();
+    put(design);
+    recovery::drop();
+    if (unsaved) {
+        history_.resetClean();
+        recovery::keep(design_, path_);
+    }
+    emit selectionChanged();
+    emit documentChanged();
+}
+
+bool Session::load(const QString& path) {
+    auto design = loadDesign(path.toStdString());
+    if (!design) {
+        emit refused(QString::fromStdString(design.problem().text()));
+        return false;
+    }
+    open(*design, QFileInfo(path).absoluteFilePath());
+    return true;
+}
+
+bool Session::save(const QString& path) {
+    if (Trouble t = saveDesign(design_, path.toStdString())) {
+        emit refused(QString::fromStdString(t->text()));
+        return false;
+    }
+    path_ = QFileInfo(path).absoluteFilePath();
+    history_.setClean();
+    recovery::drop();
+    emit documentChanged();
+    return true;
+}
+
+void Session::setOpening(double degrees) {
+    degrees = std::clamp(degrees, 0.0, double(widestOpening));
+    if (degrees == opening_)
+        return;
+    opening_ = degrees;
+    emit openingChanged(degrees);
+}
+
+void Session::setFinest(int finest) {
+    finest_ = finest;
+    emit designChanged();
+}
+
+void Session::select(const QString& id) {
+    if (id == selected_)
+        return;
+    selected_ = id;
+    emit selectionChanged();
+}
+
+void Session::hover(const QString& id) {
+    if (id == hovered_)
+        return;
+    hovered_ = id;
+    emit hoverChanged();
+}
+
+bool Session::means(const QString& chosen, const QString& id) {
+    return !chosen.isEmpty() && (id == chosen || id.startsWith(chosen + '.'));
+}
+
+QString Session::selectedStructure() const {
+    const QString owner = QString::fromStdString(ownerOf(selected_.toStdString()));
+    return owner == "card" ? QString() : owner;
+}
+
+QString Session::hostForNew() const {
+    if (snapshot_ && snapshot_->folded->assembly.crease(selected_.toStdString()) >= 0)
+        return selected_;
+    return "card.spine";
+}
+
+} // namespace hl

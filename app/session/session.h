@@ -1,0 +1,78 @@
+// The session: the design being edited with its history, and what all views share: selection,
+// hovering, the opening and the newest snapshot.
+#pragma once
+#include "app/session/folder.h"
+#include "core/design/design.h"
+#include <QUndoStack>
+
+namespace hl {
+
+class Session : public QObject {
+    Q_OBJECT
+  public:
+    explicit Session(QObject* parent = nullptr);
+
+    const Design& design() const { return design_; }
+    QUndoStack* history() { return &history_; }
+    QString path() const { return path_; }
+    bool modified() const { return !history_.isClean(); }
+    SnapshotPtr snapshot() const { return snapshot_; }
+    // Whether the snapshot belongs to the present design.
+    bool current() const { return snapshot_ && snapshot_->version == version_; }
+
+    // One step of the history. Steps with the same non-empty `gesture` in a row become one.
+    void edit(const Design& next, const QString& label, const QString& gesture = {});
+    // The same for an edit that may be refused; says so and returns false.
+    bool edit(const Result<Design>& next, const QString& label, const QString& gesture = {});
+
+    // Replaces the document. An empty path is a design that was never saved.
+    void open(const Design& design, const QString& path, bool unsaved = false);
+    bool load(const QString& path); // keeps the open document when it cannot
+    bool save(const QString& path);
+
+    double opening() const { return opening_; }
+    void setOpening(double degrees);
+
+    // An id: a structure, panel, crease or "card". Empty: nothing.
+    QString selected() const { return selected_; }
+    void select(const QString& id);
+    QString hovered() const { return hovered_; }
+    void hover(const QString& id);
+    // Whether a thing with this id is meant by `chosen` (itself, or its owner).
+    static bool means(const QString& chosen, const QString& id);
+    // The structure the selection belongs to; empty for the card.
+    QString selectedStructure() const;
+    // The crease that new structures go on: the selected one, else the spine.
+    QString hostForNew() const;
+
+    // The finest fraction of an inch that measures are shown in: 8, 16, 32 or 64.
+    int finest() const { return finest_; }
+    void setFinest(int finest);
+
+    Folder& folder() { return folder_; }
+
+  signals:
+    void designChanged();
+    void snapshotChanged();
+    void selectionChanged();
+    void hoverChanged();
+    void openingChanged(double degrees);
+    void documentChanged();             // another path, or saved, or modified
+    void refused(const QString& message); // a problem to show
+
+  private:
+    friend class EditStep;
+    void put(const Design& design);
+    void guard() const; // writes or removes the copy that survives a crash
+
+    Design design_;
+    QUndoStack history_;
+    QString path_, selected_, hovered_;
+    double opening_ = 90;
+    int finest_ = 16;
+    quint64 version_ = 0;
+    SnapshotPtr snapshot_;
+    Folder folder_;
+};
+
+} // namespace hl

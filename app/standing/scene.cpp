@@ -1,0 +1,135 @@
+#include "app/standing/scene.h"
+#include "app/look/theme.h"
+#include <algorithm>
+#include <cmath>
+
+namespace hl {
+namespace {
+
+constexpr double tabLift = 0.12; // mm: a tab is seen above the page it is glued to
+
+bool means(const std::string& chosen, const std::string& id) {
+    return !chosen.empty() && chosen != "card" &&
+           (id == chosen || id.rfind(chosen + ".", 0) == 0);
+}
+
+// Paper under a soft light from the upper left front: never black, never burnt out.
+QColor shaded(const QColor& paper, const Vec3& normal) {
+    static const Vec3 light = Vec3(-0.45, -0.62, 0.9).normalized();
+    static const Vec3 fill = Vec3(0.8, -0.3, 0.35).normalized();
+    const double key = 0.5 + 0.5 * normal.dot(light);
+    const double side = 0.5 + 0.5 * normal.dot(fill);
+    const double value = 0.6 + 0.34 * key + 0.08 * side;
+    auto tone = [&](double channel, double warmth) {
+        return std::clamp(channel * (value + warmth * (1 - value)), 0.0, 1.0);
+    };
+    // Shade on paper keeps a little warmth.
+    return QColor::fromRgbF(float(tone(paper.redF(), 0.10)), float(tone(paper.greenF(), 0.05)),
+                            float(tone(paper.blueF(), 0.03)));
+}
+
+QColor mixed(const QColor& a, const QColor& b, double t) {
+    auto mix = [&](double x, double y) { return float(x + (y - x) * t); };
+    return QColor::fromRgbF(mix(a.redF(), b.redF()), mix(a.greenF(), b.greenF()),
+                            mix(a.blueF(), b.blueF()));
+}
+
+bool isCrease(const Assembly& a, const Panel& panel, const Vec2& p, const Vec2& q) {
+    for (int i : a.parts[panel.part].creases) {
+        const Crease& c = a.creases[i];
+        auto on = [&](const Vec2& x) {
+            return std::fabs((x - c.from).dot(leftOf(c.dir()))) < 1e-6;
+        };
+        if (on(p) && on(q))
+            return true;
+    }
+    return false;
+}
+
+} // namespace
+
+Rigid stanceOf(Stance stance, double opening) {
+    Rigid r;
+    if (stance == Stance::Standing) {
+        r.turn << 1, 0, 0, 0, 0, -1, 0, 1, 0;
+        return r;
+    }
+    const double half = opening * pi / 360;
+    const Vec3 page(std::sin(half), 0, std::cos(half)), up(-std::cos(half), 0, std::sin(half));
+    r.turn.row(0) = Vec3(0, 1, 0).transpose();
+    r.turn.row(1) = -page.transpose();
+    r.turn.row(2) = up.transpose();
+    return r;
+}
+
+Stance naturalStance(const Design& design) {
+    return design.card.spine == SpineSide::Top ? Stance::Lying : Stance::Standing;
+}
+
+Scene sceneOf(const Case& c, const Pose& pose, Stance stance, const SceneMarks& marks) {
+    const Assembly& a = c.assembly;
+    const Rigid stand = stanceOf(stance, pose.opening);
+    Scene scene;
+    std::vector<Rigid> at;
+    for (const Rigid& panel : pose.panels)
+        at.push_back(stand * panel);
+    for (const Glue& g : a.glues)
+        at[g.tab].shift += tabLift * at[g.landing].turn.col(2);
+    const QColor accent = theme().accent;
+    for (size_t i = 0; i < a.panels.size(); ++i) {
+        const Panel& panel = a.panels[i];
+        const Stock* stock = c.design.stock(a.parts[panel.part].stock);
+        QColor face(QString::fromStdString(stock ? stock->face : "#ffffff"));
+        QColor back(QString::fromStdString(stock ? stock->back : "#ffffff"));
+        const double tint = means(marks.selected, panel.id)  ? 0.22
+                            : means(marks.hovered, panel.id) ? 0.10
+                                                             : 0;
+        Face f;
+        f.panel = static_cast<int>(i);
+        f.normal = at[i].turn.col(2);
+        f.face = mixed(shaded(face, f.normal), accent, tint);
+        f.back = mixed(shaded(back, -f.normal), accent, tint);
+        for (const Vec2& p : panel.outline)
+            f.corners.push_back(at[i].at(p));
+        const QColor rim = mixed(f.face, QColor("#3a3027"), 0.42);
+        for (size_t k = 0; k < panel.outline.size(); ++k) {
+            const size_t next = (k + 1) % panel.outline.size();
+            if (!isCrease(a, panel, panel.outline[k], panel.outline[next]))
+                scene.edges.push_back({f.corners[k], f.corners[next], rim,
+                                       panel.role == Role::Tab ? 0.8 : 1.1, false});
+        }
+        scene.faces.push_back(std::move(f));
+    }
+    for (const Crease& crease : a.creases) {
+        const bool chosen = means(marks.selected, crease.id) && marks.selected == crease.id;
+        const bool near = marks.hovered == crease.id;
+        const QColor paper = scene.faces[crease.left].face;
+        scene.edges.push_back({at[crease.left].at(crease.from), at[crease.left].at(crease.to),
+                               chosen || near ? accent : mixed(paper, QColor("#3a3027"), 0.26),
+                               chosen ? 3.4
+                               : near ? 2.4
+                                      : 0.9,
+                               true});
+    }
+    return scene;
+}
+
+void frame(Camera& camera, const Design& design, Stance stance) {
+    const double w = design.card.width.mm(), h = design.card.height.mm();
+    const bool top = design.card.spine == SpineSide::Top;
+    const double reach = top ? h : w, length = top ? w : h;
+    if (stance == Stance::Standing) {
+        camera.target = Vec3(0, -reach * 0.25, length * 0.47);
+        camera.radius = 0.60 * std::hypot(length, 1.35 * reach);
+        camera.yaw = -0.42;
+        camera.pitch = 0.36;
+    } else {
+        camera.target = Vec3(length / 2, -reach * 0.28, reach * 0.30);
+        camera.radius = 0.58 * std::hypot(length, 1.5 * reach);
+        camera.yaw = -0.42;
+        camera.pitch = 0.50;
+    }
+    camera.zoom = 1;
+}
+
+} // namespace hl

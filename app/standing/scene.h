@@ -1,0 +1,49 @@
+// The scene: a pose as faces and lines in the colours of the paper, ready for either painter.
+#pragma once
+#include "app/session/snapshot.h"
+#include "app/standing/camera.h"
+#include <QColor>
+#include <vector>
+
+namespace hl {
+
+// How the card is put on the table.
+enum class Stance { Lying, Standing };
+
+// Pose frame -> scene. Lying: the right page on the table, the left one raised behind it.
+// Standing: the spine upright, the card opening toward the viewer.
+Rigid stanceOf(Stance stance, double opening);
+// What the card itself suggests: a top fold lies, a side fold stands.
+Stance naturalStance(const Design& design);
+
+struct Face {
+    std::vector<Vec3> corners; // convex
+    Vec3 normal;               // of the face side
+    QColor face, back;         // shaded
+    int panel = 0;
+};
+
+struct Edge {
+    Vec3 from, to;
+    QColor colour;
+    double width = 1; // pixels
+    bool crease = false;
+};
+
+struct Scene {
+    std::vector<Face> faces;
+    std::vector<Edge> edges;
+    Vec3 centre;
+    double radius = 100;
+};
+
+struct SceneMarks { // ids, as the session has them
+    std::string selected, hovered;
+};
+
+Scene sceneOf(const Case& folded, const Pose& pose, Stance stance, const SceneMarks& marks);
+
+// Puts the camera where the whole motion stays in view; keeps its angles.
+void frame(Camera& camera, const Design& design, Stance stance);
+
+} // namespace hl

@@ -1,0 +1,256 @@
+#include "app/standing/standing_view.h"
+#include "app/look/nearness.h"
+#include "app/look/theme.h"
+#include "app/standing/painter.h"
+#include <QKeyEvent>
+#include <QMouseEvent>
+#include <QPainter>
+#include <QTimer>
+#include <cmath>
+
+namespace hl {
+namespace {
+
+constexpr double orbitPerPixel = 0.008, creaseReach = 6; // radians, pixels
+
+} // namespace
+
+StandingView::StandingView(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
+    setObjectName("standing-view");
+    setAccessibleName(tr("Standing card"));
+    setFocusPolicy(Qt::StrongFocus);
+    setMouseTracking(true);
+    auto redraw = [this] { update(); };
+    connect(&session_, &Session::snapshotChanged, this, [this] {
+        const Design& d = session_.snapshot()->folded->design;
+        const QString key = QString("%1 %2 %3 %4")
+                                .arg(session_.path())
+                                .arg(d.card.width.count)
+                                .arg(d.card.height.count)
+                                .arg(int(d.card.spine));
+        if (key != framedFor_) { // another card: look at it afresh
+            framedFor_ = key;
+            stance_ = naturalStance(d);
+            frame(camera, d, stance_);
+        }
+        update();
+    });
+    connect(&session_, &Session::selectionChanged, this, redraw);
+    connect(&session_, &Session::hoverChanged, this, redraw);
+    connect(&session_, &Session::openingChanged, this, redraw);
+}
+
+Pose StandingView::pose() const {
+    const Case& c = *session_.snapshot()->folded;
+    return poseAt(c.linkage, c.motion, session_.opening());
+}
+
+void StandingView::setStance(Stance stance) {
+    stance_ = stance;
+    frameCard();
+}
+
+void StandingView::frameCard() {
+    frame(camera, session_.design(), stance_);
+    update();
+}
+
+void StandingView::paintEvent(QPaintEvent*) {
+    QPainter painter(this);
+    paintGround(painter, size());
+    if (!session_.snapshot())
+        return;
+    const Scene scene = sceneOf(*session_.snapshot()->folded, pose(), stance_,
+                                {session_.selected().toStdString(), session_.hovered().toStdString()});
+    const double ratio = devicePixelRatioF();
+    QImage image;
+    if (painted_)
+        image = GlPainter::shared().paint(scene, camera, size() * ratio, ratio);
+    if (image.isNull())
+        paintSoftly(painter, scene, camera, size());
+    else
+        painter.drawImage(QPointF(0, 0), image);
+    if (!painted_) {
+        painted_ = true;
+        QTimer::singleShot(0, this, qOverload<>(&QWidget::update));
+    }
+    if (hasFocus()) {
+        painter.setPen(QPen(theme().accent, 2));
+        painter.setBrush(Qt::NoBrush);
+        painter.drawRect(rect().adjusted(1, 1, -1, -1));
+    }
+}
+
+QPointF StandingView::pixelOf(const std::string& panel, const Vec2& flat) const {
+    const Case& c = *session_.snapshot()->folded;
+    const Rigid at = stanceOf(stance_, session_.opening()) * pose().panels[c.assembly.panel(panel)];
+    return toPixels(camera.matrix(size()) * at.at(flat).homogeneous(), size());
+}
+
+QString StandingView::thingAt(const QPointF& pixel) const {
+    if (!session_.snapshot())
+        return {};
+    const Case& c = *session_.snapshot()->folded;
+    const Pose p = pose();
+    const Rigid stand = stanceOf(stance_, p.opening);
+    const Mat4 m = camera.matrix(size());
+    auto clip = [&](int panel, const Vec2& flat) -> Vec4 {
+        return m * (stand * p.panels[panel]).at(flat).homogeneous();
+    };
+    // The nearest panel whose outline on the screen holds the pixel.
+    int best = -1;
+    double depth = 1e300;
+    for (size_t i = 0; i < c.assembly.panels.size(); ++i) {
+        QPolygonF outline;
+        for (const Vec2& q : c.assembly.panels[i].outline)
+            outline << toPixels(clip(int(i), q), size());
+        if (!outline.containsPoint(pixel, Qt::OddEvenFill))
+            continue;
+        // Depth of the panel's plane along the ray through the pixel.
+        const Rigid at = stand * p.panels[i];
+        const Vec3 n = at.turn.col(2), eye = camera.eye();
+        const Mat4 back = m.inverse();
+        const Vec4 far = back * Vec4(2 * pixel.x() / width() - 1, 1 - 2 * pixel.y() / height(), 1, 1);
+        const Vec3 ray = (far.head<3>() / far.w() - eye).normalized();
+        if (std::fabs(n.dot(ray)) < 1e-9)
+            continue;
+        double t = n.dot(at.shift - eye) / n.dot(ray);
+        if (c.assembly.panels[i].role == Role::Tab)
+            t += 1e-3; // what it lies on or under is meant
+        if (t > 0 && t < depth - 1e-6) {
+            depth = t;
+            best = int(i);
+        }
+    }
+    double near = creaseReach;
+    int crease = -1;
+    for (size_t i = 0; i < c.assembly.creases.size(); ++i) {
+        const Crease& k = c.assembly.creases[i];
+        const Vec4 a = clip(k.left, k.from), b = clip(k.left, k.to);
+        const double d = distanceTo(pixel, toPixels(a, size()), toPixels(b, size()));
+        // A crease behind the panel under the pixel is not meant.
+        const Vec3 mid = (stand * p.panels[k.left]).at((k.from + k.to) / 2);
+        const bool hidden = best >= 0 && (mid - camera.eye()).norm() > depth + 0.12 * camera.radius;
+        if (d < near && !hidden) {
+            near = d;
+            crease = int(i);
+        }
+    }
+    if (crease >= 0)
+        return QString::fromStdString(c.assembly.creases[crease].id);
+    return best >= 0 ? QString::fromStdString(c.assembly.panels[best].id) : QString();
+}
+
+void StandingView::mousePressEvent(QMouseEvent* e) {
+    setFocus();
+    last_ = pressed_ = e->position();
+    drag_ = Drag::None;
+    const QString thing = thingAt(e->position());
+    if (e->button() == Qt::MiddleButton || (e->modifiers() & Qt::ShiftModifier)) {
+        drag_ = Drag::Pan;
+    } else if (e->button() == Qt::RightButton || thing.isEmpty()) {
+        drag_ = Drag::Orbit;
+    } else if (session_.snapshot()) {
+        const Case& c = *session_.snapshot()->folded;
+        const int panel = c.assembly.panel(thing.toStdString());
+        // Lying, the right page rests on the table; only the left one can be moved.
+        const bool rests = stance_ == Stance::Lying && thing == "card.page-right";
+        if (rests) {
+            drag_ = Drag::Orbit;
+        } else if (panel >= 0 && c.assembly.panels[panel].role == Role::Page) {
+            drag_ = Drag::Page;
+            grabbed_ = thing.toStdString();
+            // The point of the page under the pointer, so that it can be followed.
+            const Rigid at = stanceOf(stance_, session_.opening()) * pose().panels[panel];
+            const Vec4 far = camera.matrix(size()).inverse() *
+                             Vec4(2 * last_.x() / width() - 1, 1 - 2 * last_.y() / height(), 1, 1);
+            const Vec3 eye = camera.eye(), ray = (far.head<3>() / far.w() - eye).normalized();
+            const Vec3 n = at.turn.col(2);
+            const Vec3 hit = eye + ray * (n.dot(at.shift - eye) / n.dot(ray));
+            grabbedAt_ = (at.inverse() * hit).head<2>();
+        } else {
+            session_.select(thing.section('.', 0, 0) == session_.selected() || panel < 0
+                                ? thing
+                                : thing.section('.', 0, 0));
+        }
+    }
+}
+
+void StandingView::dragPage(const QPointF& to) {
+    // Newton's method on the opening: how does the grabbed point move on the screen per degree?
+    for (int i = 0; i < 3; ++i) {
+        const double now = session_.opening(), step = now > 90 ? -0.5 : 0.5;
+        const Case& c = *session_.snapshot()->folded;
+        const int panel = c.assembly.panel(grabbed_);
+        auto pixelAt = [&](double opening) {
+            std::vector<double> angles(c.assembly.creases.size());
+            angles[c.linkage.driver] = (180 - opening) * pi / 180;
+            std::vector<Rigid> placed;
+            placePanels(c.linkage, angles, placed); // pages need no other angle
+            return toPixels(camera.matrix(size()) *
+                                (stanceOf(stance_, opening) * placed[panel]).at(grabbedAt_).homogeneous(),
+                            size());
+        };
+        const QPointF here = pixelAt(now), rate = (pixelAt(now + step) - here) / step;
+        const double speed2 = QPointF::dotProduct(rate, rate);
+        if (speed2 < 1e-4)
+            return;
+        session_.setOpening(now +
+                            std::clamp(QPointF::dotProduct(to - here, rate) / speed2, -25.0, 25.0));
+    }
+}
+
+void StandingView::mouseMoveEvent(QMouseEvent* e) {
+    const QPointF by = e->position() - last_;
+    last_ = e->position();
+    if (!e->buttons()) {
+        session_.hover(thingAt(e->position()));
+        const bool page = session_.hovered().startsWith("card.page");
+        setCursor(page ? Qt::OpenHandCursor : Qt::ArrowCursor);
+        return;
+    }
+    if (drag_ == Drag::Page)
+        dragPage(e->position());
+    else if (drag_ == Drag::Pan)
+        camera.pan(by, size());
+    else if (drag_ == Drag::Orbit)
+        camera.orbit(-by.x() * orbitPerPixel, by.y() * orbitPerPixel);
+    update();
+}
+
+void StandingView::mouseReleaseEvent(QMouseEvent* e) {
+    const QPointF moved = e->position() - pressed_;
+    if (std::hypot(moved.x(), moved.y()) < 4) { // a click
+        if (drag_ == Drag::Page)
+            session_.select("card");
+        else if (drag_ == Drag::Orbit && e->button() == Qt::LeftButton)
+            session_.select(thingAt(e->position()).isEmpty() ? QString() : "card");
+    }
+    drag_ = Drag::None;
+}
+
+void StandingView::wheelEvent(QWheelEvent* e) {
+    camera.zoomBy(std::pow(1.0015, e->angleDelta().y()));
+    update();
+    e->accept();
+}
+
+void StandingView::keyPressEvent(QKeyEvent* e) {
+    const double turn = 0.1;
+    switch (e->key()) {
+    case Qt::Key_Left: camera.orbit(-turn, 0); break;
+    case Qt::Key_Right: camera.orbit(turn, 0); break;
+    case Qt::Key_Up: camera.orbit(0, turn); break;
+    case Qt::Key_Down: camera.orbit(0, -turn); break;
+    case Qt::Key_Plus:
+    case Qt::Key_Equal: camera.zoomBy(1.15); break;
+    case Qt::Key_Minus: camera.zoomBy(1 / 1.15); break;
+    case Qt::Key_Home: frameCard(); break;
+    default: QWidget::keyPressEvent(e); return;
+    }
+    update();
+}
+
+void StandingView::leaveEvent(QEvent*) { session_.hover({}); }
+
+} // namespace hl

@@ -1,0 +1,50 @@
+// The standing view: the card in space. Drag a page to open and close it, the ground to walk round
+// it; click a panel or a crease to select it.
+#pragma once
+#include "app/session/session.h"
+#include "app/standing/scene.h"
+#include <QWidget>
+
+namespace hl {
+
+class StandingView : public QWidget {
+    Q_OBJECT
+  public:
+    explicit StandingView(Session& session, QWidget* parent = nullptr);
+
+    Camera camera; // public: tools and tests place it
+    Stance stance() const { return stance_; }
+    void setStance(Stance stance);
+    void frameCard();
+    // Where a point of a panel (flat coordinates of its part) shows in the widget.
+    QPointF pixelOf(const std::string& panel, const Vec2& flat) const;
+    // The panel or crease under a pixel; creases win within a few pixels. Empty: the ground.
+    QString thingAt(const QPointF& pixel) const;
+
+  protected:
+    void paintEvent(QPaintEvent*) override;
+    void mousePressEvent(QMouseEvent*) override;
+    void mouseMoveEvent(QMouseEvent*) override;
+    void mouseReleaseEvent(QMouseEvent*) override;
+    void wheelEvent(QWheelEvent*) override;
+    void keyPressEvent(QKeyEvent*) override;
+    void leaveEvent(QEvent*) override;
+    QSize sizeHint() const override { return {640, 380}; }
+    QSize minimumSizeHint() const override { return {240, 120}; }
+
+  private:
+    Pose pose() const;
+    void dragPage(const QPointF& to);
+
+    enum class Drag { None, Page, Orbit, Pan };
+    Session& session_;
+    Stance stance_ = Stance::Standing;
+    Drag drag_ = Drag::None;
+    QPointF last_, pressed_;
+    std::string grabbed_; // panel
+    Vec2 grabbedAt_{0, 0};
+    bool painted_ = false; // the first picture is painted without waiting for OpenGL
+    QString framedFor_;
+};
+
+} // namespace hl

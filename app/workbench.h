@@ -1,0 +1,83 @@
+// The workbench: the main window with all views of one design.
+#pragma once
+#include "app/session/session.h"
+#include <QMainWindow>
+#include <array>
+
+class QFrame;
+class QLabel;
+class QPushButton;
+class QStackedWidget;
+class QMenu;
+class QComboBox;
+class QLineEdit;
+class QVariantAnimation;
+
+namespace hl {
+
+class FindingsPanel;
+class FlatView;
+class MeasuresPanel;
+class StandingView;
+class StartPage;
+
+class Workbench : public QMainWindow {
+    Q_OBJECT
+  public:
+    Workbench();
+
+    Session& session() { return session_; }
+    StandingView& standing() { return *standing_; }
+    FlatView& flat() { return *flat_; }
+    // Opens a file; a demo opens as a copy without a name.
+    bool open(const QString& path, bool asDemo = false);
+    void showStart();
+    enum Step { Card, Build, Prove, Make };
+    void goTo(Step step);
+    // Shows a problem above the views until it is put away.
+    void tell(const QString& message);
+
+  protected:
+    void closeEvent(QCloseEvent*) override;
+
+  private:
+    void buildMenus();
+    QWidget* buildTopBar();
+    QWidget* buildLeft();
+    QWidget* buildCentre();
+    void showDesign();
+    void add(const QString& kind);
+    void removeSelected();
+    bool save();
+    bool saveAs();
+    void exportSheets();
+    void browse();
+    bool mayLeave(); // asks about unsaved changes
+    void offerRecovery();
+    void refreshTitle();
+    void fillRecent();
+    void play();
+    void switchTheme();
+
+    Session session_;
+    QStackedWidget* pages_;
+    StartPage* start_ = nullptr;
+    QFrame* message_;
+    QLabel* messageText_;
+    QLabel* title_;
+    QLabel* scale_;
+    QLineEdit* openingField_;
+    QMenu* recentMenu_;
+    std::array<QPushButton*, 4> steps_{};
+    StandingView* standing_;
+    FlatView* flat_;
+    FindingsPanel* findings_;
+    MeasuresPanel* measures_;
+    QComboBox* sheet_;
+    QPushButton *showParts_, *showSheets_;
+    QVariantAnimation* motion_;
+    QList<QAction*> needDesign_;
+    QAction* remove_;
+};
+
+} // namespace hl
