@@ -15,5 +15,12 @@ int main(int argc, char** argv) {
     if (files.isEmpty() || !window.open(files.front()))
         QTimer::singleShot(0, &window, &hl::Workbench::showStart);
     window.show();
+    // Without a display, a picture of the window is all that can be seen of it.
+    const QString picture = qEnvironmentVariable("HL_PICTURE");
+    if (!picture.isEmpty())
+        QTimer::singleShot(2500, &window, [&] {
+            window.grab().save(picture);
+            window.close();
+        });
     return app.exec();
 }

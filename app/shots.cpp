@@ -5,6 +5,7 @@
 #include "app/standing/standing_view.h"
 #include "app/start/start_page.h"
 #include "app/workbench.h"
+#include <QAction>
 #include <QApplication>
 #include <QDir>
 #include <QElapsedTimer>
@@ -42,7 +43,10 @@ int main(int argc, char** argv) {
     w.show();
     bool good = true;
     auto shoot = [&](const char* name) { good &= w.grab().save(out.filePath(name)); };
-    auto design = [&](const char* file) { good &= w.open(demo.filePath(file)); settle(w); };
+    auto design = [&](const char* file) {
+        good &= w.open(demo.filePath(file));
+        settle(w);
+    };
 
     w.showStart();
     for (int i = 0; i < 20; ++i)
@@ -68,7 +72,7 @@ int main(int argc, char** argv) {
     w.goTo(Workbench::Prove);
     settle(w);
     shoot("prove.png");
-    applyTheme(app, true);
+    w.findChild<QAction*>("dusk")->trigger();
     design("station-platform.hlantern");
     w.session().setOpening(70);
     w.session().select("v-fold1.centre");

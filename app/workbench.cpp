@@ -59,16 +59,19 @@ QToolButton* tool(QAction* action, bool text = false) {
     b->setToolButtonStyle(text ? Qt::ToolButtonTextBesideIcon : Qt::ToolButtonIconOnly);
     b->setIconSize({18, 18});
     b->setFocusPolicy(Qt::TabFocus);
+    b->setAccessibleName(action->text());
     return b;
 }
 
-QString fileDialog(QWidget* parent, const QString& title, QFileDialog::AcceptMode mode, const QStringList& filters,
-                   const QString& suffix, const QString& start, QString* filter = nullptr) {
+QString fileDialog(QWidget* parent, const QString& title, QFileDialog::AcceptMode mode,
+                   const QStringList& filters, const QString& suffix, const QString& start,
+                   QString* filter = nullptr) {
     QFileDialog dialog(parent, title);
     dialog.setObjectName("file-dialog");
     dialog.setOption(QFileDialog::DontUseNativeDialog);
     dialog.setAcceptMode(mode);
-    dialog.setFileMode(mode == QFileDialog::AcceptOpen ? QFileDialog::ExistingFile : QFileDialog::AnyFile);
+    dialog.setFileMode(mode == QFileDialog::AcceptOpen ? QFileDialog::ExistingFile
+                                                       : QFileDialog::AnyFile);
     dialog.setNameFilters(filters);
     dialog.setDefaultSuffix(suffix);
     if (!start.isEmpty())
@@ -160,17 +163,30 @@ void Workbench::buildMenus() {
         return a;
     };
     QMenu* card = menuBar()->addMenu(tr("&Card"));
-    action(card, tr("&Start page"), QKeySequence::New, [this] { if (mayLeave()) showStart(); }, {}, false);
-    action(card, tr("&Open…"), QKeySequence::Open, [this] { browse(); }, "open", false);
+    action(
+        card, tr("&Start page"), QKeySequence::New,
+        [this] {
+            if (mayLeave())
+                showStart();
+        },
+        {}, false);
+    action(
+        card, tr("&Open…"), QKeySequence::Open, [this] { browse(); }, "open", false);
     recentMenu_ = card->addMenu(tr("&Lately open"));
     connect(recentMenu_, &QMenu::aboutToShow, this, &Workbench::fillRecent);
     card->addSeparator();
-    action(card, tr("&Save"), QKeySequence::Save, [this] { save(); }, "save")->setObjectName("save");
-    action(card, tr("Save &as…"), QKeySequence("Ctrl+Shift+S"), [this] { saveAs(); })->setObjectName("save-as");
-    action(card, tr("&Export sheets…"), QKeySequence("Ctrl+E"), [this] { exportSheets(); }, "export")
+    action(
+        card, tr("&Save"), QKeySequence::Save, [this] { save(); }, "save")
+        ->setObjectName("save");
+    action(card, tr("Save &as…"), QKeySequence("Ctrl+Shift+S"), [this] {
+        saveAs();
+    })->setObjectName("save-as");
+    action(
+        card, tr("&Export sheets…"), QKeySequence("Ctrl+E"), [this] { exportSheets(); }, "export")
         ->setObjectName("export");
     card->addSeparator();
-    action(card, tr("&Quit"), QKeySequence::Quit, [this] { close(); }, {}, false);
+    action(
+        card, tr("&Quit"), QKeySequence::Quit, [this] { close(); }, {}, false);
 
     QMenu* edit = menuBar()->addMenu(tr("&Edit"));
     for (bool undo : {true, false}) {
@@ -185,8 +201,9 @@ void Workbench::buildMenus() {
         addAction(a);
     }
     edit->addSeparator();
-    remove_ = action(edit, tr("&Remove the structure"), QKeySequence("Ctrl+Backspace"),
-                     [this] { removeSelected(); }, "remove");
+    remove_ = action(
+        edit, tr("&Remove the structure"), QKeySequence("Ctrl+Backspace"),
+        [this] { removeSelected(); }, "remove");
     remove_->setObjectName("remove");
     connect(&session_, &Session::selectionChanged, this,
             [this] { remove_->setEnabled(!session_.selectedStructure().isEmpty()); });
@@ -195,34 +212,44 @@ void Workbench::buildMenus() {
     int n = 0;
     for (const Family& f : families()) {
         const QString kind = QString::fromStdString(f.id);
-        QAction* a = action(structure, tr("Add a %1").arg(QString::fromStdString(f.name)),
-                            QKeySequence(QString("Ctrl+Alt+%1").arg(++n)), [this, kind] { add(kind); }, kind);
+        QAction* a = action(
+            structure, tr("Add a %1").arg(QString::fromStdString(f.name)),
+            QKeySequence(QString("Ctrl+Alt+%1").arg(++n)), [this, kind] { add(kind); }, kind);
         a->setObjectName("add-" + kind);
+        a->setIconText("+ " + QString::fromStdString(f.name));
         a->setToolTip(tr("Add a %1 on the selected fold, or on the spine.\n%2")
                           .arg(QString::fromStdString(f.name), QString::fromStdString(f.purpose)));
     }
 
     QMenu* view = menuBar()->addMenu(tr("&View"));
-    const char* const names[] = {QT_TR_NOOP("Card"), QT_TR_NOOP("Build"), QT_TR_NOOP("Prove"), QT_TR_NOOP("Make")};
+    const char* const names[] = {QT_TR_NOOP("Card"), QT_TR_NOOP("Build"), QT_TR_NOOP("Prove"),
+                                 QT_TR_NOOP("Make")};
     for (int i = 0; i < 4; ++i)
         action(view, tr("Go to &%1").arg(tr(names[i])), QKeySequence(QString("Ctrl+%1").arg(i + 1)),
                [this, i] { goTo(Step(i)); });
     view->addSeparator();
-    action(view, tr("Close and open the card"), QKeySequence("Ctrl+Space"), [this] { play(); }, "play")
+    action(
+        view, tr("Close and open the card"), QKeySequence("Ctrl+Space"), [this] { play(); }, "play")
         ->setObjectName("play");
-    action(view, tr("Close by 5°"), QKeySequence("Ctrl+,"), [this] { session_.setOpening(session_.opening() - 5); });
-    action(view, tr("Open by 5°"), QKeySequence("Ctrl+."), [this] { session_.setOpening(session_.opening() + 5); });
-    action(view, tr("Lay down or stand up"), QKeySequence("Ctrl+L"),
-           [this] {
-               standing_->setStance(standing_->stance() == Stance::Lying ? Stance::Standing : Stance::Lying);
-           },
-           "stance")
+    action(view, tr("Close by 5°"), QKeySequence("Ctrl+,"),
+           [this] { session_.setOpening(session_.opening() - 5); });
+    action(view, tr("Open by 5°"), QKeySequence("Ctrl+."),
+           [this] { session_.setOpening(session_.opening() + 5); });
+    action(
+        view, tr("Put it down another way"), QKeySequence("Ctrl+L"),
+        [this] { standing_->setStance(Stance((int(standing_->stance()) + 1) % 3)); }, "stance")
         ->setObjectName("stance");
-    action(view, tr("Whole card in view"), QKeySequence("Ctrl+0"), [this] { standing_->frameCard(); }, "fit")
+    action(
+        view, tr("Whole card in view"), QKeySequence("Ctrl+0"), [this] { standing_->frameCard(); },
+        "fit")
         ->setObjectName("frame");
-    action(view, tr("All parts in view"), QKeySequence("Ctrl+Shift+0"), [this] { flat_->fit(); }, "fit")
+    action(
+        view, tr("All parts in view"), QKeySequence("Ctrl+Shift+0"), [this] { flat_->fit(); },
+        "fit")
         ->setObjectName("fit-flat");
-    action(view, tr("Flat parts at true scale"), QKeySequence("Ctrl+T"), [this] { flat_->trueScale(); }, "scale")
+    action(
+        view, tr("Flat parts at true scale"), QKeySequence("Ctrl+T"),
+        [this] { flat_->trueScale(); }, "scale")
         ->setObjectName("true-scale");
     view->addSeparator();
     QMenu* finest = view->addMenu(tr("Finest fraction of an inch"));
@@ -234,7 +261,9 @@ void Workbench::buildMenus() {
         group->addAction(a);
         connect(a, &QAction::triggered, this, [this, f] { session_.setFinest(f); });
     }
-    action(view, tr("Dark or light"), QKeySequence("Ctrl+Shift+D"), [this] { switchTheme(); }, "dusk", false)
+    action(
+        view, tr("Dark or light"), QKeySequence("Ctrl+Shift+D"), [this] { switchTheme(); }, "dusk",
+        false)
         ->setObjectName("dusk");
 }
 
@@ -243,9 +272,12 @@ QWidget* Workbench::buildTopBar() {
     auto* row = static_cast<QHBoxLayout*>(top->layout());
     row->setContentsMargins(10, 0, 8, 0);
     auto* group = new QButtonGroup(this);
-    const char* const names[] = {QT_TR_NOOP("Card"), QT_TR_NOOP("Build"), QT_TR_NOOP("Prove"), QT_TR_NOOP("Make")};
-    const char* const tips[] = {QT_TR_NOOP("Its size, its spine and its paper"), QT_TR_NOOP("Structures and their measures"),
-                                QT_TR_NOOP("Does it stand, close and fit?"), QT_TR_NOOP("Sheets to cut and score")};
+    const char* const names[] = {QT_TR_NOOP("Card"), QT_TR_NOOP("Build"), QT_TR_NOOP("Prove"),
+                                 QT_TR_NOOP("Make")};
+    const char* const tips[] = {QT_TR_NOOP("Its size, its spine and its paper"),
+                                QT_TR_NOOP("Structures and their measures"),
+                                QT_TR_NOOP("Does it stand, close and fit?"),
+                                QT_TR_NOOP("Sheets to cut and score")};
     for (int i = 0; i < 4; ++i) {
         auto* b = new QPushButton(tr(names[i]));
         b->setObjectName(QString("step-%1").arg(QString(names[i]).toLower()));
@@ -286,7 +318,6 @@ QWidget* Workbench::buildLeft() {
         QAction* a = findChild<QAction*>("add-" + QString::fromStdString(f.id));
         auto* b = new QToolButton;
         b->setDefaultAction(a);
-        b->setText("+ " + QString::fromStdString(f.name));
         b->setToolButtonStyle(Qt::ToolButtonTextUnderIcon);
         b->setIconSize({22, 22});
         b->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
@@ -377,7 +408,8 @@ QWidget* Workbench::buildCentre() {
     for (auto& f : sheetFormats())
         sheet_->addItem(QString::fromStdString(f.name));
     sheet_->hide();
-    connect(sheet_, &QComboBox::activated, this, [this](int i) { flat_->setFormat(sheetFormats()[size_t(i)]); });
+    connect(sheet_, &QComboBox::activated, this,
+            [this](int i) { flat_->setFormat(sheetFormats()[size_t(i)]); });
     connect(group, &QButtonGroup::buttonClicked, this, [this] {
         const bool sheets = showSheets_->isChecked();
         sheet_->setVisible(sheets);
@@ -387,15 +419,17 @@ QWidget* Workbench::buildCentre() {
     lowerRow->addStretch(1);
     scale_ = new QLabel;
     scale_->setProperty("quiet", true);
-    connect(flat_, &FlatView::scaleChanged, this,
-            [this](double percent) { scale_->setText(tr("%1 % of true size").arg(percent, 0, 'f', 0)); });
+    scale_->setMinimumWidth(10);
+    connect(flat_, &FlatView::scaleChanged, this, [this](double percent) {
+        scale_->setText(tr("%1 % of true size").arg(percent, 0, 'f', 0));
+    });
     lowerRow->addWidget(scale_);
     for (const char* name : {"fit-flat", "true-scale", "export"})
         lowerRow->addWidget(tool(findChild<QAction*>(name)));
     lowerColumn->addWidget(lowerBar);
     lowerColumn->addWidget(flat_, 1);
 
-    auto* halves = new QSplitter(Qt::Vertical);
+    auto* halves = halves_ = new QSplitter(Qt::Vertical);
     halves->setChildrenCollapsible(false);
     halves->setHandleWidth(1);
     halves->addWidget(upper);
@@ -403,7 +437,6 @@ QWidget* Workbench::buildCentre() {
     halves->setStretchFactor(0, 3);
     halves->setStretchFactor(1, 2);
     halves->setSizes({455, 275});
-    halves->setMinimumWidth(300);
     return halves;
 }
 
@@ -414,6 +447,9 @@ void Workbench::goTo(Step step) {
     sheet_->setVisible(sheets);
     if ((flat_->showing() == FlatView::Show::Sheets) != sheets)
         flat_->setShow(sheets ? FlatView::Show::Sheets : FlatView::Show::Parts);
+    const int high = halves_->height();
+    halves_->setSizes(sheets ? QList<int>{high * 2 / 5, high * 3 / 5}
+                             : QList<int>{high * 5 / 8, high * 3 / 8});
     if (step == Card) {
         session_.select("card");
         measures_->focusFirst();
@@ -448,7 +484,8 @@ void Workbench::showStart() {
             showDesign();
             goTo(Card);
         });
-        connect(start_, &StartPage::openFile, this, [this](const QString& p, bool demo) { open(p, demo); });
+        connect(start_, &StartPage::openFile, this,
+                [this](const QString& p, bool demo) { open(p, demo); });
         connect(start_, &StartPage::browse, this, &Workbench::browse);
     }
     start_->refresh();
@@ -484,7 +521,8 @@ void Workbench::browse() {
 }
 
 void Workbench::add(const QString& kind) {
-    auto added = addStructure(session_.design(), kind.toStdString(), session_.hostForNew().toStdString(), {});
+    auto added = addStructure(session_.design(), kind.toStdString(),
+                              session_.hostForNew().toStdString(), {});
     if (!added) {
         tell(QString::fromStdString(added.problem().text()));
         return;
@@ -512,7 +550,11 @@ bool Workbench::save() {
 bool Workbench::saveAs() {
     QString name = session_.path();
     if (name.isEmpty())
-        name = QString::fromStdString(session_.design().title).simplified().toLower().replace(' ', '-').remove('/') +
+        name = QString::fromStdString(session_.design().title)
+                   .simplified()
+                   .toLower()
+                   .replace(' ', '-')
+                   .remove('/') +
                "." + extension;
     const QString path = fileDialog(this, tr("Save the design"), QFileDialog::AcceptSave,
                                     {tr("Designs (*.%1)").arg(extension)}, extension, name);
@@ -529,8 +571,9 @@ void Workbench::exportSheets() {
     QString name = QFileInfo(session_.path()).completeBaseName();
     if (name.isEmpty())
         name = "parts";
-    const QString path = fileDialog(this, tr("Export sheets on %1").arg(QString::fromStdString(flat_->format().name)),
-                                    QFileDialog::AcceptSave, filters, exporters().front().id, name);
+    const QString path = fileDialog(
+        this, tr("Export sheets on %1").arg(QString::fromStdString(flat_->format().name)),
+        QFileDialog::AcceptSave, filters, exporters().front().id, name);
     if (path.isEmpty())
         return;
     const Exporter* e = exporter(QFileInfo(path).suffix().toLower().toStdString());
@@ -553,7 +596,8 @@ bool Workbench::mayLeave() {
     QMessageBox box(this);
     box.setObjectName("leave");
     box.setWindowTitle("Hinge Lantern");
-    box.setText(tr("“%1” has changes that are not saved.").arg(QString::fromStdString(session_.design().title)));
+    box.setText(tr("“%1” has changes that are not saved.")
+                    .arg(QString::fromStdString(session_.design().title)));
     auto* keep = box.addButton(tr("Save them"), QMessageBox::AcceptRole);
     auto* drop = box.addButton(tr("Leave without saving"), QMessageBox::DestructiveRole);
     box.addButton(tr("Stay here"), QMessageBox::RejectRole);
@@ -591,18 +635,23 @@ void Workbench::tell(const QString& message) {
 void Workbench::refreshTitle() {
     if (pages_->currentIndex() != 0)
         return;
-    const QString name = session_.path().isEmpty() ? tr("not saved yet") : QFileInfo(session_.path()).fileName();
+    const QString name =
+        session_.path().isEmpty() ? tr("not saved yet") : QFileInfo(session_.path()).fileName();
     const QString mark = session_.modified() ? " •" : "";
     title_->setText(QString::fromStdString(session_.design().title) + mark);
     title_->setToolTip(session_.modified() ? tr("%1, changed since it was saved").arg(name) : name);
-    setWindowTitle(QString("%1%2 (%3) – Hinge Lantern").arg(QString::fromStdString(session_.design().title), mark, name));
+    setWindowTitle(QString("%1%2 (%3) – Hinge Lantern")
+                       .arg(QString::fromStdString(session_.design().title), mark, name));
 }
 
 void Workbench::fillRecent() {
     recentMenu_->clear();
     for (const QString& path : recentFiles())
         connect(recentMenu_->addAction(QFileInfo(path).fileName()), &QAction::triggered, this,
-                [this, path] { if (mayLeave()) open(path); });
+                [this, path] {
+                    if (mayLeave())
+                        open(path);
+                });
     if (recentMenu_->isEmpty())
         recentMenu_->addAction(tr("Nothing yet"))->setEnabled(false);
 }

@@ -7,6 +7,7 @@
 class QFrame;
 class QLabel;
 class QPushButton;
+class QSplitter;
 class QStackedWidget;
 class QMenu;
 class QComboBox;
@@ -73,6 +74,7 @@ class Workbench : public QMainWindow {
     FlatView* flat_;
     FindingsPanel* findings_;
     MeasuresPanel* measures_;
+    QSplitter* halves_;
     QComboBox* sheet_;
     QPushButton *showParts_, *showSheets_;
     QVariantAnimation* motion_;

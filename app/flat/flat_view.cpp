@@ -13,7 +13,7 @@
 namespace hl {
 namespace {
 
-constexpr double gap = 9;        // mm between parts
+constexpr double gap = 9;         // mm between parts
 constexpr double creaseReach = 6; // pixels
 
 bool insideConvex(const std::vector<Vec2>& outline, const Vec2& p) {
@@ -62,15 +62,18 @@ void FlatView::rebuild() {
     parts_.clear();
     // Columns from left to right, each as high as the first part, which is the card.
     double x = 0, y = 0, column = 0, tall = 0;
+    const bool turned = c.design.card.spine == SpineSide::Top;
     for (Pattern& p : patternsOf(c.design, c.assembly)) {
-        const Vec2 size = p.high - p.low;
+        const Vec2 upright = p.high - p.low;
+        const Vec2 size = turned ? Vec2(upright.y(), upright.x()) : upright;
         if (parts_.empty())
             tall = std::max(size.y(), 0.45 * size.x());
         if (y > 0 && y + size.y() > tall) {
             x += column + gap;
             y = column = 0;
         }
-        parts_.push_back({p, Vec2(x, tall - y - size.y()) - p.low});
+        const Vec2 corner = turned ? Vec2(p.low.y(), -p.high.x()) : p.low;
+        parts_.push_back({p, Vec2(x, tall - y - size.y()) - corner, turned});
         column = std::max(column, size.x());
         y += size.y() + gap;
     }
@@ -82,9 +85,10 @@ void FlatView::rebuild() {
 QRectF FlatView::bounds() const {
     QRectF r;
     if (show_ == Show::Parts) {
-        for (const Placed& p : parts_)
-            r |= QRectF(QPointF(p.at.x() + p.pattern.low.x(), p.at.y() + p.pattern.low.y()),
-                        QPointF(p.at.x() + p.pattern.high.x(), p.at.y() + p.pattern.high.y()));
+        for (const Placed& p : parts_) {
+            const Vec2 a = p.onPlane(p.pattern.low), b = p.onPlane(p.pattern.high);
+            r |= QRectF(QPointF(a.x(), a.y()), QPointF(b.x(), b.y())).normalized();
+        }
     } else {
         double x = 0;
         for (const Sheet& s : sheets_) {
@@ -113,9 +117,7 @@ double FlatView::truePixelsPerMm() const {
     return (dpi > 20 && dpi < 1000 ? dpi : 96) / 25.4;
 }
 
-void FlatView::trueScale() {
-    zoomAt(rect().center(), truePixelsPerMm() / scale_);
-}
+void FlatView::trueScale() { zoomAt(rect().center(), truePixelsPerMm() / scale_); }
 
 void FlatView::zoomAt(const QPointF& pixel, double factor) {
     const double next = std::clamp(scale_ * factor, 0.2, 60.0);
@@ -136,17 +138,20 @@ Vec2 FlatView::toMm(const QPointF& p) const {
 QPointF FlatView::pixelOf(const std::string& part, const Vec2& flat) const {
     for (const Placed& p : parts_)
         if (built_->assembly.parts[p.pattern.part].id == part)
-            return toPixel(p.at + flat);
+            return toPixel(p.onPlane(flat));
     return {};
 }
 
-void FlatView::paintStroke(QPainter& painter, const Stroke& s, const Vec2& at, bool own) const {
+void FlatView::paintStroke(QPainter& painter, const Stroke& s, const Placed& at) const {
     const LineStyle& style = styleOf(s.line);
     const QString id = QString::fromStdString(s.owner);
     const bool crease = s.line == Line::Valley || s.line == Line::Mountain || s.line == Line::Score;
-    const bool chosen = crease && session_.selected() == id, near = crease && session_.hovered() == id;
+    const bool chosen = crease && session_.selected() == id,
+               near = crease && session_.hovered() == id;
     const double width = std::max(s.line == Line::Adhesive ? 0.7 : 1.15, style.width * scale_);
-    QPen pen(chosen || near ? theme().accent : lineColour(s.line), chosen ? width + 2 : near ? width + 1.2 : width);
+    QPen pen(chosen || near ? theme().accent : lineColour(s.line), chosen ? width + 2
+                                                                   : near ? width + 1.2
+                                                                          : width);
     if (!style.dashes.empty()) {
         QList<qreal> dashes;
         // Dashes keep a size that can be read, however small the picture.
@@ -156,11 +161,9 @@ void FlatView::paintStroke(QPainter& painter, const Stroke& s, const Vec2& at, b
     }
     pen.setCapStyle(Qt::FlatCap);
     painter.setPen(pen);
-    if (s.line == Line::Adhesive && own)
-        painter.setPen(QPen(lineColour(s.line), width));
     QPolygonF line;
     for (const Vec2& p : s.points)
-        line << toPixel(at + p);
+        line << toPixel(at.onPlane(p));
     painter.setBrush(Qt::NoBrush);
     if (s.closed)
         painter.drawPolygon(line);
@@ -168,7 +171,7 @@ void FlatView::paintStroke(QPainter& painter, const Stroke& s, const Vec2& at, b
         painter.drawPolyline(line);
 }
 
-void FlatView::paintCaption(QPainter& painter, const Caption& c, const Vec2& at) const {
+void FlatView::paintCaption(QPainter& painter, const Caption& c, const Placed& at) const {
     QFont font = painter.font();
     const double pixels = c.size * scale_;
     if (pixels < 6.5)
@@ -176,7 +179,7 @@ void FlatView::paintCaption(QPainter& painter, const Caption& c, const Vec2& at)
     font.setPixelSize(int(std::lround(std::min(pixels, 40.0))));
     painter.setFont(font);
     painter.setPen(lineColour(Line::Label));
-    const QPointF p = toPixel(at + c.at);
+    const QPointF p = toPixel(at.onPlane(c.at));
     const QString text = QString::fromStdString(c.text);
     painter.drawText(p - QPointF(QFontMetricsF(font).horizontalAdvance(text) / 2, 0), text);
 }
@@ -187,7 +190,11 @@ void FlatView::paintParts(QPainter& painter) const {
         const Part& part = c.assembly.parts[placed.pattern.part];
         const Stock* stock = c.design.stock(part.stock);
         QColor paper(QString::fromStdString(stock ? stock->face : "#ffffff"));
-        if (theme().dark) // paper under a lamp, so that the light lines of the dark code show
+        // Paler than the paper, so that every line of the code stands out on it.
+        if (!theme().dark)
+            paper = QColor::fromRgbF(0.5f + 0.5f * paper.redF(), 0.5f + 0.5f * paper.greenF(),
+                                     0.5f + 0.5f * paper.blueF());
+        else // paper under a lamp, so that the light lines of the dark code show
             paper = QColor::fromHslF(paper.hslHueF() < 0 ? 0 : paper.hslHueF(),
                                      paper.hslSaturationF() * 0.25f, 0.23f);
         QPainterPath outline;
@@ -195,7 +202,7 @@ void FlatView::paintParts(QPainter& painter) const {
             if (s.line == Line::Cut) {
                 QPolygonF ring;
                 for (const Vec2& p : s.points)
-                    ring << toPixel(placed.at + p);
+                    ring << toPixel(placed.onPlane(p));
                 outline.addPolygon(ring);
                 outline.closeSubpath();
             }
@@ -203,13 +210,15 @@ void FlatView::paintParts(QPainter& painter) const {
         painter.fillPath(outline, paper);
         for (int i : part.panels) {
             const QString id = QString::fromStdString(c.assembly.panels[i].id);
-            const bool chosen = session_.selected() != "card" && Session::means(session_.selected(), id);
-            const bool near = session_.hovered() != "card" && Session::means(session_.hovered(), id);
+            const bool chosen =
+                session_.selected() != "card" && Session::means(session_.selected(), id);
+            const bool near =
+                session_.hovered() != "card" && Session::means(session_.hovered(), id);
             if (!chosen && !near)
                 continue;
             QPolygonF ring;
             for (const Vec2& p : c.assembly.panels[i].outline)
-                ring << toPixel(placed.at + p);
+                ring << toPixel(placed.onPlane(p));
             QColor tint = theme().accent;
             tint.setAlphaF(chosen ? 0.20f : 0.10f);
             painter.setPen(Qt::NoPen);
@@ -217,17 +226,18 @@ void FlatView::paintParts(QPainter& painter) const {
             painter.drawPolygon(ring);
         }
         for (const Stroke& s : placed.pattern.strokes)
-            paintStroke(painter, s, placed.at, true);
+            paintStroke(painter, s, placed);
         for (const Caption& caption : placed.pattern.captions)
-            paintCaption(painter, caption, placed.at);
+            paintCaption(painter, caption, placed);
     }
 }
 
 void FlatView::paintSheets(QPainter& painter) const {
     double x = 0;
     for (const Sheet& s : sheets_) {
-        const Vec2 at(x, 0);
-        const QRectF r(toPixel(at + Vec2(0, s.height)), toPixel(at + Vec2(s.width, 0)));
+        const Placed at{{}, Vec2(x, 0), false};
+        const QRectF r(toPixel(at.onPlane(Vec2(0, s.height))),
+                       toPixel(at.onPlane(Vec2(s.width, 0))));
         painter.fillRect(r.translated(2, 3), QColor(30, 22, 12, theme().dark ? 70 : 28));
         painter.fillRect(r, theme().dark ? QColor("#34333a") : QColor("#ffffff"));
         if (s.oversize) {
@@ -235,7 +245,7 @@ void FlatView::paintSheets(QPainter& painter) const {
             painter.drawRect(r);
         }
         for (const Stroke& stroke : s.strokes)
-            paintStroke(painter, stroke, at, true);
+            paintStroke(painter, stroke, at);
         for (const Caption& caption : s.captions)
             paintCaption(painter, caption, at);
         x += s.width + gap;
@@ -257,8 +267,9 @@ void FlatView::paintEvent(QPaintEvent*) {
         const StructureSpec* s = session_.design().structure(grip_->structure);
         const auto it = s ? s->set.find(grip_->parameter) : decltype(s->set.end()){};
         if (s && it != s->set.end()) {
-            const QString text = QString::fromStdString(grip_->parameter).replace('_', ' ') + "  " +
-                                 QString::fromStdString(exactText(it->second, session_.design().units));
+            const QString text =
+                QString::fromStdString(grip_->parameter).replace('_', ' ') + "  " +
+                QString::fromStdString(exactText(it->second, session_.design().units));
             QRectF box = QFontMetricsF(font()).boundingRect(text).adjusted(-8, -5, 8, 5);
             box.moveBottomLeft(last_ + QPointF(14, -10));
             box.moveRight(std::min(box.right(), width() - 4.0));
@@ -295,8 +306,8 @@ FlatView::Thing FlatView::thingAt(const QPointF& pixel) const {
             auto line = creaseIn(c.assembly, crease.id, part.toStdString());
             if (!line)
                 continue;
-            const double d =
-                distanceTo(pixel, toPixel(placed.at + line->from), toPixel(placed.at + line->to));
+            const double d = distanceTo(pixel, toPixel(placed.onPlane(line->from)),
+                                        toPixel(placed.onPlane(line->to)));
             if (d < near) {
                 near = d;
                 best = {QString::fromStdString(crease.id), part};
@@ -307,7 +318,7 @@ FlatView::Thing FlatView::thingAt(const QPointF& pixel) const {
         return best;
     for (const Placed& placed : parts_)
         for (int i : c.assembly.parts[placed.pattern.part].panels)
-            if (insideConvex(c.assembly.panels[i].outline, toMm(pixel) - placed.at))
+            if (insideConvex(c.assembly.panels[i].outline, placed.toPart(toMm(pixel))))
                 return {QString::fromStdString(c.assembly.panels[i].id), {}};
     return {};
 }
@@ -333,33 +344,39 @@ void FlatView::mousePressEvent(QMouseEvent* e) {
 }
 
 void FlatView::mouseMoveEvent(QMouseEvent* e) {
-    const QPointF by = e->position() - last_;
+    const QPointF step = e->position() - last_;
     last_ = e->position();
     if (!e->buttons()) {
         const Thing thing = thingAt(e->position());
         session_.hover(thing.id);
         Qt::CursorShape shape = Qt::ArrowCursor;
         if (!thing.part.isEmpty() && built_)
-            if (auto line = creaseIn(built_->assembly, thing.id.toStdString(), thing.part.toStdString())) {
+            if (auto line =
+                    creaseIn(built_->assembly, thing.id.toStdString(), thing.part.toStdString())) {
                 const Vec2 d = line->to - line->from;
-                shape = std::fabs(d.y()) > std::fabs(d.x()) ? Qt::SplitHCursor : Qt::SplitVCursor;
+                shape = (std::fabs(d.y()) > std::fabs(d.x())) != parts_.front().turned
+                            ? Qt::SplitHCursor
+                            : Qt::SplitVCursor;
             }
         setCursor(thing.id.startsWith("card.") ? Qt::ArrowCursor : shape);
         return;
     }
     if (grip_) {
-        const Vec2 moved((e->position().x() - pressed_.x()) / scale_,
-                         (pressed_.y() - e->position().y()) / scale_);
+        const Vec2 by((e->position().x() - pressed_.x()) / scale_,
+                      (pressed_.y() - e->position().y()) / scale_);
+        const bool turned = !parts_.empty() && parts_.front().turned;
+        const Vec2 moved = turned ? Vec2(-by.y(), by.x()) : by;
         if (QLineF(e->position(), pressed_).length() < 3)
             return;
         Design d = session_.design();
         const Measure m = dragged(*grip_, moved, d, e->modifiers() & Qt::AltModifier);
         d.structure(grip_->structure)->set[grip_->parameter] = m;
         if (assemble(d))
-            session_.edit(d, tr("Drag %1").arg(QString::fromStdString(grip_->parameter).replace('_', ' ')),
-                          gesture_);
+            session_.edit(
+                d, tr("Drag %1").arg(QString::fromStdString(grip_->parameter).replace('_', ' ')),
+                gesture_);
     } else if (panning_) {
-        origin_ += by;
+        origin_ += step;
         fitted_ = false;
     }
     update();
@@ -381,15 +398,31 @@ void FlatView::wheelEvent(QWheelEvent* e) {
 void FlatView::keyPressEvent(QKeyEvent* e) {
     const double step = 30;
     switch (e->key()) {
-    case Qt::Key_Left: origin_ += QPointF(step, 0); break;
-    case Qt::Key_Right: origin_ -= QPointF(step, 0); break;
-    case Qt::Key_Up: origin_ += QPointF(0, step); break;
-    case Qt::Key_Down: origin_ -= QPointF(0, step); break;
+    case Qt::Key_Left:
+        origin_ += QPointF(step, 0);
+        break;
+    case Qt::Key_Right:
+        origin_ -= QPointF(step, 0);
+        break;
+    case Qt::Key_Up:
+        origin_ += QPointF(0, step);
+        break;
+    case Qt::Key_Down:
+        origin_ -= QPointF(0, step);
+        break;
     case Qt::Key_Plus:
-    case Qt::Key_Equal: zoomAt(rect().center(), 1.15); return;
-    case Qt::Key_Minus: zoomAt(rect().center(), 1 / 1.15); return;
-    case Qt::Key_Home: fit(); return;
-    default: QWidget::keyPressEvent(e); return;
+    case Qt::Key_Equal:
+        zoomAt(rect().center(), 1.15);
+        return;
+    case Qt::Key_Minus:
+        zoomAt(rect().center(), 1 / 1.15);
+        return;
+    case Qt::Key_Home:
+        fit();
+        return;
+    default:
+        QWidget::keyPressEvent(e);
+        return;
     }
     fitted_ = false;
     update();

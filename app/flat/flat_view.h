@@ -42,7 +42,16 @@ class FlatView : public QWidget {
   private:
     struct Placed {
         Pattern pattern;
-        Vec2 at; // of the part's frame on the view's plane, mm, y up
+        Vec2 at;     // of the part's frame on the view's plane, mm, y up
+        bool turned; // by a quarter, as the parts of a top fold are seen
+
+        Vec2 onPlane(const Vec2& flat) const {
+            return at + (turned ? Vec2(flat.y(), -flat.x()) : flat);
+        }
+        Vec2 toPart(const Vec2& plane) const {
+            const Vec2 p = plane - at;
+            return turned ? Vec2(-p.y(), p.x()) : p;
+        }
     };
     struct Thing { // under the pointer
         QString id, part;
@@ -53,8 +62,8 @@ class FlatView : public QWidget {
     Vec2 toMm(const QPointF& pixel) const;
     double truePixelsPerMm() const;
     Thing thingAt(const QPointF& pixel) const;
-    void paintStroke(QPainter& painter, const Stroke& stroke, const Vec2& at, bool own) const;
-    void paintCaption(QPainter& painter, const Caption& caption, const Vec2& at) const;
+    void paintStroke(QPainter& painter, const Stroke& stroke, const Placed& at) const;
+    void paintCaption(QPainter& painter, const Caption& caption, const Placed& at) const;
     void paintParts(QPainter& painter) const;
     void paintSheets(QPainter& painter) const;
     void zoomAt(const QPointF& pixel, double factor);

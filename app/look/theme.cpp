@@ -16,13 +16,13 @@ namespace hl {
 namespace {
 
 Theme light() {
-    return {false,     "#e9e5dc", "#d9d4c8", "#f4f1ea", "#fdfcf9", "#d8d2c5",  "#2b2a33",
-            "#6a6672", "#31598c", "#ffffff", "#a8402f", "#b7791a", "#5d7a34",  "#4a7a52"};
+    return {false,     "#e9e5dc", "#d9d4c8", "#f4f1ea", "#fdfcf9", "#d8d2c5", "#2b2a33",
+            "#6a6672", "#31598c", "#ffffff", "#a8402f", "#b7791a", "#5d7a34", "#4a7a52"};
 }
 
 Theme dark() {
-    return {true,      "#26252b", "#1b1a1f", "#2f2e35", "#3a3941", "#4a4852",  "#ece8df",
-            "#a8a4b0", "#8ab4e8", "#1a2431", "#e58472", "#e5b14f", "#a3c370",  "#8cc598"};
+    return {true,      "#26252b", "#1b1a1f", "#2f2e35", "#3a3941", "#4a4852", "#ece8df",
+            "#a8a4b0", "#8ab4e8", "#1a2431", "#e58472", "#e5b14f", "#a3c370", "#8cc598"};
 }
 
 Theme& held() {
@@ -35,11 +35,16 @@ QString styleSheet(const Theme& t) {
     if (!file.open(QIODevice::ReadOnly))
         return {};
     QString s = QString::fromUtf8(file.readAll());
-    const std::pair<const char*, QColor> names[] = {
-        {"@groundEdge", t.groundEdge}, {"@ground", t.ground}, {"@panel", t.panel},
-        {"@raised", t.raised},         {"@rule", t.rule},     {"@ink", t.ink},
-        {"@quiet", t.quiet},           {"@accent", t.accent}, {"@onAccent", t.onAccent},
-        {"@stop", t.stop}};
+    const std::pair<const char*, QColor> names[] = {{"@groundEdge", t.groundEdge},
+                                                    {"@ground", t.ground},
+                                                    {"@panel", t.panel},
+                                                    {"@raised", t.raised},
+                                                    {"@rule", t.rule},
+                                                    {"@ink", t.ink},
+                                                    {"@quiet", t.quiet},
+                                                    {"@accent", t.accent},
+                                                    {"@onAccent", t.onAccent},
+                                                    {"@stop", t.stop}};
     for (auto& [name, colour] : names)
         s.replace(name, colour.name());
     return s;
@@ -125,6 +130,7 @@ QIcon icon(const QString& name, const QColor& colour) {
     for (double ratio : {1.0, 2.0}) {
         icon.addPixmap(iconPixmap(name, 20, colour.isValid() ? colour : theme().ink, ratio));
         icon.addPixmap(iconPixmap(name, 20, theme().quiet, ratio), QIcon::Disabled);
+        icon.addPixmap(iconPixmap(name, 20, theme().onAccent, ratio), QIcon::Selected);
     }
     return icon;
 }

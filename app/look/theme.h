@@ -13,11 +13,11 @@ namespace hl {
 
 struct Theme {
     bool dark = false;
-    QColor ground;  // behind the paper
+    QColor ground;     // behind the paper
     QColor groundEdge; // the ground further away
-    QColor panel;   // columns and bars
-    QColor raised;  // fields, cards
-    QColor rule;    // hairlines
+    QColor panel;      // columns and bars
+    QColor raised;     // fields, cards
+    QColor rule;       // hairlines
     QColor ink, quiet; // text
     QColor accent, onAccent;
     QColor stop, caution, note, works;
@@ -31,7 +31,7 @@ void applyTheme(QApplication& app, bool dark);
 bool darkWanted();
 void rememberDark(bool dark);
 
-QColor lineColour(Line line);     // on the present ground
+QColor lineColour(Line line); // on the present ground
 QColor severityColour(Severity s);
 QFont headingFont(double points);
 

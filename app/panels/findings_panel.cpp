@@ -52,13 +52,15 @@ QPixmap severityMark(Severity severity, int size, double ratio) {
     if (severity == Severity::Stop)
         p.drawRoundedRect(r, 1.5, 1.5);
     else if (severity == Severity::Caution)
-        p.drawPolygon(QPolygonF({r.bottomLeft(), QPointF(r.center().x(), r.top()), r.bottomRight()}));
+        p.drawPolygon(
+            QPolygonF({r.bottomLeft(), QPointF(r.center().x(), r.top()), r.bottomRight()}));
     else
         p.drawEllipse(r);
     return pixmap;
 }
 
-FindingsPanel::FindingsPanel(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
+FindingsPanel::FindingsPanel(Session& session, QWidget* parent)
+    : QWidget(parent), session_(session) {
     setObjectName("findings");
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(12, 10, 12, 8);
@@ -127,9 +129,11 @@ void FindingsPanel::rebuild() {
     if (v == Verdict::Works)
         verdictMark_->setPixmap(iconPixmap("works", 20, theme().works, ratio));
     else
-        verdictMark_->setPixmap(severityMark(v == Verdict::Fails ? Severity::Stop : Severity::Caution, 18, ratio));
+        verdictMark_->setPixmap(
+            severityMark(v == Verdict::Fails ? Severity::Stop : Severity::Caution, 18, ratio));
     const size_t n = s->findings.size();
-    summary_->setText(n == 0 ? tr("It opens and closes flat, nothing binds, collides or sticks out.")
+    summary_->setText(n == 0
+                          ? tr("It opens and closes flat, nothing binds, collides or sticks out.")
                       : n == 1 ? tr("One thing to look at:")
                                : tr("%1 things to look at:").arg(n));
     while (QLayoutItem* item = list_->takeAt(0)) {
@@ -187,7 +191,9 @@ QWidget* FindingsPanel::card(const Finding& f, int index) {
                 s->set[action.parameter] = *action.value;
             else
                 s->set.erase(action.parameter);
-            session_.edit(d, tr("Remedy: %1").arg(QString::fromStdString(action.parameter).replace('_', ' ')));
+            session_.edit(
+                d,
+                tr("Remedy: %1").arg(QString::fromStdString(action.parameter).replace('_', ' ')));
         });
         text->addWidget(button, 0, Qt::AlignLeft);
     }

@@ -28,6 +28,7 @@ QLabel* quietLabel(const QString& text) {
     auto* l = new QLabel(text);
     l->setProperty("quiet", true);
     l->setWordWrap(true);
+    l->setMinimumWidth(40);
     return l;
 }
 
@@ -107,11 +108,19 @@ void MeasuresPanel::addRow(const QString& label, QWidget* field, const QString& 
     field->setToolTip(tip);
     field->setAccessibleName(label);
     row->addWidget(l);
+    // Long entries of a list must not widen the column.
+    if (auto* combo = qobject_cast<QComboBox*>(field)) {
+        combo->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+        combo->setMinimumContentsLength(4);
+    }
+    field->setMinimumWidth(60);
+    field->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
     row->addWidget(field, 1);
     rows_->addLayout(row);
 }
 
-MeasureField* MeasuresPanel::addMeasure(const QString& name, const QString& label, const QString& tip) {
+MeasureField* MeasuresPanel::addMeasure(const QString& name, const QString& label,
+                                        const QString& tip) {
     auto* field = new MeasureField(name);
     addRow(label, field, tip);
     auto* note = quietLabel({});
@@ -137,8 +146,9 @@ void MeasuresPanel::buildCard() {
             title->setText(QString::fromStdString(session_.design().title));
     });
     for (bool width : {true, false}) {
-        auto* field = addMeasure(width ? "card-width" : "card-height", width ? tr("Width") : tr("Height"),
-                                 tr("Of the closed card, as it goes into the envelope"));
+        auto* field =
+            addMeasure(width ? "card-width" : "card-height", width ? tr("Width") : tr("Height"),
+                       tr("Of the closed card, as it goes into the envelope"));
         connect(field, &MeasureField::entered, this, [this, field, width](const QString& text) {
             Design d = session_.design();
             auto parsed = parseLength(text.toStdString(), d.units);
@@ -225,7 +235,9 @@ void MeasuresPanel::buildCard() {
         });
     addText(
         "stock-caliper", tr("Thickness"), tr("0.02 mm to 5 mm"),
-        [](const Stock& s) { return QString::fromStdString(exactText(s.caliper, Unit::Millimetre)); },
+        [](const Stock& s) {
+            return QString::fromStdString(exactText(s.caliper, Unit::Millimetre));
+        },
         [](Stock& s, const QString& t) {
             auto p = parseLength(t.toStdString(), Unit::Millimetre);
             const bool good = p && p->measure.mm() >= 0.02 && p->measure.mm() <= 5;
@@ -236,7 +248,9 @@ void MeasuresPanel::buildCard() {
     for (bool face : {true, false}) {
         auto* button = new QPushButton;
         button->setObjectName(face ? "stock-face" : "stock-back");
-        addRow(face ? tr("Face") : tr("Back"), button, face ? tr("Colour of the inside of the card") : tr("Colour of the outside of the card"));
+        addRow(face ? tr("Face") : tr("Back"), button,
+               face ? tr("Colour of the inside of the card")
+                    : tr("Colour of the outside of the card"));
         auto read = [this, stock, face] {
             Design d = session_.design();
             return QColor(QString::fromStdString(face ? stock(d).face : stock(d).back));
@@ -265,7 +279,7 @@ void MeasuresPanel::buildCard() {
 void MeasuresPanel::buildStructure(const StructureSpec& s) {
     const Family& f = *family(s.kind);
     const std::string id = s.id;
-    addHeading(QString::fromStdString(f.name) + "  " + QString::fromStdString(id));
+    addHeading(readable(f.name) + "  " + QString::fromStdString(id));
     rows_->addWidget(quietLabel(QString::fromStdString(f.purpose)));
     auto* name = new QLineEdit;
     name->setObjectName("structure-name");
@@ -322,13 +336,15 @@ void MeasuresPanel::buildStructure(const StructureSpec& s) {
         if (!p.relation.empty())
             tip += tr("\nUnless set: %1. Clear the field to go back to that.")
                        .arg(QString::fromStdString(p.relation));
-        auto* field = addMeasure("measure-" + QString::fromStdString(p.name), readable(p.name), tip);
+        auto* field =
+            addMeasure("measure-" + QString::fromStdString(p.name), readable(p.name), tip);
         connect(field, &MeasureField::entered, this, [this, field, id, p](const QString& text) {
             auto next = setMeasure(session_.design(), id, p.name, text.toStdString());
             if (!next)
                 return field->refuse(QString::fromStdString(next.problem().text()));
-            session_.edit(*next, tr("Change %1 of %2")
-                                     .arg(readable(p.name).toLower(), QString::fromStdString(id)));
+            session_.edit(
+                *next,
+                tr("Change %1 of %2").arg(readable(p.name).toLower(), QString::fromStdString(id)));
             refresh();
         });
         refreshers_.push_back([this, field, id, p] {
@@ -339,13 +355,15 @@ void MeasuresPanel::buildStructure(const StructureSpec& s) {
                 return;
             auto set = spec->set.find(p.name);
             const double v = values->at(p.name);
-            const Measure m = set != spec->set.end()                      ? set->second
-                              : p.fallback.quantity == Quantity::Length ? Measure::fromMm(v)
-                                                                        : Measure::fromDegrees(v * 180 / pi);
+            const Measure m = set != spec->set.end() ? set->second
+                              : p.fallback.quantity == Quantity::Length
+                                  ? Measure::fromMm(v)
+                                  : Measure::fromDegrees(v * 180 / pi);
             field->show(m, d.units, session_.finest(), set == spec->set.end());
         });
     }
-    rows_->addWidget(quietLabel(tr("Dashed fields follow from the others until you set them; clear a field to let it follow again.")));
+    rows_->addWidget(quietLabel(tr("Dashed fields follow from the others until you set them; clear "
+                                   "a field to let it follow again.")));
 }
 
 } // namespace hl

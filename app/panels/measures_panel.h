@@ -19,8 +19,8 @@ class MeasuresPanel : public QWidget {
     void focusFirst();
 
   private:
-    void rebuild();   // for another thing
-    void refresh();   // for the same thing with other values
+    void rebuild(); // for another thing
+    void refresh(); // for the same thing with other values
     void buildCard();
     void buildStructure(const StructureSpec& s);
     void addHeading(const QString& text);

@@ -40,9 +40,9 @@ std::vector<const char*> OpeningStrip::ribbons() const {
     return out;
 }
 
-// The height does not depend on what there is to show, so that nothing jumps while editing.
+// Two ribbons always have room, so that little jumps while editing.
 QSize OpeningStrip::sizeHint() const {
-    return {500, ribbonTop + int(rules().size()) * (ribbonHeight + ribbonGap) + 4};
+    return {500, ribbonTop + std::max(2, int(ribbons().size())) * (ribbonHeight + ribbonGap) + 4};
 }
 QSize OpeningStrip::minimumSizeHint() const { return {240, sizeHint().height()}; }
 
@@ -82,7 +82,8 @@ void OpeningStrip::paintEvent(QPaintEvent*) {
                        QString("%1°").arg(d));
         }
     }
-    p.drawText(QRectF(8, 0, labelWidth, trackTop + 10), Qt::AlignVCenter | Qt::AlignLeft, tr("Opening"));
+    p.drawText(QRectF(8, 0, labelWidth, trackTop + 10), Qt::AlignVCenter | Qt::AlignLeft,
+               tr("Opening"));
     p.setPen(Qt::NoPen);
     p.setBrush(t.rule);
     p.drawRoundedRect(line, 4, 4);
@@ -97,28 +98,30 @@ void OpeningStrip::paintEvent(QPaintEvent*) {
         auto rule = std::find_if(hl::rules().begin(), hl::rules().end(),
                                  [&](const Rule& r) { return r.id == rows[i]; });
         p.setPen(t.quiet);
-        p.drawText(QRectF(8, ribbonTop + int(i) * (ribbonHeight + ribbonGap) - 2, labelWidth, ribbonHeight + 4),
+        p.drawText(QRectF(8, ribbonTop + int(i) * (ribbonHeight + ribbonGap) - 2, labelWidth,
+                          ribbonHeight + 4),
                    Qt::AlignVCenter | Qt::AlignLeft, tr(rule->title));
         p.setPen(QPen(t.rule, 1));
         const QRectF whole = ribbon(int(i), 0, widestOpening);
-        p.drawLine(QPointF(whole.left(), whole.center().y()), QPointF(whole.right(), whole.center().y()));
+        p.drawLine(QPointF(whole.left(), whole.center().y()),
+                   QPointF(whole.right(), whole.center().y()));
         for (const Finding& f : session_.snapshot()->findings) {
             if (f.rule != std::string(rows[i]))
                 continue;
             const QRectF r = ribbon(int(i), f.openingFrom, f.openingTo);
             const QColor c = severityColour(f.severity);
             p.setPen(QPen(c, 1.2));
-            p.setBrush(f.severity == Severity::Stop ? QBrush(c)
-                                                    : QBrush(c, f.severity == Severity::Caution
-                                                                    ? Qt::BDiagPattern
-                                                                    : Qt::Dense5Pattern));
+            p.setBrush(f.severity == Severity::Stop
+                           ? QBrush(c)
+                           : QBrush(c, f.severity == Severity::Caution ? Qt::BDiagPattern
+                                                                       : Qt::Dense5Pattern));
             p.drawRoundedRect(r, 2, 2);
         }
     }
     if (rows.empty() && session_.snapshot() && session_.snapshot()->stage >= Snapshot::Proved) {
         p.setPen(t.quiet);
-        p.drawText(QRectF(line.left(), ribbonTop, line.width(), 24), Qt::AlignLeft | Qt::AlignVCenter,
-                   tr("Nothing to report at any opening."));
+        p.drawText(QRectF(line.left(), ribbonTop, line.width(), 24),
+                   Qt::AlignLeft | Qt::AlignVCenter, tr("Nothing to report at any opening."));
     }
 
     const double x = xOf(session_.opening());
@@ -136,7 +139,8 @@ void OpeningStrip::paintEvent(QPaintEvent*) {
     p.drawEllipse(QPointF(x, line.center().y()), 10, 10);
     p.setPen(QPen(t.accent, 2.2, Qt::SolidLine, Qt::RoundCap));
     for (double way : {-1.0, 1.0})
-        p.drawLine(base - QPointF(0, 3), base - QPointF(0, 3) + 8 * QPointF(way * std::sin(half), -std::cos(half)));
+        p.drawLine(base - QPointF(0, 3),
+                   base - QPointF(0, 3) + 8 * QPointF(way * std::sin(half), -std::cos(half)));
 }
 
 void OpeningStrip::scrub(double x) {
@@ -164,14 +168,27 @@ void OpeningStrip::keyPressEvent(QKeyEvent* e) {
     const double now = session_.opening(), step = e->modifiers() & Qt::ShiftModifier ? 0.1 : 1;
     switch (e->key()) {
     case Qt::Key_Left:
-    case Qt::Key_Down: session_.setOpening(now - step); break;
+    case Qt::Key_Down:
+        session_.setOpening(now - step);
+        break;
     case Qt::Key_Right:
-    case Qt::Key_Up: session_.setOpening(now + step); break;
-    case Qt::Key_PageUp: session_.setOpening(now + 15); break;
-    case Qt::Key_PageDown: session_.setOpening(now - 15); break;
-    case Qt::Key_Home: session_.setOpening(0); break;
-    case Qt::Key_End: session_.setOpening(widestOpening); break;
-    default: QWidget::keyPressEvent(e);
+    case Qt::Key_Up:
+        session_.setOpening(now + step);
+        break;
+    case Qt::Key_PageUp:
+        session_.setOpening(now + 15);
+        break;
+    case Qt::Key_PageDown:
+        session_.setOpening(now - 15);
+        break;
+    case Qt::Key_Home:
+        session_.setOpening(0);
+        break;
+    case Qt::Key_End:
+        session_.setOpening(widestOpening);
+        break;
+    default:
+        QWidget::keyPressEvent(e);
     }
 }
 

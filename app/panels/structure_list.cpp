@@ -12,7 +12,8 @@ constexpr int idRole = Qt::UserRole;
 
 } // namespace
 
-StructureList::StructureList(Session& session, QWidget* parent) : QTreeWidget(parent), session_(session) {
+StructureList::StructureList(Session& session, QWidget* parent)
+    : QTreeWidget(parent), session_(session) {
     setObjectName("structure-list");
     setAccessibleName(tr("Structures"));
     setHeaderHidden(true);
@@ -43,15 +44,19 @@ void StructureList::rebuild() {
     card->setData(0, idRole, "card");
     card->setIcon(0, icon("card"));
     items["card"] = card;
-    for (size_t placed = 0, round = 0; placed < d.structures.size() && round <= d.structures.size(); ++round)
+    for (size_t placed = 0, round = 0; placed < d.structures.size() && round <= d.structures.size();
+         ++round)
         for (const StructureSpec& s : d.structures) {
             auto host = items.find(ownerOf(s.on));
             if (items.count(s.id) || host == items.end())
                 continue;
             const Family& f = *family(s.kind);
-            const QString name = QString::fromStdString(s.name.empty() ? f.name + " " + s.id : s.name);
+            const QString name =
+                QString::fromStdString(s.name.empty() ? f.name + " " + s.id : s.name);
             auto* item = new QTreeWidgetItem(host->second, {name});
-            item->setToolTip(0, tr("%1 on %2").arg(QString::fromStdString(f.name), QString::fromStdString(s.on)));
+            item->setToolTip(
+                0,
+                tr("%1 on %2").arg(QString::fromStdString(f.name), QString::fromStdString(s.on)));
             item->setData(0, idRole, QString::fromStdString(s.id));
             item->setIcon(0, icon(QString::fromStdString(f.id)));
             items[s.id] = item;

@@ -57,7 +57,7 @@ class Session : public QObject {
     void selectionChanged();
     void hoverChanged();
     void openingChanged(double degrees);
-    void documentChanged();             // another path, or saved, or modified
+    void documentChanged();               // another path, or saved, or modified
     void refused(const QString& message); // a problem to show
 
   private:

@@ -153,17 +153,24 @@ QImage GlPainter::paint(const Scene& scene, const Camera& camera, const QSize& s
     // each copy adds a trace of dark, so the edges come out soft.
     f->glDisable(GL_DEPTH_TEST);
     Mesh shadow(m);
+    std::vector<double> depth; // paper high above the table hardly darkens it
+    for (const Face& face : scene.faces) {
+        double height = 0;
+        for (const Vec3& p : face.corners)
+            height += std::max(0.0, p.z()) / double(face.corners.size());
+        depth.push_back(0.011 * std::exp(-3.2 * height / camera.radius));
+    }
     for (int ring = 0; ring < shadowRings; ++ring)
         for (int step = 0; step < (ring ? shadowSteps : 1); ++step) {
             const double turn = 2 * pi * (step + 0.5 * ring) / shadowSteps;
-            const double reach = camera.radius * 0.012 * ring;
-            const Vec3 by(reach * std::cos(turn) + reach * 0.3, reach * std::sin(turn) - reach * 0.2,
-                          0);
+            const double reach = camera.radius * 0.014 * ring;
+            const Vec3 by(reach * std::cos(turn) + reach * 0.3,
+                          reach * std::sin(turn) - reach * 0.2, 0);
             for (const Face& face : scene.faces) {
                 std::vector<Vec3> flat = face.corners;
                 for (Vec3& p : flat)
                     p = Vec3(p.x() + 0.06 * p.z(), p.y() + 0.05 * p.z(), 0) + by;
-                shadow.polygon(flat, QColor(46, 34, 22), 0.0055);
+                shadow.polygon(flat, QColor(46, 34, 22), depth[size_t(&face - scene.faces.data())]);
             }
         }
     gl_->draw(shadow);

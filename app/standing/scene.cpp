@@ -9,8 +9,7 @@ namespace {
 constexpr double tabLift = 0.12; // mm: a tab is seen above the page it is glued to
 
 bool means(const std::string& chosen, const std::string& id) {
-    return !chosen.empty() && chosen != "card" &&
-           (id == chosen || id.rfind(chosen + ".", 0) == 0);
+    return !chosen.empty() && chosen != "card" && (id == chosen || id.rfind(chosen + ".", 0) == 0);
 }
 
 // Paper under a soft light from the upper left front: never black, never burnt out.
@@ -50,6 +49,8 @@ bool isCrease(const Assembly& a, const Panel& panel, const Vec2& p, const Vec2& 
 
 Rigid stanceOf(Stance stance, double opening) {
     Rigid r;
+    if (stance == Stance::Cradled)
+        return r;
     if (stance == Stance::Standing) {
         r.turn << 1, 0, 0, 0, 0, -1, 0, 1, 0;
         return r;
@@ -63,7 +64,13 @@ Rigid stanceOf(Stance stance, double opening) {
 }
 
 Stance naturalStance(const Design& design) {
-    return design.card.spine == SpineSide::Top ? Stance::Lying : Stance::Standing;
+    int along = 0, others = 0;
+    for (const StructureSpec& s : design.structures)
+        if (s.on == "card.spine")
+            ++(s.kind == "v-fold" ? along : others);
+    return along > others                        ? Stance::Cradled
+           : design.card.spine == SpineSide::Top ? Stance::Lying
+                                                 : Stance::Standing;
 }
 
 Scene sceneOf(const Case& c, const Pose& pose, Stance stance, const SceneMarks& marks) {
@@ -119,13 +126,18 @@ void frame(Camera& camera, const Design& design, Stance stance) {
     const bool top = design.card.spine == SpineSide::Top;
     const double reach = top ? h : w, length = top ? w : h;
     if (stance == Stance::Standing) {
-        camera.target = Vec3(0, -reach * 0.25, length * 0.47);
-        camera.radius = 0.60 * std::hypot(length, 1.35 * reach);
+        camera.target = Vec3(0, -reach * 0.3, length * 0.46);
+        camera.radius = 0.5 * std::hypot(length, 1.3 * reach);
         camera.yaw = -0.42;
         camera.pitch = 0.36;
+    } else if (stance == Stance::Cradled) {
+        camera.target = Vec3(0, length * 0.45, reach * 0.3);
+        camera.radius = 0.5 * std::hypot(1.6 * reach, length);
+        camera.yaw = -0.5;
+        camera.pitch = 0.55;
     } else {
-        camera.target = Vec3(length / 2, -reach * 0.28, reach * 0.30);
-        camera.radius = 0.58 * std::hypot(length, 1.5 * reach);
+        camera.target = Vec3(length / 2, -reach * 0.3, reach * 0.33);
+        camera.radius = 0.46 * std::hypot(length, 1.5 * reach);
         camera.yaw = -0.42;
         camera.pitch = 0.50;
     }

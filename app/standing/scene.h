@@ -8,12 +8,14 @@
 namespace hl {
 
 // How the card is put on the table.
-enum class Stance { Lying, Standing };
+enum class Stance { Lying, Standing, Cradled };
 
 // Pose frame -> scene. Lying: the right page on the table, the left one raised behind it.
-// Standing: the spine upright, the card opening toward the viewer.
+// Standing: the spine upright, the card opening toward the viewer. Cradled: the spine on the
+// table, running away from the viewer, both pages raised alike.
 Rigid stanceOf(Stance stance, double opening);
-// What the card itself suggests: a top fold lies, a side fold stands.
+// What the design itself suggests: V-folds on the spine are seen along it, else a top fold lies
+// and a side fold stands.
 Stance naturalStance(const Design& design);
 
 struct Face {

@@ -60,8 +60,9 @@ void StandingView::paintEvent(QPaintEvent*) {
     paintGround(painter, size());
     if (!session_.snapshot())
         return;
-    const Scene scene = sceneOf(*session_.snapshot()->folded, pose(), stance_,
-                                {session_.selected().toStdString(), session_.hovered().toStdString()});
+    const Scene scene =
+        sceneOf(*session_.snapshot()->folded, pose(), stance_,
+                {session_.selected().toStdString(), session_.hovered().toStdString()});
     const double ratio = devicePixelRatioF();
     QImage image;
     if (painted_)
@@ -110,7 +111,8 @@ QString StandingView::thingAt(const QPointF& pixel) const {
         const Rigid at = stand * p.panels[i];
         const Vec3 n = at.turn.col(2), eye = camera.eye();
         const Mat4 back = m.inverse();
-        const Vec4 far = back * Vec4(2 * pixel.x() / width() - 1, 1 - 2 * pixel.y() / height(), 1, 1);
+        const Vec4 far =
+            back * Vec4(2 * pixel.x() / width() - 1, 1 - 2 * pixel.y() / height(), 1, 1);
         const Vec3 ray = (far.head<3>() / far.w() - eye).normalized();
         if (std::fabs(n.dot(ray)) < 1e-9)
             continue;
@@ -128,9 +130,15 @@ QString StandingView::thingAt(const QPointF& pixel) const {
         const Crease& k = c.assembly.creases[i];
         const Vec4 a = clip(k.left, k.from), b = clip(k.left, k.to);
         const double d = distanceTo(pixel, toPixels(a, size()), toPixels(b, size()));
-        // A crease behind the panel under the pixel is not meant.
-        const Vec3 mid = (stand * p.panels[k.left]).at((k.from + k.to) / 2);
-        const bool hidden = best >= 0 && (mid - camera.eye()).norm() > depth + 0.12 * camera.radius;
+        // A crease behind the panel under the pixel is not meant: compare where it is nearest.
+        const QPointF pa = toPixels(a, size()), pb = toPixels(b, size());
+        const double length2 = QPointF::dotProduct(pb - pa, pb - pa);
+        const double t =
+            length2 > 0 ? std::clamp(QPointF::dotProduct(pixel - pa, pb - pa) / length2, 0.0, 1.0)
+                        : 0;
+        const Vec3 nearest = (stand * p.panels[k.left]).at(k.from + t * (k.to - k.from));
+        const bool hidden = best >= 0 && best != k.left && best != k.right &&
+                            (nearest - camera.eye()).norm() > depth + 2;
         if (d < near && !hidden) {
             near = d;
             crease = int(i);
@@ -187,16 +195,23 @@ void StandingView::dragPage(const QPointF& to) {
             angles[c.linkage.driver] = (180 - opening) * pi / 180;
             std::vector<Rigid> placed;
             placePanels(c.linkage, angles, placed); // pages need no other angle
-            return toPixels(camera.matrix(size()) *
-                                (stanceOf(stance_, opening) * placed[panel]).at(grabbedAt_).homogeneous(),
-                            size());
+            return toPixels(
+                camera.matrix(size()) *
+                    (stanceOf(stance_, opening) * placed[panel]).at(grabbedAt_).homogeneous(),
+                size());
         };
         const QPointF here = pixelAt(now), rate = (pixelAt(now + step) - here) / step;
         const double speed2 = QPointF::dotProduct(rate, rate);
         if (speed2 < 1e-4)
             return;
-        session_.setOpening(now +
-                            std::clamp(QPointF::dotProduct(to - here, rate) / speed2, -25.0, 25.0));
+        const double by = QPointF::dotProduct(to - here, rate) / speed2;
+        if (now < 1 && by < -1) {
+            // The card is closed and pulled open the other way: the hand has the other page.
+            grabbed_ = grabbed_ == "card.page-left" ? "card.page-right" : "card.page-left";
+            grabbedAt_.x() = -grabbedAt_.x();
+            continue;
+        }
+        session_.setOpening(now + std::clamp(by, -25.0, 25.0));
     }
 }
 
@@ -238,15 +253,31 @@ void StandingView::wheelEvent(QWheelEvent* e) {
 void StandingView::keyPressEvent(QKeyEvent* e) {
     const double turn = 0.1;
     switch (e->key()) {
-    case Qt::Key_Left: camera.orbit(-turn, 0); break;
-    case Qt::Key_Right: camera.orbit(turn, 0); break;
-    case Qt::Key_Up: camera.orbit(0, turn); break;
-    case Qt::Key_Down: camera.orbit(0, -turn); break;
+    case Qt::Key_Left:
+        camera.orbit(-turn, 0);
+        break;
+    case Qt::Key_Right:
+        camera.orbit(turn, 0);
+        break;
+    case Qt::Key_Up:
+        camera.orbit(0, turn);
+        break;
+    case Qt::Key_Down:
+        camera.orbit(0, -turn);
+        break;
     case Qt::Key_Plus:
-    case Qt::Key_Equal: camera.zoomBy(1.15); break;
-    case Qt::Key_Minus: camera.zoomBy(1 / 1.15); break;
-    case Qt::Key_Home: frameCard(); break;
-    default: QWidget::keyPressEvent(e); return;
+    case Qt::Key_Equal:
+        camera.zoomBy(1.15);
+        break;
+    case Qt::Key_Minus:
+        camera.zoomBy(1 / 1.15);
+        break;
+    case Qt::Key_Home:
+        frameCard();
+        break;
+    default:
+        QWidget::keyPressEvent(e);
+        return;
     }
     update();
 }

@@ -44,7 +44,8 @@ class DemoCard : public QFrame {
         auto* size = new QLabel(QObject::tr("%1 × %2, %3")
                                     .arg(QString::fromStdString(exactText(c.width, u)),
                                          QString::fromStdString(exactText(c.height, u)),
-                                         c.spine == SpineSide::Top ? QObject::tr("top fold") : QObject::tr("side fold")));
+                                         c.spine == SpineSide::Top ? QObject::tr("top fold")
+                                                                   : QObject::tr("side fold")));
         size->setProperty("quiet", true);
         size->setAlignment(Qt::AlignHCenter);
         column->addWidget(size);
@@ -91,7 +92,8 @@ void clear(QLayout* layout) {
 
 QString demoFolder() {
     const QDir program(QCoreApplication::applicationDirPath());
-    for (const char* place : {"../../demo/quillmere", "../demo/quillmere", "../share/hinge-lantern/demo/quillmere"})
+    for (const char* place :
+         {"../../demo/quillmere", "../demo/quillmere", "../share/hinge-lantern/demo/quillmere"})
         if (program.exists(place))
             return QDir::cleanPath(program.filePath(place));
     return {};
@@ -139,13 +141,15 @@ StartPage::StartPage(QWidget* parent) : QWidget(parent) {
     left->addWidget(hint);
     auto* sizes = new QGridLayout;
     sizes->setSpacing(6);
-    const char* const presets[] = {"5 x 7 in", "4 1/4 x 5 1/2 in", "6 x 6 in", "14 x 14 cm", "105 x 148 mm", "3 1/2 x 8 1/2 in"};
+    const char* const presets[] = {"5 x 7 in",   "4 1/4 x 5 1/2 in", "6 x 6 in",
+                                   "14 x 14 cm", "105 x 148 mm",     "3 1/2 x 8 1/2 in"};
     size_ = new QLineEdit(presets[0]);
     size_->setObjectName("new-size");
     size_->setAccessibleName(tr("Closed size"));
     for (int i = 0; i < 6; ++i) {
         auto* b = new QPushButton(presets[i]);
-        connect(b, &QPushButton::clicked, this, [this, text = QString(presets[i])] { size_->setText(text); });
+        connect(b, &QPushButton::clicked, this,
+                [this, text = QString(presets[i])] { size_->setText(text); });
         sizes->addWidget(b, i / 2, i % 2);
     }
     left->addLayout(sizes);
@@ -184,9 +188,12 @@ StartPage::StartPage(QWidget* parent) : QWidget(parent) {
 
     auto* right = new QVBoxLayout;
     right->addWidget(heading(tr("From the Quillmere Valley Railway gift shop"), 14));
-    auto* about = new QLabel(tr("Finished designs to open, take apart and change. Each opens as a copy without a name."));
+    auto* about = new QLabel(tr(
+        "Finished designs to open, take apart and change. Each opens as a copy without a name."));
     about->setProperty("quiet", true);
     about->setWordWrap(true);
+    for (QWidget* w : {static_cast<QWidget*>(about), right->itemAt(0)->widget()})
+        w->setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Maximum);
     right->addWidget(about);
     demos_ = new QGridLayout;
     demos_->setSpacing(14);
@@ -226,7 +233,7 @@ void StartPage::fillDemos() {
             continue;
         auto folded = std::make_shared<const Case>(*design, *assemble(*design));
         auto* card = new DemoCard(path, folded, [this, path] { emit openFile(path, true); });
-        card->setMinimumHeight(190);
+        card->setFixedHeight(232);
         demos_->addWidget(card, n / columns, n % columns);
         demos_->setColumnStretch(n % columns, 1);
         ++n;

@@ -7,8 +7,8 @@
 namespace hl {
 namespace {
 
-constexpr double nudge = 0.01;  // mm or degrees
-constexpr double least = 0.05;  // mm per mm: slower than that is no grip
+constexpr double nudge = 0.01; // mm or degrees
+constexpr double least = 0.05; // mm per mm: slower than that is no grip
 
 Vec2 flat(const Vec3& v) { return {v.x(), v.y()}; }
 
@@ -60,10 +60,12 @@ std::optional<Grip> gripOf(const Design& design, const std::string& crease,
             auto moved = next ? creaseIn(*next, crease, part) : std::nullopt;
             if (!moved)
                 continue;
-            const Vec2 by = lengthwise ? Vec2(moved->to - line->to)
-                                       : Vec2((moved->from + moved->to - line->from - line->to) / 2);
+            const Vec2 by = lengthwise
+                                ? Vec2(moved->to - line->to)
+                                : Vec2((moved->from + moved->to - line->from - line->to) / 2);
             const double rate = by.dot(way) / nudge;
-            if (std::fabs(rate) > least && (!best || std::fabs(rate) > std::fabs(best->rate) + 1e-6))
+            if (std::fabs(rate) > least &&
+                (!best || std::fabs(rate) > std::fabs(best->rate) + 1e-6))
                 best = Grip{s->id, p.name, now, way, rate};
         }
         if (best)
@@ -75,9 +77,9 @@ std::optional<Grip> gripOf(const Design& design, const std::string& crease,
 Measure dragged(const Grip& g, const Vec2& moved, const Design& design, bool fine) {
     Measure m = nudged(g.start, moved.dot(g.way) / g.rate);
     if (!fine) {
-        const std::int64_t step = m.quantity == Quantity::Angle    ? 500'000'000
-                                  : design.units == Unit::Inch ? nmPerInch / 16
-                                                               : 500'000;
+        const std::int64_t step = m.quantity == Quantity::Angle ? 500'000'000
+                                  : design.units == Unit::Inch  ? nmPerInch / 16
+                                                                : 500'000;
         m.count = static_cast<std::int64_t>(
                       std::llround(static_cast<double>(m.count) / static_cast<double>(step))) *
                   step;

@@ -1,8 +1,8 @@
 // Grips: what a drag of a crease means. A crease is drawn in the flat pattern of its own part and,
 // where its tab lands, in the pattern of the part below; dragging it in either changes a measure.
 #pragma once
-#include "core/design/design.h"
 #include "core/assembly/assembly.h"
+#include "core/design/design.h"
 #include <optional>
 
 namespace hl {

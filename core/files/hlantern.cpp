@@ -29,8 +29,8 @@ class Object {
   public:
     Object(const Json& json, std::string place) : json_(json), place_(std::move(place)) {
         if (!json.is_object())
-            bad(place_, std::string("an object is needed, there is ") + json.type_name(),
-                "write { ... }");
+            bad(place_.empty() ? "top level" : place_,
+                std::string("an object is needed, there is ") + json.type_name(), "write { ... }");
     }
     std::string at(const std::string& key) const {
         return place_.empty() ? key : place_ + ", " + key;

@@ -82,9 +82,8 @@ Loop loopOf(const Assembly& a, int glue, const std::vector<Edge>& path) {
     const Crease& c = a.creases[a.crease(g.crease)];
     const auto& outline = a.panels[g.tab].outline;
     auto off = [&](const Vec2& p) { return std::fabs((p - c.from).dot(leftOf(c.dir()))); };
-    const Vec2 far = *std::max_element(outline.begin(), outline.end(), [&](auto& p, auto& q) {
-        return off(p) < off(q) - 1e-9;
-    });
+    const Vec2 far = *std::max_element(outline.begin(), outline.end(),
+                                       [&](auto& p, auto& q) { return off(p) < off(q) - 1e-9; });
     for (const Vec2& p : {c.from, c.to, far})
         loop.marks.push_back(g.place.at(p));
     for (const Vec2& p : outline)

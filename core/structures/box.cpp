@@ -33,7 +33,8 @@ Family box() {
             "A step or block that rises from the fold; stands best with the card half open.",
             stripParameters("the right foot's distance, which makes a parallelogram; on a ridge "
                             "half the feet's sum more than the left one's",
-                            31.75, true, "what lets it close flat: left + left_wall = right + right_wall",
+                            31.75, true,
+                            "what lets it close flat: left + left_wall = right + right_wall",
                             31.75),
             {"spine", "valley crease", "ridge"},
             complete,

@@ -112,7 +112,8 @@ Family vFold() {
                  "what lets it close flat: alpha_left + beta_left = alpha_right + beta_right (with "
                  "alphas "
                  "above 90 degrees, or over a ridge: beta_left - alpha_left = beta_right - "
-                 "alpha_right)", true},
+                 "alpha_right)",
+                 true},
                 {"base_left", mm(nominalBase), mm(5), mm(1000), "length of the left base crease",
                  "2 1/4 in, or six tenths of the paper there"},
                 {"base_right", mm(nominalBase), mm(5), mm(1000), "length of the right base crease",

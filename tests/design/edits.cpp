@@ -7,7 +7,8 @@ using namespace hl;
 class Edits : public QObject {
     Q_OBJECT
     Design card() {
-        return *newDesign(Measure::fromMm(127), Measure::fromMm(177.8), SpineSide::Left, Unit::Inch);
+        return *newDesign(Measure::fromMm(127), Measure::fromMm(177.8), SpineSide::Left,
+                          Unit::Inch);
     }
     Design with(const Design& d, const char* kind, const char* on) {
         auto added = addStructure(d, kind, on, {});
@@ -48,8 +49,8 @@ class Edits : public QObject {
     }
 
     void removesWhatStandsOnIt() {
-        Design d = with(with(with(card(), "box", "card.spine"), "box", "box1.tip"), "v-fold",
-                        "box2.tip");
+        Design d =
+            with(with(with(card(), "box", "card.spine"), "box", "box1.tip"), "v-fold", "box2.tip");
         d = with(d, "tent", "card.spine");
         QCOMPARE(d.structures.size(), size_t(4));
         QCOMPARE(standingOn(d, "box1"), (std::vector<std::string>{"box2", "v-fold1"}));

@@ -44,12 +44,8 @@ Design with(const Design& d, const char* kind, const char* on,
 
 Folded fold(const Design& d) { return Folded(*assemble(d)); }
 
-Vec3 right(double opening) {
-    return {std::sin(opening * deg / 2), 0, std::cos(opening * deg / 2)};
-}
-Vec3 left(double opening) {
-    return {-std::sin(opening * deg / 2), 0, std::cos(opening * deg / 2)};
-}
+Vec3 right(double opening) { return {std::sin(opening * deg / 2), 0, std::cos(opening * deg / 2)}; }
+Vec3 left(double opening) { return {-std::sin(opening * deg / 2), 0, std::cos(opening * deg / 2)}; }
 
 // The direction at angle `a` from the unit vector u and `b` from v: the two solutions on the
 // sphere differ in the sign along u x v.
@@ -76,8 +72,9 @@ class ClosedForms : public QObject {
     void box_data() { addOpenings(); }
     void box() {
         QFETCH(double, opening);
-        static const Folded f = fold(with(card(), "box", "card.spine",
-                                          {{"place", "40 mm"}, {"left", "31 mm"}, {"right", "22.5 mm"}}));
+        static const Folded f =
+            fold(with(card(), "box", "card.spine",
+                      {{"place", "40 mm"}, {"left", "31 mm"}, {"right", "22.5 mm"}}));
         const Pose p = f.at(opening);
         QVERIFY(p.misfit() < most);
         const Vec3 tip = 31 * left(opening) + 22.5 * right(opening) + Vec3(0, 40, 0);
@@ -87,9 +84,9 @@ class ClosedForms : public QObject {
     void tent_data() { addOpenings(); }
     void tent() {
         QFETCH(double, opening);
-        static const Folded f =
-            fold(with(card(), "tent", "card.spine",
-                      {{"place", "40 mm"}, {"left", "30 mm"}, {"right", "38 mm"}, {"left_wall", "45 mm"}}));
+        static const Folded f = fold(with(
+            card(), "tent", "card.spine",
+            {{"place", "40 mm"}, {"left", "30 mm"}, {"right", "38 mm"}, {"left_wall", "45 mm"}}));
         const double a = 30, b = 38, p = 45, q = a + p - b;
         const Vec3 l = a * left(opening), r = b * right(opening);
         const double d = (r - l).norm();
@@ -97,7 +94,8 @@ class ClosedForms : public QObject {
         const Vec3 along = (r - l) / d;
         const double x = (d * d + p * p - q * q) / (2 * d);
         const Vec3 up = Vec3(0, 1, 0).cross(along) * -1.0;
-        const Vec3 tip = l + x * along + std::sqrt(std::max(0.0, p * p - x * x)) * up + Vec3(0, 40, 0);
+        const Vec3 tip =
+            l + x * along + std::sqrt(std::max(0.0, p * p - x * x)) * up + Vec3(0, 40, 0);
         const Pose pose = f.at(opening);
         QVERIFY(pose.misfit() < most);
         // At 0 the height above the line of feet is the root of a vanishing number.
@@ -131,9 +129,9 @@ class ClosedForms : public QObject {
     // The other branch of the same creases: every fold sign reversed sends the centre crease to
     // the other side.
     void theSignsChooseTheBranch() {
-        Assembly a = *assemble(with(card(), "v-fold", "card.spine",
-                                    {{"place", "70 mm"}, {"alpha_left", "60"}, {"beta_left", "75"},
-                                     {"height", "50 mm"}}));
+        Assembly a = *assemble(with(
+            card(), "v-fold", "card.spine",
+            {{"place", "70 mm"}, {"alpha_left", "60"}, {"beta_left", "75"}, {"height", "50 mm"}}));
         for (Crease& c : a.creases)
             if (!c.driven)
                 c.fold = c.fold == Fold::Mountain ? Fold::Valley : Fold::Mountain;
@@ -201,10 +199,13 @@ class ClosedForms : public QObject {
     void vFoldOnTheRidgeOfATent_data() { addOpenings(); }
     void vFoldOnTheRidgeOfATent() {
         QFETCH(double, opening);
-        static const Folded f = fold(
-            with(with(card(), "tent", "card.spine",
-                      {{"place", "30 mm"}, {"left", "35 mm"}, {"left_wall", "60 mm"}, {"width", "120 mm"}}),
-                 "v-fold", "tent1.tip", {{"place", "50 mm"}, {"beta_left", "80"}, {"height", "30 mm"}}));
+        static const Folded f = fold(with(
+            with(card(), "tent", "card.spine",
+                 {{"place", "30 mm"},
+                  {"left", "35 mm"},
+                  {"left_wall", "60 mm"},
+                  {"width", "120 mm"}}),
+            "v-fold", "tent1.tip", {{"place", "50 mm"}, {"beta_left", "80"}, {"height", "30 mm"}}));
         const Pose p = f.at(opening);
         QVERIFY(p.misfit() < most);
         // Seen from outside, the ridge opens by 360 minus the angle between its walls.
@@ -223,7 +224,9 @@ class ClosedForms : public QObject {
     // A wall that is 6 mm too long on one side: closed, the tabs miss by exactly that.
     void misfitIsWhatTheWallsDiffer() {
         const Folded f = fold(with(card(), "box", "card.spine",
-                                   {{"left", "30 mm"}, {"right", "30 mm"}, {"left_wall", "30 mm"},
+                                   {{"left", "30 mm"},
+                                    {"right", "30 mm"},
+                                    {"left_wall", "30 mm"},
                                     {"right_wall", "36 mm"}}));
         QVERIFY(f.at(90).misfit() < most);
         QVERIFY(std::abs(f.at(0).misfit() - 6) < 0.2);
@@ -231,13 +234,14 @@ class ClosedForms : public QObject {
     }
 
     void flatStatesAreExact() {
-        const Folded f = fold(with(with(card(), "box", "card.spine", {}), "v-fold",
-                                   "box1.right-foot", {}));
+        const Folded f =
+            fold(with(with(card(), "box", "card.spine", {}), "v-fold", "box1.right-foot", {}));
         for (double angle : f.at(0).angles)
             QCOMPARE(angle, std::round(angle / pi) * pi);
         for (const Rigid& r : f.at(0).panels)
             for (int i = 0; i < 3; ++i)
-                QVERIFY(std::abs(std::abs(r.turn(0, i)) - std::round(std::abs(r.turn(0, i)))) < 1e-15);
+                QVERIFY(std::abs(std::abs(r.turn(0, i)) - std::round(std::abs(r.turn(0, i)))) <
+                        1e-15);
     }
 };
 

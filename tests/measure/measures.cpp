@@ -35,9 +35,9 @@ class Measures : public QObject {
 
     void refusesTheRest_data() {
         QTest::addColumn<QString>("text");
-        for (const char* text : {"", "  ", "abc", "-3 mm", "5 furlong", "1/0", "5 7/", "3 + ", "1..2",
-                                 "NaN", "inf", "99999999999999999999 mm", "1000001 m", "5 mm 3",
-                                 "1/123456789012345", "200000 mm", "1+1+1+1+1"})
+        for (const char* text : {"", "  ", "abc", "-3 mm", "5 furlong", "1/0", "5 7/", "3 + ",
+                                 "1..2", "NaN", "inf", "99999999999999999999 mm", "1000001 m",
+                                 "5 mm 3", "1/123456789012345", "200000 mm", "1+1+1+1+1"})
             QTest::newRow(text) << text;
     }
     void refusesTheRest() {

@@ -1,0 +1,386 @@
+// The real window, driven with mouse and keyboard.
+#include "app/flat/flat_view.h"
+#include "app/look/theme.h"
+#include "app/panels/measure_field.h"
+#include "app/panels/opening_strip.h"
+#include "app/standing/painter.h"
+#include "app/standing/standing_view.h"
+#include "app/start/start_page.h"
+#include "app/workbench.h"
+#include "core/files/hlantern.h"
+#include <QAction>
+#include <QApplication>
+#include <QComboBox>
+#include <QFileDialog>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QSettings>
+#include <QTemporaryDir>
+#include <QTimer>
+#include <QTreeWidget>
+#include <QtTest>
+
+using namespace hl;
+
+class Window : public QObject {
+    Q_OBJECT
+    std::unique_ptr<Workbench> w_;
+    QTemporaryDir dir_;
+
+    Session& session() { return w_->session(); }
+    bool settled() {
+        return QTest::qWaitFor([&] {
+            auto s = session().snapshot();
+            return s && session().current() && s->stage == Snapshot::Advised;
+        });
+    }
+    // Works on a copy, as a maker's own file.
+    QString copy(const QString& demo) {
+        const QString path = dir_.filePath(QFileInfo(demo).fileName());
+        QFile::remove(path);
+        QFile::copy(QString(HL_SOURCE_DIR "/demo/quillmere/") + demo, path);
+        return path;
+    }
+    void openCopy(const QString& demo) {
+        QVERIFY(w_->open(copy(demo)));
+        QVERIFY(settled());
+    }
+    MeasureField* field(const char* name) { return w_->findChild<MeasureField*>(name); }
+    void type(QLineEdit* field, const QString& text) {
+        QTest::mouseClick(field, Qt::LeftButton);
+        QTest::keyClick(field, Qt::Key_A, Qt::ControlModifier);
+        QTest::keyClicks(field, text);
+        QTest::keyClick(field, Qt::Key_Return);
+    }
+    void drag(QWidget* on, const QPointF& from, const QPointF& to, int steps = 8) {
+        QTest::mouseMove(on, from.toPoint());
+        QTest::mousePress(on, Qt::LeftButton, {}, from.toPoint());
+        for (int i = 1; i <= steps; ++i) {
+            const QPointF at = from + (to - from) * i / steps;
+            QMouseEvent move(QEvent::MouseMove, at, on->mapToGlobal(at), Qt::NoButton,
+                             Qt::LeftButton, {});
+            QApplication::sendEvent(on, &move);
+            QTest::qWait(5);
+        }
+        QTest::mouseRelease(on, Qt::LeftButton, {}, to.toPoint());
+    }
+    double mm(const char* structure, const char* measure) {
+        return session().design().structure(structure)->set.at(measure).mm();
+    }
+    bool has(const char* rule) {
+        for (auto& f : session().snapshot()->findings)
+            if (f.rule == rule)
+                return true;
+        return false;
+    }
+    // Answers the next file dialog with a path.
+    void answer(const QString& path) {
+        QTimer::singleShot(300, this, [path] {
+            auto* dialog = qobject_cast<QFileDialog*>(QApplication::activeModalWidget());
+            QVERIFY(dialog);
+            auto* name = dialog->findChild<QLineEdit*>("fileNameEdit");
+            QVERIFY(name);
+            name->setFocus();
+            QTest::keyClick(name, Qt::Key_A, Qt::ControlModifier);
+            QTest::keyClicks(name, path);
+            QTest::keyClick(name, Qt::Key_Return);
+        });
+    }
+    // A shortcut, as the keyboard sends it.
+    void press(const QString& keys) {
+        w_->activateWindow();
+        QVERIFY(QTest::qWaitForWindowActive(w_.get()));
+        QTest::keySequence(w_.get(), QKeySequence(keys));
+    }
+    void trigger(const char* action) { w_->findChild<QAction*>(action)->trigger(); }
+
+  private slots:
+    void initTestCase() {
+        QSettings::setPath(QSettings::NativeFormat, QSettings::UserScope, dir_.path());
+        qputenv("XDG_DATA_HOME", dir_.path().toUtf8());
+        QApplication::setOrganizationName("Hinge Lantern tests");
+        applyTheme(*qApp, false);
+        w_ = std::make_unique<Workbench>();
+        w_->show();
+        QVERIFY(QTest::qWaitForWindowExposed(w_.get()));
+        w_->activateWindow();
+        QVERIFY(QTest::qWaitForWindowActive(w_.get()));
+    }
+    void cleanupTestCase() { w_.reset(); }
+
+    void dragThePageToClosedHalfAndFlat() {
+        openCopy("signal-box.hlantern");
+        session().setOpening(60);
+        StandingView& view = w_->standing();
+        // The free edge of the right page, a point that nothing hides.
+        const Vec2 grab(120, 20);
+        QCOMPARE(view.thingAt(view.pixelOf("card.page-right", grab)), QString("card.page-right"));
+        for (double goal : {90.0, 180.0, 0.0, 90.0}) {
+            const QPointF from = view.pixelOf("card.page-right", grab);
+            const double now = session().opening();
+            session().setOpening(goal);
+            QPointF to = view.pixelOf("card.page-right", grab);
+            session().setOpening(now);
+            QVERIFY(view.thingAt(from).startsWith("card.page"));
+            drag(&view, from, to);
+            QVERIFY2(std::abs(session().opening() - goal) < 4,
+                     qPrintable(QString("wanted %1, got %2").arg(goal).arg(session().opening())));
+        }
+    }
+
+    void theStripScrubsAndKeysStep() {
+        auto* strip = w_->findChild<OpeningStrip*>();
+        for (double goal : {0.0, 90.0, 180.0}) {
+            QTest::mouseClick(strip, Qt::LeftButton, {},
+                              QPoint(int(std::lround(strip->xOf(goal))), 21));
+            QVERIFY(std::abs(session().opening() - goal) <= 1);
+        }
+        strip->setFocus();
+        QTest::keyClick(strip, Qt::Key_Home);
+        QCOMPARE(session().opening(), 0.0);
+        QTest::keyClick(strip, Qt::Key_PageUp);
+        QTest::keyClick(strip, Qt::Key_Right);
+        QCOMPARE(session().opening(), 16.0);
+        auto* typed = w_->findChild<QLineEdit*>("opening-field");
+        type(typed, "77.5");
+        QCOMPARE(session().opening(), 77.5);
+    }
+
+    void selectionIsShared() {
+        openCopy("signal-box.hlantern");
+        session().setOpening(90);
+        FlatView& flat = w_->flat();
+        const Case& c = *session().snapshot()->folded;
+        const Panel& wall = c.assembly.panels[c.assembly.panel("box2.left-wall")];
+        const Vec2 middle = (wall.outline[0] + wall.outline[2]) / 2;
+        QTest::mouseClick(&flat, Qt::LeftButton, {}, flat.pixelOf("box2", middle).toPoint());
+        QCOMPARE(session().selectedStructure(), QString("box2"));
+        QCOMPARE(w_->findChild<QTreeWidget*>("structure-list")->currentItem()->text(0),
+                 QString("Cabin"));
+        QVERIFY(field("measure-left"));
+        // In the standing view, at a spot where the cabin is in front.
+        StandingView& view = w_->standing();
+        session().select({});
+        const QPointF at = view.pixelOf("box2.left-wall", middle);
+        QVERIFY2(view.thingAt(at).startsWith("box2"), qPrintable(view.thingAt(at)));
+        QTest::mouseClick(&view, Qt::LeftButton, {}, at.toPoint());
+        QCOMPARE(session().selectedStructure(), QString("box2"));
+    }
+
+    void typeAMeasureSeeAFindingUndoIt() {
+        openCopy("viaduct.hlantern");
+        session().select("v-fold1");
+        QVERIFY(!has("overhang"));
+        type(field("measure-height"), "6 + 1/4");
+        QVERIFY(settled());
+        QCOMPARE(mm("v-fold1", "height"), 158.75);
+        QVERIFY(has("overhang"));
+        QCOMPARE(w_->findChild<QLabel*>("verdict")->text(), QString("Fails"));
+        // The remedy is one action.
+        auto* remedy = w_->findChild<QPushButton*>("remedy-0");
+        QVERIFY(remedy);
+        QTest::mouseClick(remedy, Qt::LeftButton);
+        QVERIFY(settled());
+        QVERIFY(!has("overhang"));
+        press("Ctrl+Z");
+        QVERIFY(settled());
+        QVERIFY(has("overhang"));
+        press("Ctrl+Z");
+        QVERIFY(settled());
+        QVERIFY(!has("overhang"));
+        QCOMPARE(w_->findChild<QLabel*>("verdict")->text(), QString("Works"));
+        QVERIFY(!session().modified());
+    }
+
+    void fieldsTakeWhatPeopleWrite_data() {
+        QTest::addColumn<QString>("text");
+        QTest::addColumn<double>("mm");
+        QTest::newRow("fraction") << "1 7/8" << 47.625;
+        QTest::newRow("hyphen") << "1-7/8\"" << 47.625;
+        QTest::newRow("mm") << "49 mm" << 49.0;
+        QTest::newRow("cm") << "4.9 cm" << 49.0;
+        QTest::newRow("sum") << "1 + 3/4" << 44.45;
+    }
+    void fieldsTakeWhatPeopleWrite() {
+        QFETCH(QString, text);
+        QFETCH(double, mm);
+        openCopy("viaduct.hlantern");
+        session().select("v-fold1");
+        type(field("measure-height"), text);
+        QCOMPARE(session().design().structure("v-fold1")->set.at("height").mm(), mm);
+    }
+
+    void aWrongEntryIsRefusedInPlace() {
+        openCopy("viaduct.hlantern");
+        session().select("v-fold1");
+        const Design before = session().design();
+        for (const char* text : {"tall", "-3", "1 mm", "90 m"}) {
+            type(field("measure-height"), text);
+            QVERIFY(field("measure-height")->property("wrong").toBool());
+            QVERIFY(session().design() == before);
+        }
+        QTest::keyClick(field("measure-height"), Qt::Key_Escape);
+    }
+
+    void dragACreaseInTheFlatView() {
+        openCopy("signal-box.hlantern");
+        w_->flat().fit();
+        const double before = mm("box1", "left");
+        const Case& c = *session().snapshot()->folded;
+        // The left foot of the lower storey, where it lands on the card.
+        auto line = creaseIn(c.assembly, "box1.left-foot", "card");
+        QVERIFY(line.has_value());
+        const Vec2 middle = (line->from + line->to) / 2;
+        FlatView& flat = w_->flat();
+        const QPointF from = flat.pixelOf("card", middle);
+        const QPointF to = flat.pixelOf("card", middle + Vec2(-12.7, 0));
+        QTest::mousePress(&flat, Qt::LeftButton, {}, from.toPoint());
+        const int steps = 6;
+        double last = before;
+        int moves = 0;
+        for (int i = 1; i <= steps; ++i) {
+            const QPointF at = from + (to - from) * i / steps;
+            QMouseEvent move(QEvent::MouseMove, at, flat.mapToGlobal(at), Qt::NoButton,
+                             Qt::LeftButton, {});
+            QApplication::sendEvent(&flat, &move);
+            // While the drag lasts, the measure and the field follow.
+            moves += mm("box1", "left") != last;
+            last = mm("box1", "left");
+            QTest::qWait(10);
+        }
+        QTest::mouseRelease(&flat, Qt::LeftButton, {}, to.toPoint());
+        QVERIFY(moves >= 3);
+        QVERIFY2(std::abs(mm("box1", "left") - (before + 12.7)) < 1.0,
+                 qPrintable(QString::number(mm("box1", "left"))));
+        QVERIFY(settled());
+        // One drag is one step of the history.
+        press("Ctrl+Z");
+        QCOMPARE(mm("box1", "left"), before);
+        QVERIFY(!session().modified());
+        press("Ctrl+Shift+Z");
+        QVERIFY(mm("box1", "left") > before);
+    }
+
+    void addNestRemove() {
+        openCopy("signal-box.hlantern");
+        session().select("box3.tip");
+        QTest::mouseClick(w_->findChild<QWidget*>("button-add-v-fold"), Qt::LeftButton);
+        QVERIFY(session().design().structure("v-fold1"));
+        QCOMPARE(session().design().structure("v-fold1")->on, std::string("box3.tip"));
+        QVERIFY(settled());
+        session().select("box3");
+        trigger("remove");
+        QCOMPARE(session().design().structures.size(), size_t(2));
+        QVERIFY(settled());
+        press("Ctrl+Z");
+        press("Ctrl+Z");
+        QVERIFY(!session().modified());
+    }
+
+    void saveReloadExport() {
+        openCopy("footbridge.hlantern");
+        session().select("tent1");
+        type(field("measure-left"), "41 mm");
+        QVERIFY(session().modified());
+        const QString path = dir_.filePath("mine.hlantern");
+        answer(path);
+        trigger("save-as");
+        QVERIFY(QFileInfo::exists(path));
+        QVERIFY(!session().modified());
+        const Design saved = session().design();
+        type(field("measure-left"), "42 mm");
+        press("Ctrl+S");
+        QVERIFY(*loadDesign(path.toStdString()) == session().design());
+        QVERIFY(saved != session().design());
+        QVERIFY(recentFiles().contains(path));
+        for (const char* format : {"svg", "pdf"}) {
+            const QString out = dir_.filePath(QString("mine.") + format);
+            answer(out);
+            trigger("export");
+            QVERIFY(QFileInfo(out).size() > 1000);
+        }
+        QVERIFY(w_->open(path));
+        QCOMPARE(mm("tent1", "left"), 42.0);
+    }
+
+    void aBadFileIsToldAndTheDesignStays() {
+        openCopy("viaduct.hlantern");
+        const QString bad = dir_.filePath("bad.hlantern");
+        QFile f(bad);
+        QVERIFY(f.open(QIODevice::WriteOnly));
+        f.write("{\"format\": \"hinge-lantern\", \"version\": 9}");
+        f.close();
+        const Design before = session().design();
+        QVERIFY(!w_->open(bad));
+        auto* text = w_->findChild<QLabel*>("message-text");
+        QVERIFY(text->isVisible());
+        QVERIFY(text->text().contains(bad) && text->text().contains("version"));
+        QVERIFY(session().design() == before);
+        QVERIFY(!session().save("/nowhere/x.hlantern"));
+        QVERIFY(text->text().contains("as it was"));
+        QVERIFY(w_->open(copy("viaduct.hlantern")));
+        QVERIFY(!text->isVisible());
+    }
+
+    void theStartPageStartsACard() {
+        w_->showStart();
+        auto* demo = w_->findChild<QWidget*>("demo-viaduct");
+        QVERIFY(demo && demo->isVisible());
+        auto* size = w_->findChild<QLineEdit*>("new-size");
+        type(size, "huge");
+        QVERIFY(w_->findChild<StartPage*>()->isVisible());
+        type(size, "14.5 x 14.5 cm");
+        QVERIFY(!w_->findChild<StartPage*>()->isVisible());
+        QCOMPARE(session().design().card.width.mm(), 145.0);
+        QVERIFY(settled());
+        w_->showStart();
+        QTest::mouseClick(demo, Qt::LeftButton);
+        QVERIFY(settled());
+        QCOMPARE(session().design().title, std::string("Quillmere Viaduct"));
+        QVERIFY(session().path().isEmpty()); // a copy: the shipped file cannot be overwritten
+    }
+
+    void darkAndStancesAndSheetsPaint() {
+        openCopy("station-platform.hlantern");
+        for (int i = 0; i < 2; ++i) {
+            trigger("dusk");
+            for (int s = 0; s < 3; ++s) {
+                trigger("stance");
+                const QImage a = w_->standing().grab().toImage();
+                session().setOpening(session().opening() > 90 ? 45 : 135);
+                QVERIFY(w_->standing().grab().toImage() != a);
+            }
+            w_->goTo(Workbench::Make);
+            const QImage sheets = w_->flat().grab().toImage();
+            w_->goTo(Workbench::Build);
+            QVERIFY(w_->flat().grab().toImage() != sheets);
+        }
+    }
+
+    // At half the size, as on a small screen at 150 percent: every button keeps its words.
+    void nothingIsCutOffWhenSmall() {
+        openCopy("station-platform.hlantern");
+        session().select("tent1");
+        for (const QSize& size : {QSize(1280, 800), QSize(854, 534)}) {
+            w_->resize(size);
+            QTest::qWait(50);
+            QCOMPARE(w_->size(), size);
+            for (auto* b : w_->findChildren<QAbstractButton*>()) {
+                if (!b->isVisible())
+                    continue;
+                QVERIFY2(b->width() >= b->minimumSizeHint().width() &&
+                             b->height() >= b->minimumSizeHint().height() - 4,
+                         qPrintable(b->text() + QString(" at %1").arg(size.width())));
+                const QRect r(b->mapTo(w_.get(), QPoint()), b->size());
+                if (!b->parentWidget()->inherits("QScrollArea") &&
+                    !w_->findChild<QWidget*>("measures")->isAncestorOf(b))
+                    QVERIFY2(w_->rect().contains(r), qPrintable(b->text()));
+            }
+        }
+        w_->resize(1280, 800);
+    }
+};
+
+QTEST_MAIN(Window)
+#include "window.moc"

@@ -1,0 +1,174 @@
+// The command line, run as a maker's script would run it.
+#include <QJsonArray>
+#include <QJsonDocument>
+#include <QJsonObject>
+#include <QProcess>
+#include <QTemporaryDir>
+#include <QtTest>
+#include <cmath>
+
+class Commands : public QObject {
+    Q_OBJECT
+    struct Ran {
+        int status;
+        QByteArray out, err;
+        QJsonObject json() const { return QJsonDocument::fromJson(out).object(); }
+    };
+    QTemporaryDir dir_;
+    Ran run(const QStringList& args) {
+        QProcess p;
+        p.setWorkingDirectory(dir_.path());
+        p.start(HL_BIN_DIR "/hinge-lantern-cli", args);
+        p.waitForFinished();
+        return {p.exitStatus() == QProcess::NormalExit ? p.exitCode() : -1,
+                p.readAllStandardOutput(), p.readAllStandardError()};
+    }
+
+  private slots:
+    void theCatalogueIsCompleteAndItsDefaultsWork() {
+        const auto all = QJsonDocument::fromJson(run({"structures", "--json"}).out).array();
+        QVERIFY(all.size() >= 3);
+        for (const auto& value : all) {
+            const QJsonObject f = value.toObject();
+            const QString id = f["id"].toString();
+            QVERIFY(!f["name"].toString().isEmpty() && !f["purpose"].toString().isEmpty());
+            QVERIFY(!f["stands_on"].toArray().isEmpty());
+            for (const auto& pv : f["parameters"].toArray()) {
+                const QJsonObject p = pv.toObject();
+                for (const char* key : {"name", "unit", "default", "minimum", "maximum", "meaning"})
+                    QVERIFY2(p.contains(key), key);
+                QVERIFY(p["minimum"].toDouble() <= p["default"].toDouble());
+                QVERIFY(p["default"].toDouble() <= p["maximum"].toDouble());
+            }
+            QCOMPARE(run({"structures", id, "--json"}).json()["id"].toString(), id);
+            for (const char* spine : {"left", "top"}) {
+                QCOMPARE(run({"new", "c.hlantern", "--card", "5x7in", "--spine", spine}).status, 0);
+                QCOMPARE(run({"add", "c.hlantern", id}).status, 0);
+                const Ran check = run({"check", "c.hlantern", "--json"});
+                QCOMPARE(check.status, 0);
+                QVERIFY2(check.json()["verdict"] == "works", check.out);
+            }
+        }
+    }
+
+    // Each family on each crease of each other: the defaults suit any host.
+    void defaultsWorkOnEveryHost() {
+        for (const QString base : {"v-fold", "box", "tent"})
+            for (const QString top : {"v-fold", "box", "tent"}) {
+                run({"new", "n.hlantern", "--card", "5x7in"});
+                const auto creases = QJsonDocument::fromJson(
+                                         run({"add", "n.hlantern", base, "--json"}).out)["creases"]
+                                         .toArray();
+                QCOMPARE(creases.size(), 3);
+                for (const auto& crease : creases) {
+                    run({"new", "n.hlantern", "--card", "5x7in"});
+                    run({"add", "n.hlantern", base});
+                    const Ran add =
+                        run({"add", "n.hlantern", top, "--on", crease.toString(), "--json"});
+                    QVERIFY2(add.status == 0, add.err);
+                    QCOMPARE(add.json()["panels"].toArray().size(), 4);
+                    for (const char* opening : {"0", "1", "90", "180"}) {
+                        const QJsonObject pose =
+                            run({"pose", "n.hlantern", "--open", opening, "--json"}).json();
+                        QVERIFY2(
+                            pose["misfit_mm"].toDouble() < 1e-6,
+                            qPrintable(base + " " + top + " " + crease.toString() + " " + opening));
+                    }
+                }
+            }
+    }
+
+    void poseGivesEveryPanelRigidAndInOrder() {
+        run({"new", "p.hlantern", "--card", "5x7in"});
+        run({"add", "p.hlantern", "box", "--set", "left=1 1/2in", "right=30mm"});
+        const Ran r = run({"pose", "p.hlantern", "--open", "77.5", "--json"});
+        QCOMPARE(r.status, 0);
+        const QJsonObject pose = r.json();
+        QCOMPARE(pose["opening"].toDouble(), 77.5);
+        QCOMPARE(pose["panels"].toArray().size(), 6);
+        for (const auto& v : pose["panels"].toArray()) {
+            const QJsonObject panel = v.toObject();
+            const auto flat = panel["flat"].toArray(), posed = panel["posed"].toArray();
+            QVERIFY(flat.size() >= 3 && flat.size() == posed.size());
+            QVERIFY(!panel["part"].toString().isEmpty() && !panel["stock"].toString().isEmpty());
+            for (int i = 0; i < flat.size(); ++i) {
+                const int j = (i + 1) % int(flat.size());
+                double f = 0, p = 0;
+                for (int k = 0; k < 2; ++k)
+                    f += std::pow(flat[i][k].toDouble() - flat[j][k].toDouble(), 2);
+                for (int k = 0; k < 3; ++k)
+                    p += std::pow(posed[i][k].toDouble() - posed[j][k].toDouble(), 2);
+                QVERIFY(std::abs(std::sqrt(f) - std::sqrt(p)) < 1e-9 * (1 + std::sqrt(f)));
+            }
+        }
+    }
+
+    void checkTellsFaultsByItsStatus() {
+        const QString faulty = HL_SOURCE_DIR "/demo/quillmere/faulty/";
+        for (const QString rule : {"misfit", "overhang", "collision", "landing"}) {
+            const Ran r = run({"check", faulty + rule + ".hlantern", "--json"});
+            QCOMPARE(r.status, 1);
+            QCOMPARE(r.json()["verdict"].toString(), "fails");
+            bool found = false;
+            for (const auto& v : r.json()["findings"].toArray()) {
+                const QJsonObject f = v.toObject();
+                for (const char* key : {"rule", "severity", "parts", "opening_from", "opening_to",
+                                        "amount_mm", "message", "remedy"})
+                    QVERIFY2(f.contains(key), key);
+                found |=
+                    f["rule"] == rule && f["severity"] == "stop" && f["amount_mm"].toDouble() > 0;
+            }
+            QVERIFY(found);
+        }
+    }
+
+    void badInputEndsWithTwo_data() {
+        QTest::addColumn<QStringList>("args");
+        auto row = [](const QStringList& args) {
+            QTest::newRow(qPrintable(args.join(' '))) << args;
+        };
+        row({});
+        row({"fly"});
+        row({"check"});
+        row({"check", "missing.hlantern"});
+        row({"check", "/"});
+        row({"new", "x.hlantern", "--card", "big"});
+        row({"new", "x.hlantern", "--card", "-5x7in"});
+        row({"new", "x.hlantern", "--card", "5x7in", "--spine", "right"});
+        row({"new", "/nowhere/x.hlantern", "--card", "5x7in"});
+        row({"add", "g.hlantern", "dome"});
+        row({"add", "g.hlantern", "box", "--on", "card.nowhere"});
+        row({"add", "g.hlantern", "box", "--set", "width"});
+        row({"add", "g.hlantern", "box", "--set", "width=tall"});
+        row({"add", "g.hlantern", "box", "--set", "width=1e9mm"});
+        row({"pose", "g.hlantern", "--open", "200"});
+        row({"pose", "g.hlantern", "--open", "nan"});
+        row({"export", "g.hlantern", "--to", "docx", "-o", "g.docx"});
+        row({"export", "g.hlantern", "--to", "svg", "-o", "/nowhere/g.svg"});
+        row({"structures", "dome"});
+    }
+    void badInputEndsWithTwo() {
+        QFETCH(QStringList, args);
+        run({"new", "g.hlantern", "--card", "5x7in"});
+        QFile g(dir_.filePath("g.hlantern"));
+        QVERIFY(g.open(QIODevice::ReadOnly));
+        const QByteArray before = g.readAll();
+        const Ran r = run(args);
+        QCOMPARE(r.status, 2);
+        QVERIFY(!r.err.isEmpty());
+        g.seek(0);
+        QCOMPARE(g.readAll(), before);
+    }
+
+    void exportsBothFormats() {
+        const QString demo = HL_SOURCE_DIR "/demo/quillmere/viaduct.hlantern";
+        QCOMPARE(run({"export", demo, "--to", "svg", "-o", "v.svg"}).status, 0);
+        QCOMPARE(run({"export", demo, "--to", "pdf", "--sheet", "letter", "-o", "v.pdf"}).status,
+                 0);
+        QVERIFY(QFileInfo(dir_.filePath("v.svg")).size() > 1000);
+        QVERIFY(QFileInfo(dir_.filePath("v.pdf")).size() > 1000);
+    }
+};
+
+QTEST_APPLESS_MAIN(Commands)
+#include "commands.moc"

@@ -1,0 +1,242 @@
+// Files: what is written comes back, what is damaged is refused with its place, and a save that
+// fails leaves the old file alone.
+#include "core/design/edit.h"
+#include "core/files/atomic_save.h"
+#include "core/files/exports.h"
+#include "core/files/hlantern.h"
+#include <QDir>
+#include <QProcess>
+#include <QRegularExpression>
+#include <QTemporaryDir>
+#include <QXmlStreamReader>
+#include <QtTest>
+#include <csignal>
+#include <sys/resource.h>
+#include <sys/stat.h>
+#include <unistd.h>
+
+using namespace hl;
+
+namespace {
+
+const char* const good = R"({
+  "format": "hinge-lantern", "version": 1,
+  "card": {"width": "5 in", "height": "7 in"},
+  "structures": [{"id": "box1", "kind": "box", "on": "card.spine", "set": {"left": "1 1/64 in", "right": "25.81 mm"}}]
+})";
+
+std::string changed(const std::string& from, const std::string& to) {
+    std::string s = good;
+    const size_t at = s.find(from);
+    if (at == std::string::npos)
+        qFatal("no %s in the sample", from.c_str());
+    return s.replace(at, from.size(), to);
+}
+
+QByteArray bytes(const QString& path) {
+    QFile f(path);
+    return f.open(QIODevice::ReadOnly) ? f.readAll() : QByteArray("missing");
+}
+
+} // namespace
+
+class Files : public QObject {
+    Q_OBJECT
+  private slots:
+    void aShortFileWrittenByHandLoads() {
+        auto d = designFromText(good);
+        QVERIFY2(bool(d), d ? "" : d.problem().text().c_str());
+        QCOMPARE(qlonglong(d->structures[0].set.at("left").count), 25'796'875LL);
+        QCOMPARE(qlonglong(d->structures[0].set.at("right").count), 25'810'000LL);
+    }
+
+    void whatIsWrittenComesBack() {
+        for (const QFileInfo& f :
+             QDir(HL_SOURCE_DIR "/demo/quillmere").entryInfoList({"*.hlantern"})) {
+            const Design d = *loadDesign(f.filePath().toStdString());
+            auto again = designFromText(designToText(d));
+            QVERIFY(bool(again));
+            QVERIFY(*again == d);
+        }
+    }
+
+    void damageIsRefusedWithItsPlace_data() {
+        QTest::addColumn<QByteArray>("text");
+        QTest::addColumn<QString>("place");
+        auto row = [](const char* name, const std::string& text, const char* place) {
+            QTest::newRow(name) << QByteArray::fromStdString(text) << QString(place);
+        };
+        row("empty", "", "");
+        row("not JSON", "hello", "line 1");
+        row("cut short", std::string(good).substr(0, 120), "line 4");
+        row("a list", "[1, 2]", "top level");
+        row("another format", changed("hinge-lantern", "other"), "top level");
+        row("wrong version", changed("\"version\": 1", "\"version\": 7"), "version");
+        row("version as text", changed("\"version\": 1", "\"version\": \"1\""), "version");
+        row("no card", changed("\"card\"", "\"care\""), "top level");
+        row("no width", changed("\"width\": \"5 in\", ", ""), "card");
+        row("unknown key", changed("\"width\"", "\"wide\": 1, \"width\""), "card, wide");
+        row("width is a list", changed("\"5 in\"", "[5]"), "card, width");
+        row("NaN", changed("\"5 in\"", "NaN"), "line 3");
+        row("NaN as text", changed("5 in", "NaN"), "card, width");
+        row("negative", changed("5 in", "-5 in"), "card, width");
+        row("negative number", changed("\"5 in\"", "-5"), "card, width");
+        row("huge", changed("5 in", "50000 in"), "card, width");
+        row("huge number", changed("\"5 in\"", "1e300"), "card, width");
+        row("overflow", changed("\"5 in\"", "1e999"), "");
+        row("huge measure", changed("25.81 mm", "9000 mm"), "structure box1, measure right");
+        row("unknown structure", changed("\"box\"", "\"dome\""), "structure box1");
+        row("unknown measure", changed("\"left\"", "\"lift\""), "structure box1, measure lift");
+        row("no host", changed("card.spine", "card.nowhere"), "structure box1");
+        row("host of itself", changed("card.spine", "box1.tip"), "structure box1");
+        row("structures is text", changed("[{\"id\"", "{\"a\": [{\"id\"").append("}"), "");
+        row("id twice", changed("[{", R"([{"id": "box1", "kind": "box", "on": "card.spine"}, {)"),
+            "structure box1");
+        row("a circle",
+            changed("\"card.spine\", \"set\"",
+                    R"("b.tip", "set": {}}, {"id": "b", "kind": "box", "on": "box1.tip", "set")"),
+            "structure box1");
+        row("deep", std::string(100'000, '['), "line 1");
+        row("binary", std::string("\x00\xff\xfe\x01", 4), "line 1");
+    }
+    void damageIsRefusedWithItsPlace() {
+        QFETCH(QByteArray, text);
+        QFETCH(QString, place);
+        auto d = designFromText(text.toStdString());
+        QVERIFY(!d);
+        const Problem p = d.problem();
+        QVERIFY2(QString::fromStdString(p.place).contains(place), p.text().c_str());
+        QVERIFY2(!p.what.empty() && !p.remedy.empty(), p.text().c_str());
+    }
+
+    // Every way of cutting the file short ends in a message, none in a crash.
+    void everyTruncationIsRefused() {
+        const std::string whole = good;
+        for (size_t n = 0; n < whole.rfind('}'); ++n)
+            QVERIFY(!designFromText(whole.substr(0, n)));
+    }
+
+    void aFailedSaveLeavesTheOldFile() {
+        QTemporaryDir dir;
+        const QString path = dir.filePath("card.hlantern");
+        const Design d = *designFromText(good);
+        QVERIFY(!saveDesign(d, path.toStdString()));
+        const QByteArray before = bytes(path);
+        Design next = d;
+        next.title = std::string(300, 'x');
+
+        // A full disk, played by a limit on the size of files.
+        rlimit old;
+        getrlimit(RLIMIT_FSIZE, &old);
+        rlimit tight{100, old.rlim_max};
+        auto* handler = std::signal(SIGXFSZ, SIG_IGN);
+        setrlimit(RLIMIT_FSIZE, &tight);
+        Trouble full = saveDesign(next, path.toStdString());
+        setrlimit(RLIMIT_FSIZE, &old);
+        std::signal(SIGXFSZ, handler);
+        QVERIFY(full.has_value());
+        QVERIFY(full->what.find("as it was") != std::string::npos);
+        QCOMPARE(bytes(path), before);
+        QCOMPARE(QDir(dir.path()).entryList(QDir::Files).size(), 1);
+
+        QVERIFY(saveDesign(d, "/nowhere/at/all.hlantern").has_value());
+        QVERIFY(saveDesign(d, dir.path().toStdString()).has_value()); // a folder
+        QCOMPARE(QDir(dir.path()).entryList(QDir::Files).size(), 1);
+    }
+
+    void aReadOnlyFileStays() {
+        QTemporaryDir dir;
+        const QString path = dir.filePath("card.hlantern");
+        const Design d = *designFromText(good);
+        QVERIFY(!saveDesign(d, path.toStdString()));
+        const QByteArray before = bytes(path);
+        chmod(qPrintable(path), 0444);
+        Design next = d;
+        next.title = "other";
+        // For root nothing is read-only; then the save must work and keep the mode.
+        Trouble t = saveDesign(next, path.toStdString());
+        if (geteuid() != 0) {
+            QVERIFY(t.has_value());
+            QCOMPARE(bytes(path), before);
+        } else {
+            QVERIFY(!t.has_value());
+        }
+        struct stat s {};
+        stat(qPrintable(path), &s);
+        QCOMPARE(int(s.st_mode & 0777), 0444);
+    }
+
+    // The exported SVG, read as XML: lengths in mm are those of the design, whatever way parts
+    // are turned.
+    void svgHasTheDesignsLengths() {
+        const Design d = *designFromText(good);
+        const Assembly a = *assemble(d);
+        QTemporaryDir dir;
+        const std::string path = dir.filePath("parts.svg").toStdString();
+        QVERIFY(bool(exportDesign(d, *exporter("svg"), *sheetFormat("a4"), path)));
+        QFile file(QString::fromStdString(path));
+        QVERIFY(file.open(QIODevice::ReadOnly));
+        QXmlStreamReader xml(&file);
+        QString group;
+        std::map<QString, std::map<QString, QList<QPointF>>> paths;
+        QString width, viewBox;
+        while (!xml.atEnd()) {
+            if (xml.readNext() != QXmlStreamReader::StartElement)
+                continue;
+            const auto at = xml.attributes();
+            if (xml.name() == u"svg") {
+                width = at.value("width").toString();
+                viewBox = at.value("viewBox").toString();
+            } else if (xml.name() == u"g") {
+                group = at.value("id").toString();
+            } else if (xml.name() == u"path") {
+                QList<QPointF> points;
+                for (const QString& xy : at.value("d").toString().split(' '))
+                    if (xy.contains(','))
+                        points << QPointF(xy.section(',', 0, 0).toDouble(),
+                                          xy.section(',', 1, 1).toDouble());
+                paths[group][at.value("data-of").toString()] = points;
+            }
+        }
+        QVERIFY2(!xml.hasError(), qPrintable(xml.errorString()));
+        QCOMPARE(width, viewBox.section(' ', 2, 2) + "mm"); // user units are mm
+        for (const Crease& c : a.creases) {
+            const auto& points =
+                paths[c.fold == Fold::Valley ? "valley" : "mountain"][QString::fromStdString(c.id)];
+            QCOMPARE(points.size(), 2);
+            QVERIFY(std::abs(QLineF(points[0], points[1]).length() - c.length()) < 1e-5);
+        }
+        const auto& card = paths["cut"]["card"];
+        double longest = 0;
+        for (const QPointF& p : card)
+            for (const QPointF& q : card)
+                longest = std::max({longest, std::abs(p.x() - q.x()), std::abs(p.y() - q.y())});
+        QVERIFY(std::abs(longest - 254) < 1e-5);
+        QVERIFY(!paths["adhesive"].empty());
+    }
+
+    // The exported PDF, read by another program: page sizes of the format, text in place.
+    void pdfHasTrueSheets() {
+        QTemporaryDir dir;
+        const QString path = dir.filePath("parts.pdf");
+        QVERIFY(bool(exportDesign(*loadDesign(HL_SOURCE_DIR "/demo/quillmere/signal-box.hlantern"),
+                                  *exporter("pdf"), *sheetFormat("letter"), path.toStdString())));
+        auto run = [&](const QString& program, const QStringList& args) {
+            QProcess p;
+            p.start(program, args);
+            p.waitForFinished();
+            return QString::fromUtf8(p.readAllStandardOutput());
+        };
+        const QString info = run("pdfinfo", {path});
+        QVERIFY2(QRegularExpression("Page size:\\s+(612 x 792|792 x 612)").match(info).hasMatch(),
+                 qPrintable(info));
+        QVERIFY(info.contains("Title:           Signal Box"));
+        const QString text = run("pdftotext", {path, "-"});
+        for (const char* word : {"Lower storey", "Cabin", "50 mm", "2 in"})
+            QVERIFY2(text.contains(word), word);
+        QVERIFY(run("pdffonts", {path}).contains("Cabin"));
+    }
+};
+
+QTEST_APPLESS_MAIN(Files)
+#include "files.moc"
