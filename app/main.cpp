@@ -1,19 +1,41 @@
 // Starts Hinge Lantern: the start page, or the design named on the command line.
 #include "app/look/theme.h"
+#include "app/session/session.h"
 #include "app/workbench.h"
 #include <QApplication>
 #include <QTimer>
+#include <cstdlib>
+
+namespace hl {
+
+// For bench/startup.py: ends the program once the standing card has been painted.
+class FirstPicture : public QObject {
+  public:
+    using QObject::QObject;
+    bool eventFilter(QObject* watched, QEvent* event) override {
+        if (event->type() == QEvent::Paint && static_cast<Workbench*>(parent())->session().snapshot())
+            QTimer::singleShot(0, qApp, [] { std::_Exit(0); });
+        return QObject::eventFilter(watched, event);
+    }
+};
+
+static void leaveAfterFirstPicture(Workbench& window) {
+    window.findChild<QWidget*>("standing-view")->installEventFilter(new FirstPicture(&window));
+}
+
+} // namespace hl
 
 int main(int argc, char** argv) {
     QApplication app(argc, argv);
     QApplication::setOrganizationName("Hinge Lantern");
     QApplication::setApplicationName("Hinge Lantern");
-    hl::applyTheme(app, hl::darkWanted());
+    hl::chooseTheme(hl::darkWanted());
     hl::Workbench window;
     const QStringList files = app.arguments().mid(1);
     // The start page waits for the first picture of the window; a refused file is told above it.
     if (files.isEmpty() || !window.open(files.front()))
         QTimer::singleShot(0, &window, &hl::Workbench::showStart);
+    hl::applyTheme(app);
     window.show();
     // Without a display, a picture of the window is all that can be seen of it.
     const QString picture = qEnvironmentVariable("HL_PICTURE");
@@ -22,5 +44,7 @@ int main(int argc, char** argv) {
             window.grab().save(picture);
             window.close();
         });
+    if (qEnvironmentVariableIsSet("HL_LEAVE_AFTER_FIRST_PICTURE"))
+        hl::leaveAfterFirstPicture(window);
     return app.exec();
 }

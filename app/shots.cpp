@@ -38,8 +38,9 @@ int main(int argc, char** argv) {
         return 2;
     }
     const QDir out(argv[1]), demo(demoFolder());
-    applyTheme(app, false);
+    chooseTheme(false);
     Workbench w;
+    applyTheme(app);
     w.show();
     bool good = true;
     auto shoot = [&](const char* name) { good &= w.grab().save(out.filePath(name)); };

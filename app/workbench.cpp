@@ -667,8 +667,9 @@ void Workbench::play() {
 }
 
 void Workbench::switchTheme() {
-    rememberDark(!theme().dark);
-    applyTheme(*qApp, !theme().dark);
+    chooseTheme(!theme().dark);
+    rememberDark(theme().dark);
+    applyTheme(*qApp);
     for (QAction* a : findChildren<QAction*>())
         if (!a->data().toString().isEmpty())
             a->setIcon(icon(a->data().toString()));

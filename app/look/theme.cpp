@@ -2,12 +2,14 @@
 #include <QApplication>
 #include <QFile>
 #include <QFontDatabase>
+#include <QIconEngine>
 #include <QPainter>
 #include <QPalette>
 #include <QPixmap>
 #include <QSettings>
 #include <QStyleFactory>
 #include <QSvgRenderer>
+#include <algorithm>
 
 // The resources are in a static library and have to be asked for.
 static void initResources() { Q_INIT_RESOURCE(resources); }
@@ -60,13 +62,40 @@ void loadFonts() {
         QFontDatabase::addApplicationFont(QString(":/fonts/") + file);
 }
 
+// An icon that is drawn when it is first needed, in the theme's colours.
+class DrawnIcon : public QIconEngine {
+  public:
+    DrawnIcon(const QString& name, const QColor& colour) : name_(name), colour_(colour) {}
+    QPixmap pixmap(const QSize& size, QIcon::Mode mode, QIcon::State) override {
+        const QColor c = mode == QIcon::Disabled   ? theme().quiet
+                         : mode == QIcon::Selected ? theme().onAccent
+                                                   : colour_;
+        return iconPixmap(name_, std::min(size.width(), size.height()), c, 1);
+    }
+    void paint(QPainter* painter, const QRect& rect, QIcon::Mode mode, QIcon::State state) override {
+        const double ratio = painter->device()->devicePixelRatio();
+        QPixmap p = pixmap(rect.size() * ratio, mode, state);
+        p.setDevicePixelRatio(ratio);
+        painter->drawPixmap(rect.topLeft(), p);
+    }
+    QIconEngine* clone() const override { return new DrawnIcon(*this); }
+
+  private:
+    QString name_;
+    QColor colour_;
+};
+
 } // namespace
 
 const Theme& theme() { return held(); }
 
-void applyTheme(QApplication& app, bool isDark) {
+void chooseTheme(bool isDark) {
     loadFonts();
-    Theme& t = held() = isDark ? dark() : light();
+    held() = isDark ? dark() : light();
+}
+
+void applyTheme(QApplication& app) {
+    const Theme& t = held();
     app.setStyle(QStyleFactory::create("Fusion"));
     QFont font("Cabin");
     font.setPointSizeF(10.5);
@@ -126,13 +155,7 @@ QPixmap iconPixmap(const QString& name, int size, const QColor& colour, double r
 }
 
 QIcon icon(const QString& name, const QColor& colour) {
-    QIcon icon;
-    for (double ratio : {1.0, 2.0}) {
-        icon.addPixmap(iconPixmap(name, 20, colour.isValid() ? colour : theme().ink, ratio));
-        icon.addPixmap(iconPixmap(name, 20, theme().quiet, ratio), QIcon::Disabled);
-        icon.addPixmap(iconPixmap(name, 20, theme().onAccent, ratio), QIcon::Selected);
-    }
-    return icon;
+    return QIcon(new DrawnIcon(name, colour.isValid() ? colour : theme().ink));
 }
 
 } // namespace hl

@@ -25,8 +25,11 @@ struct Theme {
 
 const Theme& theme();
 
-// Loads the shipped typefaces and puts the theme on the application.
-void applyTheme(QApplication& app, bool dark);
+// Settles which theme holds and loads the shipped typefaces. Windows can be built after this.
+void chooseTheme(bool dark);
+// Puts the chosen theme on the application. At the start this comes after the windows are built:
+// a style sheet on an application makes every change of a widget's parent expensive.
+void applyTheme(QApplication& app);
 // Whether the maker last chose the dark theme.
 bool darkWanted();
 void rememberDark(bool dark);

@@ -30,7 +30,10 @@ StructureList::StructureList(Session& session, QWidget* parent)
     connect(this, &QTreeWidget::itemEntered, this,
             [this](QTreeWidgetItem* item) { session_.hover(item->data(0, idRole).toString()); });
     connect(&session_, &Session::designChanged, this, &StructureList::rebuild);
-    connect(&session_, &Session::snapshotChanged, this, &StructureList::rebuild);
+    connect(&session_, &Session::snapshotChanged, this, [this] {
+        if (session_.snapshot()->stage == Snapshot::Proved) // now there are findings to mark
+            rebuild();
+    });
     connect(&session_, &Session::selectionChanged, this, &StructureList::mark);
     rebuild();
 }

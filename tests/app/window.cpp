@@ -100,8 +100,9 @@ class Window : public QObject {
         QSettings::setPath(QSettings::NativeFormat, QSettings::UserScope, dir_.path());
         qputenv("XDG_DATA_HOME", dir_.path().toUtf8());
         QApplication::setOrganizationName("Hinge Lantern tests");
-        applyTheme(*qApp, false);
+        chooseTheme(false);
         w_ = std::make_unique<Workbench>();
+        applyTheme(*qApp);
         w_->show();
         QVERIFY(QTest::qWaitForWindowExposed(w_.get()));
         w_->activateWindow();
