@@ -13,7 +13,8 @@ class FirstPicture : public QObject {
   public:
     using QObject::QObject;
     bool eventFilter(QObject* watched, QEvent* event) override {
-        if (event->type() == QEvent::Paint && static_cast<Workbench*>(parent())->session().snapshot())
+        if (event->type() == QEvent::Paint &&
+            static_cast<Workbench*>(parent())->session().snapshot())
             QTimer::singleShot(0, qApp, [] { std::_Exit(0); });
         return QObject::eventFilter(watched, event);
     }

@@ -25,6 +25,7 @@
 #include <QMenuBar>
 #include <QMessageBox>
 #include <QPushButton>
+#include <QScreen>
 #include <QScrollArea>
 #include <QSplitter>
 #include <QStackedWidget>
@@ -90,7 +91,7 @@ QString fileDialog(QWidget* parent, const QString& title, QFileDialog::AcceptMod
 
 Workbench::Workbench() : pages_(new QStackedWidget), motion_(new QVariantAnimation(this)) {
     setWindowIcon(icon("lantern"));
-    resize(1280, 800);
+    resize(QSize(1280, 800).boundedTo(screen()->availableSize()));
     setMinimumSize(760, 480);
     auto* central = new QWidget;
     auto* column = new QVBoxLayout(central);
@@ -419,10 +420,9 @@ QWidget* Workbench::buildCentre() {
     lowerRow->addStretch(1);
     scale_ = new QLabel;
     scale_->setProperty("quiet", true);
-    scale_->setMinimumWidth(10);
-    connect(flat_, &FlatView::scaleChanged, this, [this](double percent) {
-        scale_->setText(tr("%1 % of true size").arg(percent, 0, 'f', 0));
-    });
+    scale_->setToolTip(tr("Scale of the picture; 100 % is true size on this screen"));
+    connect(flat_, &FlatView::scaleChanged, this,
+            [this](double percent) { scale_->setText(tr("%1 %").arg(percent, 0, 'f', 0)); });
     lowerRow->addWidget(scale_);
     for (const char* name : {"fit-flat", "true-scale", "export"})
         lowerRow->addWidget(tool(findChild<QAction*>(name)));

@@ -14,8 +14,10 @@ using namespace hl;
 // Two pages and as many structures as fit: boxes on the spine with boxes, tents and V-folds on
 // them; 4 panels each.
 Design designOf(int panels) {
-    Design d = *newDesign(Measure::fromMm(200), Measure::fromMm(900), SpineSide::Left, Unit::Millimetre);
-    auto add = [&](const char* kind, const std::string& on, std::map<std::string, std::string> set) {
+    Design d =
+        *newDesign(Measure::fromMm(200), Measure::fromMm(900), SpineSide::Left, Unit::Millimetre);
+    auto add = [&](const char* kind, const std::string& on,
+                   std::map<std::string, std::string> set) {
         auto added = addStructure(d, kind, on, set);
         if (!added) {
             std::fprintf(stderr, "%s\n", added.problem().text().c_str());
@@ -26,9 +28,11 @@ Design designOf(int panels) {
     };
     int count = 2;
     for (int n = 0; count + 4 <= panels; ++n) {
-        const std::string base =
-            add("box", "card.spine", {{"place", std::to_string(10 + 70 * n) + " mm"}, {"width", "60 mm"},
-                                      {"left", "40 mm"}, {"right", "50 mm"}});
+        const std::string base = add("box", "card.spine",
+                                     {{"place", std::to_string(10 + 70 * n) + " mm"},
+                                      {"width", "60 mm"},
+                                      {"left", "40 mm"},
+                                      {"right", "50 mm"}});
         count += 4;
         const std::pair<const char*, const char*> nested[] = {
             {"box", ".left-foot"}, {"v-fold", ".right-foot"}, {"tent", ".tip"}};
@@ -46,7 +50,8 @@ struct Prepared {
     Linkage linkage;
     Motion motion;
     explicit Prepared(int panels)
-        : assembly(*assemble(designOf(panels))), linkage(linkageOf(assembly)), motion(motionOf(linkage)) {}
+        : assembly(*assemble(designOf(panels))), linkage(linkageOf(assembly)),
+          motion(motionOf(linkage)) {}
 };
 
 const Prepared& prepared() {
@@ -108,7 +113,7 @@ int main(int argc, char** argv) {
     Ratio reporter;
     benchmark::RunSpecifiedBenchmarks(&reporter);
     const double ratio = reporter.ratio();
-    std::printf("pose / forward pass, %zu panels, %zu loops: %.1f (bound 30)\n", prepared().assembly.panels.size(),
-                prepared().linkage.loops.size(), ratio);
+    std::printf("pose / forward pass, %zu panels, %zu loops: %.1f (bound 30)\n",
+                prepared().assembly.panels.size(), prepared().linkage.loops.size(), ratio);
     return ratio < 30 ? 0 : 1;
 }

@@ -173,10 +173,13 @@ void FlatView::paintStroke(QPainter& painter, const Stroke& s, const Placed& at)
 
 void FlatView::paintCaption(QPainter& painter, const Caption& c, const Placed& at) const {
     QFont font = painter.font();
-    const double pixels = c.size * scale_;
-    if (pixels < 6.5)
-        return; // too small to read: the list and the tips say it
-    font.setPixelSize(int(std::lround(std::min(pixels, 40.0))));
+    // Names stay readable in a small picture as long as they fit on their panel.
+    const bool name = c.room > 0 && c.size > 3;
+    const double pixels = std::max(c.size * scale_, name ? 10.0 : 0.0);
+    font.setPixelSize(std::max(1, int(std::lround(std::min(pixels, 40.0)))));
+    if (pixels < 6.5 || (name && QFontMetricsF(font).horizontalAdvance(
+                                     QString::fromStdString(c.text)) > c.room * scale_ - 4))
+        return;
     painter.setFont(font);
     painter.setPen(lineColour(Line::Label));
     const QPointF p = toPixel(at.onPlane(c.at));

@@ -72,7 +72,8 @@ class DrawnIcon : public QIconEngine {
                                                    : colour_;
         return iconPixmap(name_, std::min(size.width(), size.height()), c, 1);
     }
-    void paint(QPainter* painter, const QRect& rect, QIcon::Mode mode, QIcon::State state) override {
+    void paint(QPainter* painter, const QRect& rect, QIcon::Mode mode,
+               QIcon::State state) override {
         const double ratio = painter->device()->devicePixelRatio();
         QPixmap p = pixmap(rect.size() * ratio, mode, state);
         p.setDevicePixelRatio(ratio);
@@ -92,14 +93,14 @@ const Theme& theme() { return held(); }
 void chooseTheme(bool isDark) {
     loadFonts();
     held() = isDark ? dark() : light();
+    QFont font("Cabin");
+    font.setPointSizeF(10.5);
+    QApplication::setFont(font);
 }
 
 void applyTheme(QApplication& app) {
     const Theme& t = held();
     app.setStyle(QStyleFactory::create("Fusion"));
-    QFont font("Cabin");
-    font.setPointSizeF(10.5);
-    app.setFont(font);
     QPalette p;
     p.setColor(QPalette::Window, t.panel);
     p.setColor(QPalette::Base, t.raised);

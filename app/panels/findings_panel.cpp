@@ -12,6 +12,7 @@
 #include <QScrollArea>
 #include <QToolButton>
 #include <QVBoxLayout>
+#include <set>
 
 namespace hl {
 namespace {
@@ -37,6 +38,19 @@ class FindingCard : public QFrame {
   private:
     std::function<void()> show_;
 };
+
+// What there is to make, in a sentence.
+QString factsOf(const Case& c) {
+    std::set<std::string> stocks;
+    for (const Part& p : c.assembly.parts)
+        stocks.insert(p.stock);
+    return QObject::tr(
+               "To make: %1 parts, papers of %2 kinds, %3 creases to score, %4 tabs to glue.")
+        .arg(c.assembly.parts.size())
+        .arg(stocks.size())
+        .arg(c.assembly.creases.size())
+        .arg(c.assembly.glues.size());
+}
 
 } // namespace
 
@@ -77,6 +91,10 @@ FindingsPanel::FindingsPanel(Session& session, QWidget* parent)
     summary_->setProperty("quiet", true);
     summary_->setWordWrap(true);
     column->addWidget(summary_);
+    facts_ = new QLabel;
+    facts_->setObjectName("facts");
+    facts_->setProperty("quiet", true);
+    facts_->setWordWrap(true);
     auto* work = new QHBoxLayout;
     progress_ = new QProgressBar;
     progress_->setRange(0, 100);
@@ -105,6 +123,7 @@ FindingsPanel::FindingsPanel(Session& session, QWidget* parent)
     list_->setSpacing(8);
     scroll->setWidget(holder);
     column->addWidget(scroll, 1);
+    column->addWidget(facts_);
     connect(&session_, &Session::snapshotChanged, this, &FindingsPanel::rebuild);
     connect(&session_.folder(), &Folder::progress, this, [this](double part) {
         const bool busy = part < 1 && session_.snapshot() && !session_.snapshot()->findings.empty();
@@ -136,6 +155,7 @@ void FindingsPanel::rebuild() {
                           ? tr("It opens and closes flat, nothing binds, collides or sticks out.")
                       : n == 1 ? tr("One thing to look at:")
                                : tr("%1 things to look at:").arg(n));
+    facts_->setText(factsOf(*s->folded));
     while (QLayoutItem* item = list_->takeAt(0)) {
         delete item->widget();
         delete item;

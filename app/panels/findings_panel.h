@@ -21,7 +21,7 @@ class FindingsPanel : public QWidget {
     QWidget* card(const Finding& finding, int index);
 
     Session& session_;
-    QLabel *verdictMark_, *verdict_, *summary_;
+    QLabel *verdictMark_, *verdict_, *summary_, *facts_;
     QProgressBar* progress_;
     QToolButton* stop_;
     QWidget* body_ = nullptr;

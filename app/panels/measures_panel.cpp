@@ -144,6 +144,7 @@ void MeasuresPanel::buildCard() {
     refreshers_.push_back([this, title] {
         if (!title->isModified() || !title->hasFocus())
             title->setText(QString::fromStdString(session_.design().title));
+        title->setCursorPosition(0);
     });
     for (bool width : {true, false}) {
         auto* field =
@@ -167,7 +168,7 @@ void MeasuresPanel::buildCard() {
     }
     auto* spine = new QComboBox;
     spine->setObjectName("card-spine");
-    spine->addItems({tr("left: a side fold"), tr("top: a top fold")});
+    spine->addItems({tr("at the left"), tr("at the top")});
     addRow(tr("Spine"), spine);
     connect(spine, &QComboBox::activated, this, [this](int i) {
         Design d = session_.design();
@@ -318,6 +319,7 @@ void MeasuresPanel::buildStructure(const StructureSpec& s) {
             return;
         if (!name->hasFocus())
             name->setText(QString::fromStdString(spec->name));
+        name->setCursorPosition(0);
         host->clear();
         host->addItems(hosts(session_, *spec));
         host->setCurrentText(QString::fromStdString(spec->on));

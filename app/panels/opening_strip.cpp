@@ -11,7 +11,7 @@
 namespace hl {
 namespace {
 
-constexpr int side = 14, trackTop = 17, ribbonTop = 40, ribbonHeight = 11, ribbonGap = 3;
+constexpr int side = 18, trackTop = 17, ribbonTop = 40, ribbonHeight = 11, ribbonGap = 3;
 constexpr int labelWidth = 74;
 
 } // namespace

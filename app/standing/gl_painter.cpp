@@ -1,3 +1,4 @@
+#include "app/look/theme.h"
 #include "app/standing/painter.h"
 #include <QOffscreenSurface>
 #include <QOpenGLBuffer>
@@ -170,7 +171,8 @@ QImage GlPainter::paint(const Scene& scene, const Camera& camera, const QSize& s
                 std::vector<Vec3> flat = face.corners;
                 for (Vec3& p : flat)
                     p = Vec3(p.x() + 0.06 * p.z(), p.y() + 0.05 * p.z(), 0) + by;
-                shadow.polygon(flat, QColor(46, 34, 22), depth[size_t(&face - scene.faces.data())]);
+                shadow.polygon(flat, theme().dark ? QColor(0, 0, 0) : QColor(46, 34, 22),
+                               depth[size_t(&face - scene.faces.data())]);
             }
         }
     gl_->draw(shadow);

@@ -72,7 +72,7 @@ Pattern patternOf(const Design& design, const Assembly& a, int index) {
             ring.emplace_back(q.x(), q.y());
         }
         out.strokes.push_back({Line::Score, ring, true, g.crease});
-        out.captions.push_back({middle(ring), 2.4, a.parts[a.panels[g.tab].part].id});
+        out.captions.push_back({middle(ring), 2.4, a.parts[a.panels[g.tab].part].id, 0});
     }
     int largest = part.panels.front();
     bool onFace = false, onBack = false;
@@ -83,14 +83,18 @@ Pattern patternOf(const Design& design, const Assembly& a, int index) {
             (g->onFace ? onFace : onBack) = true;
     }
     const Vec2 at = middle(a.panels[largest].outline);
+    double room = 0;
+    for (const Vec2& p : a.panels[largest].outline)
+        room = std::max(room, 2 * std::fabs(p.x() - at.x()));
     const Stock* stock = design.stock(part.stock);
-    out.captions.push_back({at + Vec2(0, 2), 3.4, part.name});
-    out.captions.push_back({at - Vec2(0, 2.5), 2.4, stock ? stock->name : part.stock});
+    out.captions.push_back({at + Vec2(0, 2), 3.4, part.name, room});
+    out.captions.push_back({at - Vec2(0, 2.5), 2.4, stock ? stock->name : part.stock, room});
     if (onFace || onBack)
         out.captions.push_back({at - Vec2(0, 6), 2.4,
                                 onFace && onBack ? "glue face and back as marked"
                                 : onFace         ? "glue on this side"
-                                                 : "glue on the back"});
+                                                 : "glue on the back",
+                                room});
     return out;
 }
 

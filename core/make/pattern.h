@@ -22,6 +22,7 @@ struct Caption {
     Vec2 at;           // middle of the text's baseline
     double size = 3.2; // mm, height of the font
     std::string text;
+    double room = 0; // mm across, on the panel that it is written on
 };
 
 struct Pattern {

@@ -72,11 +72,11 @@ void addCheckBar(Sheet& s) {
             const double tall = i % (ticks == 5 ? 5 : 4) == 0 ? 2.6 : 1.5;
             s.strokes.push_back({Line::Check, {{t, y}, {t, y + tall}}, false, "check"});
         }
-        s.captions.push_back({{x + length + 8, y}, 2.6, text});
+        s.captions.push_back({{x + length + 8, y}, 2.6, text, 0});
     };
     bar(margin, 50, 5, "50 mm");
     bar(margin + 70, 50.8, 8, "2 in");
-    s.captions.push_back({{s.width - margin - 22, 5}, 2.6, s.title});
+    s.captions.push_back({{s.width - margin - 22, 5}, 2.6, s.title, 0});
 }
 
 } // namespace

@@ -4,6 +4,7 @@
 #include "core/files/atomic_save.h"
 #include "core/files/exports.h"
 #include "core/files/hlantern.h"
+#include "core/structures/family.h"
 #include <QDir>
 #include <QProcess>
 #include <QRegularExpression>
@@ -107,6 +108,34 @@ class Files : public QObject {
         const Problem p = d.problem();
         QVERIFY2(QString::fromStdString(p.place).contains(place), p.text().c_str());
         QVERIFY2(!p.what.empty() && !p.remedy.empty(), p.text().c_str());
+    }
+
+    // The schema, applied by another program, takes what we write and knows every family.
+    void theSchemaFits() {
+        const QString script = R"(
+import json, sys, jsonschema
+schema = json.load(open(sys.argv[1]))
+jsonschema.Draft202012Validator.check_schema(schema)
+for f in sys.argv[3:]:
+    jsonschema.validate(json.load(open(f)), schema)
+assert schema["properties"]["structures"]["items"]["properties"]["kind"]["enum"] == sys.argv[2].split(","), "families"
+)";
+        QTemporaryDir dir;
+        const std::string written = dir.filePath("written.hlantern").toStdString();
+        QVERIFY(!saveDesign(*designFromText(good), written));
+        QStringList kinds;
+        for (const Family& f : families())
+            kinds << QString::fromStdString(f.id);
+        QStringList args{"-c", script, HL_SOURCE_DIR "/docs/hlantern.schema.json", kinds.join(','),
+                         QString::fromStdString(written)};
+        for (const char* folder : {"/demo/quillmere", "/demo/quillmere/faulty"})
+            for (const QFileInfo& f :
+                 QDir(HL_SOURCE_DIR + QString(folder)).entryInfoList({"*.hlantern"}))
+                args << f.filePath();
+        QProcess p;
+        p.start("python3", args);
+        QVERIFY(p.waitForFinished());
+        QVERIFY2(p.exitCode() == 0, p.readAllStandardError());
     }
 
     // Every way of cutting the file short ends in a message, none in a crash.
