@@ -174,15 +174,16 @@ void FlatView::paintStroke(QPainter& painter, const Stroke& s, const Placed& at)
 void FlatView::paintCaption(QPainter& painter, const Caption& c, const Placed& at) const {
     QFont font = painter.font();
     // Names stay readable in a small picture as long as they fit on their panel.
-    const bool name = c.room > 0 && c.size > 3;
+    const bool name = c.room.x() > 0 && c.size > 3;
+    const double room = at.turned ? c.room.y() : c.room.x();
     const double pixels = std::max(c.size * scale_, name ? 10.0 : 0.0);
     font.setPixelSize(std::max(1, int(std::lround(std::min(pixels, 40.0)))));
-    if (pixels < 6.5 || (name && QFontMetricsF(font).horizontalAdvance(
-                                     QString::fromStdString(c.text)) > c.room * scale_ - 4))
+    const double width = QFontMetricsF(font).horizontalAdvance(QString::fromStdString(c.text));
+    if (pixels < 6.5 || (room > 0 && width > room * scale_ - 4))
         return;
     painter.setFont(font);
     painter.setPen(lineColour(Line::Label));
-    const QPointF p = toPixel(at.onPlane(c.at));
+    const QPointF p = toPixel(at.onPlane(c.at) - Vec2(0, c.below));
     const QString text = QString::fromStdString(c.text);
     painter.drawText(p - QPointF(QFontMetricsF(font).horizontalAdvance(text) / 2, 0), text);
 }

@@ -39,7 +39,7 @@ void CardPicture::paintEvent(QPaintEvent*) {
         sceneOf(*folded_, poseAt(folded_->linkage, folded_->motion, opening_), stance, {});
     Camera camera;
     frame(camera, folded_->design, stance);
-    camera.zoom = 1.1;
+    camera.zoom = 0.96;
     const double ratio = devicePixelRatioF();
     const QImage image = GlPainter::shared().paint(scene, camera, size() * ratio, ratio);
     if (image.isNull())

@@ -191,9 +191,6 @@ StartPage::StartPage(QWidget* parent) : QWidget(parent) {
     auto* about = new QLabel(tr(
         "Finished designs to open, take apart and change. Each opens as a copy without a name."));
     about->setProperty("quiet", true);
-    about->setWordWrap(true);
-    for (QWidget* w : {static_cast<QWidget*>(about), right->itemAt(0)->widget()})
-        w->setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Maximum);
     right->addWidget(about);
     demos_ = new QGridLayout;
     demos_->setSpacing(14);

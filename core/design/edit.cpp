@@ -2,9 +2,71 @@
 #include "core/assembly/assembly.h"
 #include "core/structures/family.h"
 #include <algorithm>
+#include <cmath>
 #include <set>
 
 namespace hl {
+namespace {
+
+struct Stretch { // of a crease, in mm from its start
+    double from = 1e300, to = -1e300;
+    bool meets(const Stretch& o, double gap) const {
+        return from < o.to + gap && o.from < to + gap;
+    }
+};
+
+// The stretch of its host that a structure's tabs take up.
+Stretch stretchOf(const Assembly& a, const StructureSpec& s) {
+    Stretch out;
+    const Host host = hostOf(a, a.crease(s.on));
+    const int part = a.part(s.id);
+    for (const Glue& g : a.glues)
+        for (const Seat* seat : {&host.left, &host.right})
+            if (a.panels[g.tab].part == part && g.landing == seat->panel)
+                for (const Vec2& p : a.panels[g.tab].outline) {
+                    const Vec3 q = g.place.at(p);
+                    const double t = (Vec2(q.x(), q.y()) - seat->origin).dot(seat->along);
+                    out.from = std::min(out.from, t);
+                    out.to = std::max(out.to, t);
+                }
+    return out;
+}
+
+// Moves a structure along its host to the nearest stretch that no other one takes, on marks of
+// the ruler. Where there is none it stays: the proof will tell.
+void moveAside(Design& d, const Assembly& a, const std::string& id) {
+    constexpr double gap = 1; // mm
+    StructureSpec& s = *d.structure(id);
+    auto values = measuresOf(d, id);
+    if (!values || !values->count("place"))
+        return;
+    const double place = values->at("place"), length = hostOf(a, a.crease(s.on)).length;
+    const Stretch mine = stretchOf(a, s);
+    std::vector<Stretch> taken;
+    for (const StructureSpec& o : d.structures)
+        if (o.id != id && o.on == s.on)
+            taken.push_back(stretchOf(a, o));
+    auto isFree = [&](double by) {
+        const Stretch there{mine.from + by, mine.to + by};
+        return (by == 0 || (there.from >= 0 && there.to <= length)) && place + by >= 0 &&
+               std::none_of(taken.begin(), taken.end(),
+                            [&](const Stretch& o) { return o.meets(there, gap); });
+    };
+    if (isFree(0))
+        return;
+    const double step = d.units == Unit::Inch ? 25.4 / 16 : 0.5;
+    const double nearest = std::round(place / step);
+    for (int n = 1; n * step < length; ++n)
+        for (int way : {-1, 1}) {
+            const double to = (nearest + way * n) * step;
+            if (!isFree(to - place))
+                continue;
+            s.set["place"] = Measure::fromMm(to);
+            return;
+        }
+}
+
+} // namespace
 
 Result<std::pair<Measure, Measure>> parseCardSize(const std::string& text, Unit unit) {
     const Problem unreadable{"card size", "“" + text + "” is not a closed size",
@@ -70,6 +132,8 @@ Result<std::pair<Design, std::string>> addStructure(const Design& design, const 
             return next.problem();
         d = *next;
     }
+    if (!set.count("place"))
+        moveAside(d, *assemble(d), s.id);
     return std::pair{d, s.id};
 }
 

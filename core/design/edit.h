@@ -14,7 +14,8 @@ Result<Design> newDesign(Measure width, Measure height, SpineSide spine, Unit un
 
 // Adds a structure of family `kind` on the crease `on`; `set` holds texts as typed. The id is the
 // family's name and the first free number. The result is assembled once, so a host that does not
-// exist or a measure out of range is refused here.
+// exist or a measure out of range is refused here. Unless its place is set, it goes to the free
+// stretch of the crease nearest to the middle.
 Result<std::pair<Design, std::string>> addStructure(const Design& design, const std::string& kind,
                                                     const std::string& on,
                                                     const std::map<std::string, std::string>& set);

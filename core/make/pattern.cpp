@@ -41,6 +41,39 @@ double area(const std::vector<Vec2>& ring) {
     return twice / 2;
 }
 
+// The name, the paper and the side of the adhesive, on the largest panel that no other part covers.
+void label(Pattern& out, const Design& design, const Assembly& a, const Part& part) {
+    auto covered = [&](int panel) {
+        return std::any_of(a.glues.begin(), a.glues.end(),
+                           [&](const Glue& g) { return g.landing == panel; });
+    };
+    int chosen = part.panels.front();
+    double best = -1;
+    bool onFace = false, onBack = false;
+    for (int i : part.panels) {
+        if (const Glue* g = a.glueOf(i))
+            (g->onFace ? onFace : onBack) = true;
+        const double score = area(a.panels[i].outline) * (covered(i) ? 0.3 : 1);
+        if (a.panels[i].role != Role::Tab && score > best + 1e-9) {
+            best = score;
+            chosen = i;
+        }
+    }
+    const Vec2 at = middle(a.panels[chosen].outline);
+    Vec2 room(0, 0);
+    for (const Vec2& p : a.panels[chosen].outline)
+        room = room.cwiseMax(2 * (p - at).cwiseAbs());
+    const Stock* stock = design.stock(part.stock);
+    out.captions.push_back({at, 3.4, part.name, -1.2, room});
+    out.captions.push_back({at, 2.4, stock ? stock->name : part.stock, 2.4, room});
+    if (onFace || onBack)
+        out.captions.push_back({at, 2.4,
+                                onFace && onBack ? "glue face and back as marked"
+                                : onFace         ? "glue on this side"
+                                                 : "glue on the back",
+                                5.6, room});
+}
+
 Pattern patternOf(const Design& design, const Assembly& a, int index) {
     const Part& part = a.parts[index];
     Pattern out;
@@ -72,29 +105,9 @@ Pattern patternOf(const Design& design, const Assembly& a, int index) {
             ring.emplace_back(q.x(), q.y());
         }
         out.strokes.push_back({Line::Score, ring, true, g.crease});
-        out.captions.push_back({middle(ring), 2.4, a.parts[a.panels[g.tab].part].id, 0});
+        out.captions.push_back({middle(ring), 2.4, a.parts[a.panels[g.tab].part].id, 0.8, {0, 0}});
     }
-    int largest = part.panels.front();
-    bool onFace = false, onBack = false;
-    for (int i : part.panels) {
-        if (area(a.panels[i].outline) > area(a.panels[largest].outline) + 1e-9)
-            largest = i;
-        if (const Glue* g = a.glueOf(i))
-            (g->onFace ? onFace : onBack) = true;
-    }
-    const Vec2 at = middle(a.panels[largest].outline);
-    double room = 0;
-    for (const Vec2& p : a.panels[largest].outline)
-        room = std::max(room, 2 * std::fabs(p.x() - at.x()));
-    const Stock* stock = design.stock(part.stock);
-    out.captions.push_back({at + Vec2(0, 2), 3.4, part.name, room});
-    out.captions.push_back({at - Vec2(0, 2.5), 2.4, stock ? stock->name : part.stock, room});
-    if (onFace || onBack)
-        out.captions.push_back({at - Vec2(0, 6), 2.4,
-                                onFace && onBack ? "glue face and back as marked"
-                                : onFace         ? "glue on this side"
-                                                 : "glue on the back",
-                                room});
+    label(out, design, a, part);
     return out;
 }
 

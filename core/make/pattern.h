@@ -18,11 +18,14 @@ struct Stroke {
     std::string owner;
 };
 
+// A line of text. It is written upright however the part is turned, so its place is a point of the
+// part and a distance below that point.
 struct Caption {
-    Vec2 at;           // middle of the text's baseline
+    Vec2 at;           // middle of the text, in the part's or the sheet's coordinates
     double size = 3.2; // mm, height of the font
     std::string text;
-    double room = 0; // mm across, on the panel that it is written on
+    double below = 0; // mm from `at` down to the baseline, after any turning
+    Vec2 room{0, 0};  // mm across and along on the panel it is written on; 0: no bound
 };
 
 struct Pattern {

@@ -63,6 +63,18 @@ Vec2 onSheet(const Vec2& p, const Pattern& pattern, const Spot& spot) {
     return spot.at + Vec2(pattern.high.y() - pattern.low.y() - q.y(), q.x());
 }
 
+// Text that is wider than its panel gets smaller, down to what can still be read. A panel too
+// small for that keeps its name only.
+bool shrinkToRoom(Caption& c) {
+    constexpr double letter = 0.52, smallest = 1.7; // mean width per height; mm
+    if (c.room.x() <= 0)
+        return true;
+    const bool name = c.size > 3;
+    const double fitting = (c.room.x() - 1) / (letter * static_cast<double>(c.text.size() + 1));
+    c.size = std::min(c.size, std::max(fitting, name ? smallest : 0.0));
+    return name || (c.size >= smallest && c.room.y() > 12);
+}
+
 void addCheckBar(Sheet& s) {
     auto bar = [&](double x, double length, int ticks, const std::string& text) {
         const double y = 5;
@@ -72,11 +84,11 @@ void addCheckBar(Sheet& s) {
             const double tall = i % (ticks == 5 ? 5 : 4) == 0 ? 2.6 : 1.5;
             s.strokes.push_back({Line::Check, {{t, y}, {t, y + tall}}, false, "check"});
         }
-        s.captions.push_back({{x + length + 8, y}, 2.6, text, 0});
+        s.captions.push_back({{x + length + 8, y}, 2.6, text, 0, {0, 0}});
     };
     bar(margin, 50, 5, "50 mm");
     bar(margin + 70, 50.8, 8, "2 in");
-    s.captions.push_back({{s.width - margin - 22, 5}, 2.6, s.title, 0});
+    s.captions.push_back({{s.width - margin - 22, 5}, 2.6, s.title, 0, {0, 0}});
 }
 
 } // namespace
@@ -141,8 +153,12 @@ std::vector<Sheet> layOut(const Design& design, const Assembly& a, const SheetFo
                 s.strokes.push_back(stroke);
             }
             for (Caption caption : p.captions) {
-                caption.at = onSheet(caption.at, p, spot);
-                s.captions.push_back(caption);
+                caption.at = onSheet(caption.at, p, spot) - Vec2(0, caption.below);
+                caption.below = 0;
+                if (spot.turned)
+                    std::swap(caption.room.x(), caption.room.y());
+                if (shrinkToRoom(caption))
+                    s.captions.push_back(caption);
             }
         }
         addCheckBar(s);

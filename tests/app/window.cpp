@@ -3,6 +3,7 @@
 #include "app/look/theme.h"
 #include "app/panels/measure_field.h"
 #include "app/panels/opening_strip.h"
+#include "app/session/recovery.h"
 #include "app/standing/painter.h"
 #include "app/standing/standing_view.h"
 #include "app/start/start_page.h"
@@ -14,7 +15,9 @@
 #include <QFileDialog>
 #include <QLabel>
 #include <QLineEdit>
+#include <QMessageBox>
 #include <QPushButton>
+#include <QRegularExpression>
 #include <QSettings>
 #include <QTemporaryDir>
 #include <QTimer>
@@ -301,8 +304,41 @@ class Window : public QObject {
             trigger("export");
             QVERIFY(QFileInfo(out).size() > 1000);
         }
+        // What was exported is what is on the screen: the tip of the deck is as long there.
+        QFile svg(dir_.filePath("mine.svg"));
+        QVERIFY(svg.open(QIODevice::ReadOnly));
+        const auto line = QRegularExpression(
+                              "data-of=\"tent1.tip\" d=\"M ([\\d.]+),([\\d.]+) ([\\d.]+),([\\d.]+)")
+                              .match(QString::fromUtf8(svg.readAll()));
+        QVERIFY(line.hasMatch());
+        const QLineF tip(line.captured(1).toDouble(), line.captured(2).toDouble(),
+                         line.captured(3).toDouble(), line.captured(4).toDouble());
+        QVERIFY(std::abs(tip.length() - mm("tent1", "width")) < 1e-5);
         QVERIFY(w_->open(path));
         QCOMPARE(mm("tent1", "left"), 42.0);
+    }
+
+    void aCrashLosesNothing() {
+        openCopy("viaduct.hlantern");
+        session().select("v-fold1");
+        type(field("measure-height"), "2 in");
+        const Design edited = session().design();
+        // What another program left that no longer runs: our copy under the number of nobody.
+        QVERIFY(!recovery::find()); // a running program's copy is not offered to others
+        const QDir kept(QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) +
+                        "/recovery");
+        const QString own =
+            kept.filePath(QString::number(QCoreApplication::applicationPid()) + ".hlantern");
+        QVERIFY(QFile::copy(own, kept.filePath("99999999.hlantern")));
+        QTimer::singleShot(300, this, [] {
+            auto* box = qobject_cast<QMessageBox*>(QApplication::activeModalWidget());
+            QVERIFY(box && box->objectName() == "recovery");
+            QTest::mouseClick(box->buttons().front(), Qt::LeftButton);
+        });
+        w_->showStart();
+        QVERIFY(session().design() == edited);
+        QVERIFY(settled());
+        QVERIFY(!recovery::find());
     }
 
     void aBadFileIsToldAndTheDesignStays() {

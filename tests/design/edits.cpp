@@ -1,5 +1,6 @@
 // Edits that every face of the program shares.
 #include "core/design/edit.h"
+#include "core/structures/family.h"
 #include <QtTest>
 
 using namespace hl;
@@ -57,6 +58,22 @@ class Edits : public QObject {
         d = removeStructure(d, "box1");
         QCOMPARE(d.structures.size(), size_t(1));
         QCOMPARE(d.structures[0].id, std::string("tent1"));
+    }
+
+    void aSecondOneFindsRoomBesideTheFirst() {
+        Design d = with(with(with(card(), "box", "card.spine"), "box", "card.spine"), "tent",
+                        "card.spine");
+        std::vector<std::pair<double, double>> taken;
+        for (auto& s : d.structures) {
+            const Values v = *measuresOf(d, s.id);
+            for (auto& [from, to] : taken)
+                QVERIFY(v.at("place") >= to || v.at("place") + v.at("width") <= from);
+            taken.push_back({v.at("place"), v.at("place") + v.at("width")});
+            QVERIFY(v.at("place") >= 0 && v.at("place") + v.at("width") <= 177.8);
+        }
+        // Where the maker says where, it goes there.
+        auto there = addStructure(d, "box", "card.spine", {{"place", "10 mm"}});
+        QCOMPARE(there->first.structure(there->second)->set.at("place").mm(), 10.0);
     }
 
     void autoGivesAMeasureBackToItsRelation() {
