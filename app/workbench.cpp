@@ -8,7 +8,7 @@
 #include "app/session/recovery.h"
 #include "app/standing/standing_view.h"
 #include "app/start/start_page.h"
-#include "core/design/edit.h"
+#include "core/edit/edit.h"
 #include "core/files/exports.h"
 #include "core/files/hlantern.h"
 #include "core/structures/family.h"

@@ -1,6 +1,6 @@
 // One pose of a 40-panel design, solved from loop closure, against one plain forward pass over the
 // same panels with known angles. Prints both and their ratio.
-#include "core/design/edit.h"
+#include "core/edit/edit.h"
 #include "core/fold/motion.h"
 #include <algorithm>
 #include <benchmark/benchmark.h>

@@ -1,7 +1,7 @@
 // The command line: the scriptable face of the core. Every command prints to standard output and
 // its problems to standard error.
 // Exit status: 0 done (check: works or care), 1 the check fails, 2 bad input or usage.
-#include "core/design/edit.h"
+#include "core/edit/edit.h"
 #include "core/files/exports.h"
 #include "core/files/hlantern.h"
 #include "core/prove/prove.h"

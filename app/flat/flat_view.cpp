@@ -1,7 +1,7 @@
 #include "app/flat/flat_view.h"
 #include "app/look/nearness.h"
 #include "app/look/theme.h"
-#include "core/design/edit.h"
+#include "core/edit/edit.h"
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>

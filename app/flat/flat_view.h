@@ -2,7 +2,7 @@
 // crease can be dragged across itself; that changes the measure that places it, while it moves.
 #pragma once
 #include "app/session/session.h"
-#include "core/assembly/grip.h"
+#include "core/edit/grip.h"
 #include "core/make/sheets.h"
 #include <QWidget>
 #include <optional>

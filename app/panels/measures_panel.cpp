@@ -1,7 +1,7 @@
 #include "app/panels/measures_panel.h"
 #include "app/look/theme.h"
 #include "app/panels/measure_field.h"
-#include "core/design/edit.h"
+#include "core/edit/edit.h"
 #include "core/structures/family.h"
 #include <QColorDialog>
 #include <QComboBox>

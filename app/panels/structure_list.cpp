@@ -1,6 +1,6 @@
 #include "app/panels/structure_list.h"
 #include "app/look/theme.h"
-#include "core/design/edit.h"
+#include "core/edit/edit.h"
 #include "core/structures/family.h"
 #include <QHeaderView>
 #include <map>

@@ -1,7 +1,7 @@
 #include "app/session/session.h"
 #include "app/session/recovery.h"
 #include "core/assembly/assembly.h"
-#include "core/design/edit.h"
+#include "core/edit/edit.h"
 #include "core/files/hlantern.h"
 #include <QFileInfo>
 #include <QUndoCommand>

@@ -1,7 +1,7 @@
 #include "app/start/start_page.h"
 #include "app/look/theme.h"
 #include "app/start/card_picture.h"
-#include "core/design/edit.h"
+#include "core/edit/edit.h"
 #include "core/files/hlantern.h"
 #include <QComboBox>
 #include <QCoreApplication>

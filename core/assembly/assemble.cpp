@@ -2,7 +2,6 @@
 #include "core/assembly/assembly.h"
 #include "core/assembly/builder.h"
 #include "core/design/design.h"
-#include "core/design/edit.h"
 #include "core/structures/family.h"
 #include <algorithm>
 #include <cmath>

@@ -21,6 +21,8 @@ const Stock* Design::stock(const std::string& id) const { return find(stocks, id
 const StructureSpec* Design::structure(const std::string& id) const { return find(structures, id); }
 StructureSpec* Design::structure(const std::string& id) { return find(structures, id); }
 
+std::string ownerOf(const std::string& id) { return id.substr(0, id.find('.')); }
+
 bool operator==(const Stock& a, const Stock& b) { return parts(a) == parts(b); }
 bool operator==(const CardSpec& a, const CardSpec& b) { return parts(a) == parts(b); }
 bool operator==(const StructureSpec& a, const StructureSpec& b) { return parts(a) == parts(b); }

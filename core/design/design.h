@@ -44,6 +44,9 @@ struct Design {
     StructureSpec* structure(const std::string& id);
 };
 
+// The owner of a panel or crease: "box1.tip" -> "box1".
+std::string ownerOf(const std::string& id);
+
 bool operator==(const Stock& a, const Stock& b);
 bool operator==(const CardSpec& a, const CardSpec& b);
 bool operator==(const StructureSpec& a, const StructureSpec& b);

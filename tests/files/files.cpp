@@ -1,6 +1,6 @@
 // Files: what is written comes back, what is damaged is refused with its place, and a save that
 // fails leaves the old file alone.
-#include "core/design/edit.h"
+#include "core/edit/edit.h"
 #include "core/files/atomic_save.h"
 #include "core/files/exports.h"
 #include "core/files/hlantern.h"

@@ -1,5 +1,5 @@
 // Properties that hold for every design, checked on random ones nested up to four deep.
-#include "core/design/edit.h"
+#include "core/edit/edit.h"
 #include "core/fold/motion.h"
 #include <QtTest>
 #include <rapidcheck.h>

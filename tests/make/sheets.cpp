@@ -1,6 +1,6 @@
 // Patterns and sheets: true lengths, everything on paper, nothing on top of anything else.
 #include "core/make/sheets.h"
-#include "core/design/edit.h"
+#include "core/edit/edit.h"
 #include "core/files/hlantern.h"
 #include <QDir>
 #include <QtTest>

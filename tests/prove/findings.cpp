@@ -1,6 +1,6 @@
 // Every finding that must be caught is caught, with its amount; sound designs stay silent; and
 // remedies do what they say.
-#include "core/design/edit.h"
+#include "core/edit/edit.h"
 #include "core/files/hlantern.h"
 #include "core/prove/prove.h"
 #include <QDir>

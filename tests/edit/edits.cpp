@@ -1,5 +1,5 @@
 // Edits that every face of the program shares.
-#include "core/design/edit.h"
+#include "core/edit/edit.h"
 #include "core/structures/family.h"
 #include <QtTest>
 

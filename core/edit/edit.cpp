@@ -1,5 +1,6 @@
-#include "core/design/edit.h"
+#include "core/edit/edit.h"
 #include "core/assembly/assembly.h"
+#include "core/fold/motion.h"
 #include "core/structures/family.h"
 #include <algorithm>
 #include <cmath>
@@ -15,20 +16,26 @@ struct Stretch { // of a crease, in mm from its start
     }
 };
 
-// The stretch of its host that a structure's tabs take up.
-Stretch stretchOf(const Assembly& a, const StructureSpec& s) {
+// The stretch of its host that a structure, with all that stands on it, sweeps over while the card
+// opens: seen along the host crease, at a few openings.
+Stretch stretchOf(const Linkage& k, const std::vector<Pose>& poses, const Design& d,
+                  const std::string& id) {
+    const Assembly& a = *k.assembly;
     Stretch out;
-    const Host host = hostOf(a, a.crease(s.on));
-    const int part = a.part(s.id);
-    for (const Glue& g : a.glues)
-        for (const Seat* seat : {&host.left, &host.right})
-            if (a.panels[g.tab].part == part && g.landing == seat->panel)
-                for (const Vec2& p : a.panels[g.tab].outline) {
-                    const Vec3 q = g.place.at(p);
-                    const double t = (Vec2(q.x(), q.y()) - seat->origin).dot(seat->along);
+    const Seat seat = hostOf(a, a.crease(d.structure(id)->on)).left;
+    std::vector<std::string> group = standingOn(d, id);
+    group.push_back(id);
+    for (const Pose& pose : poses) {
+        const Vec3 origin = pose.panels[seat.panel].at(seat.origin);
+        const Vec3 along = pose.panels[seat.panel].turn * lift(seat.along);
+        for (const std::string& member : group)
+            for (int i : a.parts[a.part(member)].panels)
+                for (const Vec2& p : a.panels[i].outline) {
+                    const double t = (pose.panels[i].at(p) - origin).dot(along);
                     out.from = std::min(out.from, t);
                     out.to = std::max(out.to, t);
                 }
+    }
     return out;
 }
 
@@ -41,11 +48,16 @@ void moveAside(Design& d, const Assembly& a, const std::string& id) {
     if (!values || !values->count("place"))
         return;
     const double place = values->at("place"), length = hostOf(a, a.crease(s.on)).length;
-    const Stretch mine = stretchOf(a, s);
+    const Linkage k = linkageOf(a);
+    const Motion motion = motionOf(k);
+    std::vector<Pose> poses;
+    for (double opening : {2.0, 45.0, 90.0, 135.0, 178.0})
+        poses.push_back(poseAt(k, motion, opening));
+    const Stretch mine = stretchOf(k, poses, d, id);
     std::vector<Stretch> taken;
     for (const StructureSpec& o : d.structures)
         if (o.id != id && o.on == s.on)
-            taken.push_back(stretchOf(a, o));
+            taken.push_back(stretchOf(k, poses, d, o.id));
     auto isFree = [&](double by) {
         const Stretch there{mine.from + by, mine.to + by};
         return (by == 0 || (there.from >= 0 && there.to <= length)) && place + by >= 0 &&
@@ -187,7 +199,5 @@ Design removeStructure(const Design& design, const std::string& id) {
                        d.structures.end());
     return d;
 }
-
-std::string ownerOf(const std::string& creaseId) { return creaseId.substr(0, creaseId.find('.')); }
 
 } // namespace hl

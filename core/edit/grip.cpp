@@ -1,5 +1,5 @@
-#include "core/assembly/grip.h"
-#include "core/design/edit.h"
+#include "core/edit/grip.h"
+#include "core/edit/edit.h"
 #include "core/structures/family.h"
 #include <algorithm>
 #include <cmath>

@@ -1,4 +1,5 @@
 // Edits of a design that more than one face of the program offers: start a card, add, set, remove.
+// They are clients of the chain from design to motion, not a step of it.
 // Each returns the new design or the problem; the old one is never half changed.
 #pragma once
 #include "core/design/design.h"
@@ -29,9 +30,6 @@ Design removeStructure(const Design& design, const std::string& id);
 
 // The structures that stand on `id`, directly or further up, in design order.
 std::vector<std::string> standingOn(const Design& design, const std::string& id);
-
-// "box1.tip" -> "box1".
-std::string ownerOf(const std::string& creaseId);
 
 // The id of one, no other structure has: kind and the first free number.
 std::string freeId(const Design& design, const std::string& kind);
