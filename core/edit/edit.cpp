@@ -11,9 +11,6 @@ namespace {
 
 struct Stretch { // of a crease, in mm from its start
     double from = 1e300, to = -1e300;
-    bool meets(const Stretch& o, double gap) const {
-        return from < o.to + gap && o.from < to + gap;
-    }
 };
 
 // The stretch of its host that a structure, with all that stands on it, sweeps over while the card
@@ -40,7 +37,7 @@ Stretch stretchOf(const Linkage& k, const std::vector<Pose>& poses, const Design
 }
 
 // Moves a structure along its host to the nearest stretch that no other one takes, on marks of
-// the ruler. Where there is none it stays: the proof will tell.
+// the ruler; where there is none, to where it overlaps the others least.
 void moveAside(Design& d, const Assembly& a, const std::string& id) {
     constexpr double gap = 1; // mm
     StructureSpec& s = *d.structure(id);
@@ -58,24 +55,29 @@ void moveAside(Design& d, const Assembly& a, const std::string& id) {
     for (const StructureSpec& o : d.structures)
         if (o.id != id && o.on == s.on)
             taken.push_back(stretchOf(k, poses, d, o.id));
-    auto isFree = [&](double by) {
+    // How much of the others the structure would overlap, moved by `by`; infinite off the crease.
+    auto overlap = [&](double by) {
         const Stretch there{mine.from + by, mine.to + by};
-        return (by == 0 || (there.from >= 0 && there.to <= length)) && place + by >= 0 &&
-               std::none_of(taken.begin(), taken.end(),
-                            [&](const Stretch& o) { return o.meets(there, gap); });
+        if (place + by < 0 || (by != 0 && (there.from < 0 || there.to > length)))
+            return 1e300;
+        double sum = 0;
+        for (const Stretch& o : taken)
+            sum += std::max(0.0, std::min(o.to, there.to) - std::max(o.from, there.from) + gap);
+        return sum;
     };
-    if (isFree(0))
-        return;
     const double step = d.units == Unit::Inch ? 25.4 / 16 : 0.5;
     const double nearest = std::round(place / step);
-    for (int n = 1; n * step < length; ++n)
+    double least = overlap(0), best = place;
+    for (int n = 1; least > 0 && n * step < length; ++n)
         for (int way : {-1, 1}) {
             const double to = (nearest + way * n) * step;
-            if (!isFree(to - place))
-                continue;
-            s.set["place"] = Measure::fromMm(to);
-            return;
+            if (const double o = overlap(to - place); o < least - 1e-6) {
+                least = o;
+                best = to;
+            }
         }
+    if (best != place)
+        s.set["place"] = Measure::fromMm(best);
 }
 
 } // namespace
