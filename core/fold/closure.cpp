@@ -2,6 +2,7 @@
 #include "core/measure/measure.h"
 #include <Eigen/Cholesky>
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 namespace hl {
@@ -39,27 +40,35 @@ void addLoop(const Loop& loop, const std::vector<double>& angles, Workspace& w, 
     Rigid x;
     for (size_t i = 0; i < count; ++i) {
         const LoopHinge& h = loop.hinges[i];
-        x = x * h.before;
+        if (h.moved)
+            x = x * h.before;
         w.axis[i] = x.turn * lift(-h.sign * h.dir);
         w.point[i] = x.at(h.from);
         x = x * foldAbout(h.from, h.dir, h.sign * angles[h.crease]);
     }
     x = x * loop.after;
+    std::array<Vec3, 3> fixed; // columns for up to three unknowns; more take the heap
+    std::vector<Vec3> many(N == Eigen::Dynamic ? count : 0);
+    Vec3* const moved = N == Eigen::Dynamic ? many.data() : fixed.data();
+    std::array<int, 3> fixedColumns;
+    std::vector<int> manyColumns(N == Eigen::Dynamic ? count : 0);
+    int* const column = N == Eigen::Dynamic ? manyColumns.data() : fixedColumns.data();
     for (size_t m = 0; m < std::size(weights); ++m) {
         const Vec3 at = x * loop.marks[m], miss = weights[m] * (at - loop.marks[m]);
         n.cost += miss.squaredNorm();
         n.worst = std::max(n.worst, miss.norm());
+        int unknowns = 0;
         for (size_t i = 0; i < count; ++i) {
-            const int ci = w.column[loop.hinges[i].crease];
-            if (ci < 0)
+            const int c = w.column[loop.hinges[i].crease];
+            if (c < 0)
                 continue;
-            const Vec3 di = weights[m] * w.axis[i].cross(at - w.point[i]);
-            n.jtr(ci) += di.dot(miss);
-            for (size_t j = 0; j < count; ++j) {
-                const int cj = w.column[loop.hinges[j].crease];
-                if (cj >= 0)
-                    n.jtj(ci, cj) += weights[m] * di.dot(w.axis[j].cross(at - w.point[j]));
-            }
+            moved[unknowns] = weights[m] * w.axis[i].cross(at - w.point[i]);
+            column[unknowns++] = c;
+        }
+        for (int i = 0; i < unknowns; ++i) {
+            n.jtr(column[i]) += moved[i].dot(miss);
+            for (int j = 0; j < unknowns; ++j)
+                n.jtj(column[i], column[j]) += moved[i].dot(moved[j]);
         }
     }
 }
@@ -84,6 +93,8 @@ template<int N> void descend(const Linkage& k, const Block& block, std::vector<d
     evaluate(k, block, angles, w, now);
     std::vector<double> before(block.creases.size());
     double damping = 1e-13;
+    // From this close one step lands within the noise: no need to look again.
+    constexpr double nearlyClosed = 1e-7; // mm
     for (int turn = 0; turn < mostIterations && now.worst > closed; ++turn) {
         auto lhs = now.jtj;
         const double scale = lhs.diagonal().maxCoeff();
@@ -104,6 +115,8 @@ template<int N> void descend(const Linkage& k, const Block& block, std::vector<d
             angles[c] =
                 std::clamp(angles[c] + shrink * step(static_cast<Eigen::Index>(i)), b.low, b.high);
         }
+        if (now.worst < nearlyClosed && shrink == 1)
+            return;
         evaluate(k, block, angles, w, next);
         if (next.cost < now.cost) {
             const bool stalled = next.cost > now.cost * (1 - 1e-9) && next.worst > 1e-6;
@@ -140,11 +153,15 @@ double misfitOf(const Loop& loop, const std::vector<double>& angles) {
 
 Bounds boundsOf(const Crease& c) { return c.fold == Fold::Valley ? Bounds{0, pi} : Bounds{-pi, 0}; }
 
-double closeBlock(const Linkage& k, const Block& block, std::vector<double>& angles) {
+void moveToClosure(const Linkage& k, const Block& block, std::vector<double>& angles) {
     if (block.creases.size() == 3)
         descend<3>(k, block, angles);
     else if (!block.creases.empty())
         descend<Eigen::Dynamic>(k, block, angles);
+}
+
+double closeBlock(const Linkage& k, const Block& block, std::vector<double>& angles) {
+    moveToClosure(k, block, angles);
     double worst = 0;
     for (int l : block.loops)
         worst = std::max(worst, misfitOf(k.loops[l], angles));

@@ -16,8 +16,10 @@ Bounds boundsOf(const Crease& crease);
 
 // Moves the block's angles from where they are to the nearest ones that close its loops, keeping
 // every crease on its mountain or valley side. Where nothing closes, they end at the least sum of
-// squared misses. Returns the misfit in mm. Damped Gauss-Newton (Levenberg, Marquardt) with
+// squared misses. Damped Gauss-Newton (Levenberg, Marquardt) with
 // analytic derivatives: a mark p moves by axis x (p - point on axis) per radian.
+void moveToClosure(const Linkage& linkage, const Block& block, std::vector<double>& angles);
+// The same, and the misfit that is left.
 double closeBlock(const Linkage& linkage, const Block& block, std::vector<double>& angles);
 
 // Rounds the block's angles to 0 or a half turn if all of them lie within `near` radians of it

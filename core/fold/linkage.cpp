@@ -68,14 +68,17 @@ Loop loopOf(const Assembly& a, int glue, const std::vector<Edge>& path) {
     Loop loop;
     loop.glue = glue;
     Rigid since;
+    bool glued = false;
     for (const Edge& e : path) {
         if (e.crease < 0) {
             since = since * across(a, e);
+            glued = true;
             continue;
         }
         const Crease& c = a.creases[e.crease];
-        loop.hinges.push_back({e.crease, e.forward ? 1.0 : -1.0, c.from, c.dir(), since});
+        loop.hinges.push_back({e.crease, e.forward ? 1.0 : -1.0, c.from, c.dir(), since, glued});
         since = {};
+        glued = false;
     }
     const Glue& g = a.glues[glue];
     loop.after = since * g.place.inverse();

@@ -21,6 +21,7 @@ struct LoopHinge {
     double sign = 1;
     Vec2 from, dir;
     Rigid before;
+    bool moved = false; // whether `before` is more than nothing
 };
 
 // A closed chain that starts and ends on the landing of `glue`. If every panel stays rigid and

@@ -168,7 +168,7 @@ Motion motionOf(const Linkage& k, const std::atomic<bool>* cancel) {
 void closeAll(const Linkage& k, double opening, std::vector<double>& angles) {
     angles[k.driver] = driverAngle(opening);
     for (const Block& block : k.blocks)
-        closeBlock(k, block, angles);
+        moveToClosure(k, block, angles);
 }
 
 Pose poseAt(const Linkage& k, const Motion& m, double opening) {
