@@ -29,6 +29,7 @@
 #include <QScrollArea>
 #include <QSplitter>
 #include <QStackedWidget>
+#include <QStyle>
 #include <QToolButton>
 #include <QVBoxLayout>
 #include <QVariantAnimation>
@@ -113,7 +114,7 @@ Workbench::Workbench() : pages_(new QStackedWidget), motion_(new QVariantAnimati
     messageRow->addWidget(messageText_, 1);
     messageRow->addWidget(away);
     message_->hide();
-    connect(&session_, &Session::refused, this, &Workbench::tell);
+    connect(&session_, &Session::refused, this, [this](const QString& why) { tell(why); });
 
     buildMenus();
     auto* work = new QWidget;
@@ -206,6 +207,7 @@ void Workbench::buildMenus() {
         edit, tr("&Remove the structure"), QKeySequence("Ctrl+Backspace"),
         [this] { removeSelected(); }, "remove");
     remove_->setObjectName("remove");
+    remove_->setShortcuts({QKeySequence("Ctrl+Backspace"), QKeySequence::Delete});
     connect(&session_, &Session::selectionChanged, this,
             [this] { remove_->setEnabled(!session_.selectedStructure().isEmpty()); });
 
@@ -586,8 +588,10 @@ void Workbench::exportSheets() {
         tell(QString::fromStdString(remarks.problem().text()));
         return;
     }
+    QString said = tr("Written to %1.").arg(path);
     for (auto& r : *remarks)
-        tell(QString::fromStdString(r));
+        said += " " + QString::fromStdString(r);
+    tell(said, true);
 }
 
 bool Workbench::mayLeave() {
@@ -627,8 +631,11 @@ void Workbench::offerRecovery() {
     showDesign();
 }
 
-void Workbench::tell(const QString& message) {
+void Workbench::tell(const QString& message, bool good) {
     messageText_->setText(message);
+    message_->setProperty("good", good);
+    message_->style()->unpolish(message_);
+    message_->style()->polish(message_);
     message_->show();
 }
 

@@ -35,8 +35,8 @@ class Workbench : public QMainWindow {
     void showStart();
     enum Step { Card, Build, Prove, Make };
     void goTo(Step step);
-    // Shows a problem above the views until it is put away.
-    void tell(const QString& message);
+    // Shows a problem, or good news, above the views until it is put away.
+    void tell(const QString& message, bool good = false);
 
   protected:
     void closeEvent(QCloseEvent*) override;

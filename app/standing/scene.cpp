@@ -102,8 +102,11 @@ Scene sceneOf(const Case& c, const Pose& pose, Stance stance, const SceneMarks& 
         for (size_t k = 0; k < panel.outline.size(); ++k) {
             const size_t next = (k + 1) % panel.outline.size();
             if (!isCrease(a, panel, panel.outline[k], panel.outline[next]))
-                scene.edges.push_back({f.corners[k], f.corners[next], rim,
-                                       panel.role == Role::Tab ? 0.8 : 1.1, false});
+                scene.edges.push_back({f.corners[k], f.corners[next], tint > 0.2 ? accent : rim,
+                                       tint > 0.2                ? 2.0
+                                       : panel.role == Role::Tab ? 0.8
+                                                                 : 1.1,
+                                       false});
         }
         scene.faces.push_back(std::move(f));
     }

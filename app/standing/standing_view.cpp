@@ -2,6 +2,7 @@
 #include "app/look/nearness.h"
 #include "app/look/theme.h"
 #include "app/standing/painter.h"
+#include "core/prove/saying.h"
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
@@ -45,6 +46,21 @@ Pose StandingView::pose() const {
     return poseAt(c.linkage, c.motion, session_.opening());
 }
 
+QString StandingView::caption(const Pose& pose) const {
+    const Case& c = *session_.snapshot()->folded;
+    const std::string id =
+        (session_.hovered().isEmpty() ? session_.selected() : session_.hovered()).toStdString();
+    if (const int panel = c.assembly.panel(id); panel >= 0)
+        return QString::fromStdString(capital(sayPanel(c, panel)));
+    const int crease = c.assembly.crease(id);
+    if (crease < 0)
+        return {};
+    const double opening = 180 - pose.angles[size_t(crease)] * 180 / pi;
+    return tr("%1, opened %2°")
+        .arg(QString::fromStdString(capital(sayCrease(c, crease))))
+        .arg(opening, 0, 'f', 1);
+}
+
 void StandingView::setStance(Stance stance) {
     stance_ = stance;
     frameCard();
@@ -60,8 +76,9 @@ void StandingView::paintEvent(QPaintEvent*) {
     paintGround(painter, size());
     if (!session_.snapshot())
         return;
+    const Pose now = pose();
     const Scene scene =
-        sceneOf(*session_.snapshot()->folded, pose(), stance_,
+        sceneOf(*session_.snapshot()->folded, now, stance_,
                 {session_.selected().toStdString(), session_.hovered().toStdString()});
     const double ratio = devicePixelRatioF();
     QImage image;
@@ -75,6 +92,9 @@ void StandingView::paintEvent(QPaintEvent*) {
         painted_ = true;
         QTimer::singleShot(0, this, qOverload<>(&QWidget::update));
     }
+    painter.setPen(theme().quiet);
+    painter.drawText(QRectF(rect()).adjusted(12, 0, -12, -8), Qt::AlignLeft | Qt::AlignBottom,
+                     caption(now));
     if (hasFocus()) {
         painter.setPen(QPen(theme().accent, 2));
         painter.setBrush(Qt::NoBrush);

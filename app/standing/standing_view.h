@@ -34,6 +34,8 @@ class StandingView : public QWidget {
 
   private:
     Pose pose() const;
+    // What is under the pointer, or selected, in words; a crease with its opening.
+    QString caption(const Pose& pose) const;
     void dragPage(const QPointF& to);
 
     enum class Drag { None, Page, Orbit, Pan };

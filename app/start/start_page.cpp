@@ -78,6 +78,7 @@ class DemoCard : public QFrame {
 QLabel* heading(const QString& text, double points) {
     auto* l = new QLabel(text);
     l->setFont(headingFont(points));
+    l->setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
     return l;
 }
 
@@ -187,10 +188,12 @@ StartPage::StartPage(QWidget* parent) : QWidget(parent) {
     across->addWidget(leftHolder);
 
     auto* right = new QVBoxLayout;
+    right->setSpacing(8);
     right->addWidget(heading(tr("From the Quillmere Valley Railway gift shop"), 14));
     auto* about = new QLabel(tr(
         "Finished designs to open, take apart and change. Each opens as a copy without a name."));
     about->setProperty("quiet", true);
+    about->setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
     right->addWidget(about);
     demos_ = new QGridLayout;
     demos_->setSpacing(14);

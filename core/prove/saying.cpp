@@ -44,6 +44,13 @@ std::string sayPanel(const Case& c, int panel) {
     return name + " of " + c.assembly.parts[p.part].name;
 }
 
+std::string sayCrease(const Case& c, int crease) {
+    const Crease& k = c.assembly.creases[crease];
+    std::string name = k.id.substr(k.id.find('.') + 1);
+    std::replace(name.begin(), name.end(), '-', ' ');
+    return k.driven ? name : name + " of " + c.assembly.parts[k.part].name;
+}
+
 std::string sayOpening(double from, double to) {
     if (std::fabs(from - to) < 0.05)
         return "at " + degrees(from) +

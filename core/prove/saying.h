@@ -5,6 +5,7 @@
 namespace hl {
 
 std::string sayPanel(const Case& c, int panel);   // "left wall of Signal box"
+std::string sayCrease(const Case& c, int crease); // "tip of Signal box"
 std::string sayOpening(double from, double to);   // "between 12° and 40°", "at 0° (closed)"
 std::string sayAmount(const Case& c, double mm);  // in the maker's unit
 std::string structureOf(const Case& c, int part); // the owner's id, empty for the card
