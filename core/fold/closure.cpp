@@ -84,7 +84,8 @@ void evaluate(const Linkage& k, const Block& block, const std::vector<double>& a
         addLoop(k.loops[l], angles, w, n);
 }
 
-template<int N> void descend(const Linkage& k, const Block& block, std::vector<double>& angles) {
+template<int N>
+void descend(const Linkage& k, const Block& block, std::vector<double>& angles, Sides sides) {
     thread_local Workspace w;
     w.column.assign(angles.size(), -1);
     for (size_t i = 0; i < block.creases.size(); ++i)
@@ -110,7 +111,8 @@ template<int N> void descend(const Linkage& k, const Block& block, std::vector<d
             std::min(1.0, longestStep / std::max(step.cwiseAbs().maxCoeff(), 1e-300));
         for (size_t i = 0; i < block.creases.size(); ++i) {
             const int c = block.creases[i];
-            const Bounds b = boundsOf(k.assembly->creases[c]);
+            const Bounds b =
+                sides == Sides::Free ? Bounds{-pi, pi} : boundsOf(k.assembly->creases[c]);
             before[i] = angles[c];
             angles[c] =
                 std::clamp(angles[c] + shrink * step(static_cast<Eigen::Index>(i)), b.low, b.high);
@@ -153,15 +155,15 @@ double misfitOf(const Loop& loop, const std::vector<double>& angles) {
 
 Bounds boundsOf(const Crease& c) { return c.fold == Fold::Valley ? Bounds{0, pi} : Bounds{-pi, 0}; }
 
-void moveToClosure(const Linkage& k, const Block& block, std::vector<double>& angles) {
+void moveToClosure(const Linkage& k, const Block& block, std::vector<double>& angles, Sides sides) {
     if (block.creases.size() == 3)
-        descend<3>(k, block, angles);
+        descend<3>(k, block, angles, sides);
     else if (!block.creases.empty())
-        descend<Eigen::Dynamic>(k, block, angles);
+        descend<Eigen::Dynamic>(k, block, angles, sides);
 }
 
-double closeBlock(const Linkage& k, const Block& block, std::vector<double>& angles) {
-    moveToClosure(k, block, angles);
+double closeBlock(const Linkage& k, const Block& block, std::vector<double>& angles, Sides sides) {
+    moveToClosure(k, block, angles, sides);
     double worst = 0;
     for (int l : block.loops)
         worst = std::max(worst, misfitOf(k.loops[l], angles));

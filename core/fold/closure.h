@@ -18,9 +18,12 @@ Bounds boundsOf(const Crease& crease);
 // every crease on its mountain or valley side. Where nothing closes, they end at the least sum of
 // squared misses. Damped Gauss-Newton (Levenberg, Marquardt) with
 // analytic derivatives: a mark p moves by axis x (p - point on axis) per radian.
-void moveToClosure(const Linkage& linkage, const Block& block, std::vector<double>& angles);
+enum class Sides { Kept, Free }; // Free: mountain and valley are disregarded, for diagnosis
+void moveToClosure(const Linkage& linkage, const Block& block, std::vector<double>& angles,
+                   Sides sides = Sides::Kept);
 // The same, and the misfit that is left.
-double closeBlock(const Linkage& linkage, const Block& block, std::vector<double>& angles);
+double closeBlock(const Linkage& linkage, const Block& block, std::vector<double>& angles,
+                  Sides sides = Sides::Kept);
 
 // Rounds the block's angles to 0 or a half turn if all of them lie within `near` radians of it
 // and the loops then close to 1e-9 mm; says whether it did. At flat states this replaces

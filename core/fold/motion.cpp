@@ -15,33 +15,33 @@ double driverAngle(double opening) { return (180 - opening) * pi / 180; }
 
 bool stopped(const std::atomic<bool>* cancel) { return cancel && cancel->load(); }
 
-// Tries starting angles on the creases' own sides until the block closes. Leaves the best found
-// in `angles` and returns its misfit.
-double findBranch(const Linkage& k, const Block& block, std::vector<double>& angles) {
+// Tries starting angles until the block closes. Leaves the best found in `angles` and returns its
+// misfit. With sides kept the starts are on the creases' own sides, else on either.
+double findBranch(const Linkage& k, const Block& block, std::vector<double>& angles, Sides sides) {
     static constexpr double sizes[] = {90 * pi / 180, 45 * pi / 180, 135 * pi / 180};
-    const size_t n = block.creases.size();
+    const size_t n = block.creases.size(), choices = sides == Sides::Kept ? 3 : 6;
     size_t tries = 1;
     for (size_t i = 0; i < std::min<size_t>(n, 4); ++i)
-        tries *= 3;
+        tries *= choices;
     std::vector<double> best;
     double least = 1e300;
     unsigned seed = 12345;
     for (size_t t = 0; t < tries && least > good; ++t) {
         std::vector<double> trial = angles;
         size_t digits = t;
-        for (size_t i = 0; i < n; ++i) {
-            double size;
+        for (int c : block.creases) {
+            size_t choice;
             if (n <= 4) {
-                size = sizes[digits % 3];
-                digits /= 3;
+                choice = digits % choices;
+                digits /= choices;
             } else { // too many to enumerate: a fixed sequence of mixtures
                 seed = seed * 1664525u + 1013904223u;
-                size = sizes[(seed >> 16) % 3];
+                choice = (seed >> 16) % choices;
             }
-            const bool valley = k.assembly->creases[block.creases[i]].fold == Fold::Valley;
-            trial[block.creases[i]] = valley ? size : -size;
+            const bool valley = (k.assembly->creases[c].fold == Fold::Valley) == (choice < 3);
+            trial[c] = valley ? sizes[choice % 3] : -sizes[choice % 3];
         }
-        const double miss = closeBlock(k, block, trial);
+        const double miss = closeBlock(k, block, trial, sides);
         if (miss < least) {
             least = miss;
             best = trial;
@@ -63,7 +63,7 @@ class Sweep {
         double least = 1e300;
         for (int opening : {90, 120, 60, 150, 30, 170, 10}) {
             std::vector<double> trial = m_.angles[opening];
-            const double miss = findBranch(k_, block_, trial);
+            const double miss = findBranch(k_, block_, trial, Sides::Kept);
             if (miss < least - good) {
                 least = miss;
                 start = opening;
@@ -72,6 +72,8 @@ class Sweep {
             if (least < good)
                 break;
         }
+        if (least > good)
+            blameFolds();
         store(start, best_);
         for (int d = start + 1; d <= widestOpening && !stopped(cancel); ++d)
             follow(d, -1);
@@ -80,6 +82,22 @@ class Sweep {
     }
 
   private:
+    // Nothing closes with the folds as assigned: does it close with some of them reversed?
+    void blameFolds() {
+        constexpr double flat = 1e-6; // radians: a fold that hardly folds has no side
+        for (int opening : {90, 150, 30}) {
+            std::vector<double> trial = m_.angles[opening];
+            if (findBranch(k_, block_, trial, Sides::Free) > good)
+                continue;
+            for (int c : block_.creases) {
+                const Bounds b = boundsOf(k_.assembly->creases[c]);
+                if (trial[c] < b.low - flat || trial[c] > b.high + flat)
+                    m_.wrongFolds.push_back(c);
+            }
+            return;
+        }
+    }
+
     void store(int d, const std::vector<double>& from) {
         for (int c : block_.creases)
             m_.angles[d][c] = from[c];

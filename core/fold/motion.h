@@ -14,6 +14,10 @@ struct Motion {
     // angles[d][c]: radians of crease c at d degrees; misfits[d][l]: mm of loop l.
     std::vector<std::vector<double>> angles;
     std::vector<std::vector<double>> misfits;
+    // Creases whose mountain or valley keeps their loops from closing at any opening tried, though
+    // they close with these folded the other way: a wrong assignment. The motion keeps the signs
+    // as they are, with the misfit that follows.
+    std::vector<int> wrongFolds;
 };
 
 struct Pose {

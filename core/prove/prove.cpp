@@ -3,6 +3,8 @@
 
 namespace hl {
 
+void folds(const Case& c, std::vector<Finding>& out);
+void mobility(const Case& c, std::vector<Finding>& out);
 void misfit(const Case& c, std::vector<Finding>& out);
 void overhang(const Case& c, std::vector<Finding>& out);
 void collision(const Case& c, std::vector<Finding>& out);
@@ -10,10 +12,9 @@ void landing(const Case& c, std::vector<Finding>& out);
 
 const std::vector<Rule>& rules() {
     static const std::vector<Rule> table = {
-        {"misfit", "Misfit", misfit},
-        {"collision", "Collision", collision},
-        {"overhang", "Overhang", overhang},
-        {"landing", "Landing", landing},
+        {"folds", "Folds", folds},          {"mobility", "Motion", mobility},
+        {"misfit", "Misfit", misfit},       {"collision", "Collision", collision},
+        {"overhang", "Overhang", overhang}, {"landing", "Landing", landing},
     };
     return table;
 }

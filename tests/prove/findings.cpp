@@ -51,8 +51,9 @@ class Findings : public QObject {
 
     void eachFaultIsCaughtAndHealed_data() {
         QTest::addColumn<QString>("rule");
-        for (const Rule& r : rules())
-            QTest::newRow(r.id) << QString(r.id);
+        const QDir dir(HL_SOURCE_DIR "/demo/quillmere/faulty");
+        for (const QString& f : dir.entryList({"*.hlantern"}))
+            QTest::newRow(qPrintable(f)) << QFileInfo(f).baseName();
     }
     void eachFaultIsCaughtAndHealed() {
         QFETCH(QString, rule);

@@ -1,0 +1,135 @@
+// Linkages that no family would make: locked, flapping, wrongly folded, redundant. Each is told
+// for what it is, and none stops the engine.
+#include "core/assembly/builder.h"
+#include "core/edit/edit.h"
+#include "core/fold/mobility.h"
+#include "core/prove/prove.h"
+#include <QtTest>
+
+using namespace hl;
+
+namespace {
+
+constexpr double deg = pi / 180;
+
+Design card() {
+    return *newDesign(Measure::fromMm(120), Measure::fromMm(160), SpineSide::Left,
+                      Unit::Millimetre);
+}
+
+// A strip across the pages: tab, `walls`, tab, standing on feet at 40 mm.
+Assembly withStrip(const std::vector<double>& walls, const std::string& id = "strip",
+                   double place = 30) {
+    static const Assembly base = *assemble(card());
+    AssemblyBuilder b(base);
+    auto rect = [](double x0, double x1) {
+        return std::vector<Vec2>{{x0, 0}, {x1, 0}, {x1, 20}, {x0, 20}};
+    };
+    b.part(id, id, id, "card");
+    int left = b.panel("left-tab", Role::Tab, rect(-8, 0));
+    double x = 0;
+    int last = left, first = -1;
+    for (size_t i = 0; i < walls.size(); ++i) {
+        const int wall = b.panel("wall-" + std::to_string(i), Role::Wall, rect(x, x + walls[i]));
+        const int crease =
+            b.crease("fold-" + std::to_string(i), last, wall, {x, 0}, {x, 20}, Fold::Mountain);
+        first = i == 0 ? crease : first;
+        x += walls[i];
+        last = wall;
+    }
+    const int right = b.panel("right-tab", Role::Tab, rect(x, x + 8));
+    const int end = b.crease("fold-end", last, right, {x, 0}, {x, 20}, Fold::Mountain);
+    b.glue(left, first, base.panel("card.page-left"), {-40, place}, {0, 1}, true);
+    b.glue(right, end, base.panel("card.page-right"), {40, place}, {0, 1}, true);
+    return b.made();
+}
+
+const Finding* first(const std::vector<Finding>& all, const char* rule) {
+    for (auto& f : all)
+        if (f.rule == rule)
+            return &f;
+    return nullptr;
+}
+
+} // namespace
+
+class Diagnosis : public QObject {
+    Q_OBJECT
+  private slots:
+    void aCardHasOneFreeMotion() {
+        const Case c(card(), withStrip({40, 40}));
+        const Mobility m = mobilityAt(c.linkage, c.poses[77]);
+        QCOMPARE(m.freeMotions, 1);
+        QVERIFY(m.driverMoves && m.flapping.empty() && m.locking.empty());
+    }
+
+    // One stiff wall between the feet closes at one opening only, where it is as long as they are
+    // apart, and holds the card there.
+    void aStiffWallLocks() {
+        const Case c(card(), withStrip({80 * std::sin(77 * deg / 2)}));
+        QVERIFY(c.poses[77].misfit() < 1e-9);
+        const Mobility m = mobilityAt(c.linkage, c.poses[77]);
+        QCOMPARE(m.freeMotions, 0);
+        QVERIFY(!m.driverMoves);
+        const auto all = prove(c);
+        const Finding* f = first(all, "mobility");
+        QVERIFY(f && f->severity == Severity::Stop);
+        QVERIFY(f->message.find("locked") != std::string::npos);
+        QVERIFY(first(all, "misfit")); // and away from there it binds
+    }
+
+    // Three walls leave one motion more than the opening.
+    void aThirdWallFlaps() {
+        const Case c(card(), withStrip({30, 30, 30}));
+        const Mobility m = mobilityAt(c.linkage, c.poses[77]);
+        QCOMPARE(m.freeMotions, 2);
+        QCOMPARE(m.flapping.size(), size_t(4));
+        const auto all = prove(c);
+        QVERIFY(first(all, "mobility") && first(all, "mobility")->severity == Severity::Caution);
+    }
+
+    // Two equal strips side by side say the same thing twice: no error.
+    void redundantLoopsAreNoError() {
+        const Assembly one = withStrip({40, 40});
+        AssemblyBuilder b(one);
+        b.part("link", "link", "link", "card");
+        // A stiff panel glued on both strips' first wall: a loop that follows from the others.
+        int tab = b.panel("tab", Role::Tab, {{0, 0}, {8, 0}, {8, 10}, {0, 10}});
+        int body = b.panel("body", Role::Wall, {{8, 0}, {16, 0}, {16, 10}, {8, 10}});
+        int other = b.panel("other", Role::Tab, {{16, 0}, {24, 0}, {24, 10}, {16, 10}});
+        int f1 = b.crease("f1", tab, body, {8, 0}, {8, 10}, Fold::Mountain);
+        int f2 = b.crease("f2", body, other, {16, 0}, {16, 10}, Fold::Mountain);
+        const int wall = one.panel("strip.wall-0");
+        b.glue(tab, f1, wall, {8, 5}, {0, 1}, false);
+        b.glue(other, f2, wall, {16, 5}, {0, 1}, false);
+        const Case c(card(), b.made());
+        for (const Pose& p : c.poses)
+            QVERIFY(p.misfit() < 1e-6);
+        QCOMPARE(mobilityAt(c.linkage, c.poses[77]).freeMotions, 1);
+    }
+
+    void aWrongFoldIsNamed() {
+        auto added = addStructure(card(), "v-fold", "card.spine",
+                                  {{"alpha_left", "55"}, {"beta_left", "80"}});
+        Assembly a = *assemble(added->first);
+        a.creases[a.crease("v-fold1.centre")].fold = Fold::Valley;
+        const Case c(added->first, a);
+        const auto all = prove(c);
+        const Finding* f = first(all, "folds");
+        QVERIFY(f && f->severity == Severity::Stop);
+        QVERIFY2(f->message.find("centre") != std::string::npos, f->message.c_str());
+        QVERIFY(c.poses[90].misfit() > 0.5); // reported, not repaired
+    }
+
+    void familiesAreNeverAccused() {
+        for (const char* kind : {"box", "tent", "v-fold"}) {
+            auto added = addStructure(card(), kind, "card.spine", {});
+            const Case c(added->first, *assemble(added->first));
+            QVERIFY(c.motion.wrongFolds.empty());
+            QCOMPARE(mobilityAt(c.linkage, c.poses[77]).freeMotions, 1);
+        }
+    }
+};
+
+QTEST_APPLESS_MAIN(Diagnosis)
+#include "diagnosis.moc"
