@@ -5,6 +5,7 @@
 #include "core/files/exports.h"
 #include "core/files/hlantern.h"
 #include "core/prove/prove.h"
+#include "core/prove/sensitivity.h"
 #include "core/structures/family.h"
 #include <CLI/CLI.hpp>
 #include <cmath>
@@ -203,6 +204,30 @@ int check(const std::string& path, bool json) {
     return verdict == Verdict::Fails ? Fails : Done;
 }
 
+int sensitivity(const std::string& path, bool json) {
+    auto d = loadDesign(path);
+    if (!d)
+        return refuse(d.problem());
+    auto all = sensitivities(*d);
+    if (!all)
+        return refuse(all.problem());
+    Json j = {{"measures", Json::array()}};
+    for (auto& s : *all) {
+        j["measures"].push_back({{"structure", s.structure},
+                                 {"measure", s.parameter},
+                                 {"unit", s.quantity == Quantity::Length ? "mm" : "deg"},
+                                 {"misfit_mm_per_unit", s.rate},
+                                 {"opening", s.opening},
+                                 {"tab", s.tab},
+                                 {"message", say(s)}});
+        if (!json)
+            std::cout << say(s) << "\n";
+    }
+    if (json)
+        print(j);
+    return Done;
+}
+
 int exportTo(const std::string& path, const std::string& to, const std::string& sheet,
              const std::string& out) {
     const Exporter* e = exporter(to);
@@ -255,6 +280,9 @@ int main(int argc, char** argv) {
     auto* c = app.add_subcommand("check", "whether the card works");
     c->add_option("FILE", file)->required();
     c->add_flag("--json", json);
+    auto* v = app.add_subcommand("sensitivity", "what an error in each measure does to the fit");
+    v->add_option("FILE", file)->required();
+    v->add_flag("--json", json);
     auto* e = app.add_subcommand("export", "parts at true scale");
     e->add_option("FILE", file)->required();
     e->add_option("--to", to)->required()->check(CLI::IsMember(ids(exporters())));
@@ -276,5 +304,7 @@ int main(int argc, char** argv) {
         return pose(file, opening, json);
     if (*c)
         return check(file, json);
+    if (*v)
+        return sensitivity(file, json);
     return exportTo(file, to, sheet, out);
 }

@@ -16,7 +16,7 @@ constexpr double longestStep = 0.5; // radians
 // about its crease, and where nothing closes the crease should come as near as it can.
 constexpr double weights[] = {1, 1, 0.1};
 
-constexpr double creaseMisses = 0.01; // mm
+constexpr double creaseLies = 0.01, pressedFlat = 0.5; // mm
 
 template<int N> struct Normal { // normal equations of the stacked misses
     using Matrix = Eigen::Matrix<double, N, N>;
@@ -145,12 +145,10 @@ double misfitOf(const Loop& loop, const std::vector<double>& angles) {
     x = x * loop.after;
     auto miss = [&](const Vec3& m) { return (x * m - m).norm(); };
     const double crease = std::max(miss(loop.marks[0]), miss(loop.marks[1]));
-    if (crease > creaseMisses)
-        return crease;
-    double worst = crease;
+    double corners = 0;
     for (const Vec3& m : loop.marks)
-        worst = std::max(worst, miss(m));
-    return worst;
+        corners = std::max(corners, miss(m));
+    return crease < creaseLies && corners > pressedFlat ? corners : crease;
 }
 
 Bounds boundsOf(const Crease& c) { return c.fold == Fold::Valley ? Bounds{0, pi} : Bounds{-pi, 0}; }

@@ -4,8 +4,9 @@
 
 namespace hl {
 
-// The misfit of the loop in mm: by how much the tab's crease misses its line on the landing. Where
-// the crease lies right but the tab does not, by how much the tab's corners miss.
+// The misfit of the loop in mm: by how much the tab's crease misses its line on the landing. A tab
+// that turns about its crease is pressed flat when it is glued; only where the crease lies right
+// and the tab stands off by more than half a millimetre does the tab's corner count.
 double misfitOf(const Loop& loop, const std::vector<double>& angles);
 
 // The bounds that mountain and valley set on a fold angle: [-pi, 0] or [0, pi].

@@ -1,0 +1,92 @@
+#include "core/prove/sensitivity.h"
+#include "core/fold/motion.h"
+#include "core/structures/family.h"
+#include <algorithm>
+#include <cstdio>
+
+namespace hl {
+namespace {
+
+constexpr double error = 0.05; // mm or degrees
+
+struct Worst {
+    double misfit = 0;
+    int opening = 0;
+    std::string tab;
+};
+
+Worst worstOf(const Design& d, const std::atomic<bool>* cancel) {
+    Worst w;
+    const Assembly a = *assemble(d);
+    const Linkage k = linkageOf(a);
+    const Motion m = motionOf(k, cancel);
+    for (int o = 0; o <= widestOpening; ++o)
+        for (size_t l = 0; l < k.loops.size(); ++l)
+            if (m.misfits[o][l] > w.misfit)
+                w = {m.misfits[o][l], o, a.panels[a.glues[k.loops[l].glue].tab].id};
+    return w;
+}
+
+// The design with every measure of every structure set to the value it has now.
+Result<Design> held(const Design& design) {
+    Design out = design;
+    for (StructureSpec& s : out.structures) {
+        auto values = measuresOf(design, s.id);
+        if (!values)
+            return values.problem();
+        for (const Parameter& p : family(s.kind)->parameters) {
+            const double v = values->at(p.name);
+            s.set.try_emplace(p.name, p.fallback.quantity == Quantity::Length
+                                          ? Measure::fromMm(v)
+                                          : Measure::fromDegrees(v * 180 / pi));
+        }
+    }
+    return out;
+}
+
+} // namespace
+
+Result<std::vector<Sensitivity>> sensitivities(const Design& design,
+                                               const std::atomic<bool>* cancel) {
+    auto start = held(design);
+    if (!start)
+        return start.problem();
+    const double before = worstOf(*start, cancel).misfit;
+    std::vector<Sensitivity> out;
+    for (const StructureSpec& s : start->structures)
+        for (auto& [name, value] : s.set) {
+            Sensitivity found{s.id, name, value.quantity, 0, 0, {}};
+            for (double by : {-error, error}) {
+                if (cancel && *cancel)
+                    return out;
+                Design d = *start;
+                Measure& m = d.structure(s.id)->set[name];
+                m.count += value.quantity == Quantity::Length ? Measure::fromMm(by).count
+                                                              : Measure::fromDegrees(by).count;
+                if (!assemble(d))
+                    continue; // at its bound: it cannot be off this way
+                const Worst w = worstOf(d, cancel);
+                const double rate = (w.misfit - before) / error;
+                if (rate > found.rate)
+                    found = {s.id, name, value.quantity, rate, double(w.opening), w.tab};
+            }
+            out.push_back(found);
+        }
+    std::stable_sort(out.begin(), out.end(), [](auto& a, auto& b) { return a.rate > b.rate; });
+    return out;
+}
+
+std::string say(const Sensitivity& s) {
+    std::string name = s.parameter;
+    std::replace(name.begin(), name.end(), '_', ' ');
+    const bool angle = s.quantity == Quantity::Angle;
+    const std::string off = (angle ? "0.5 degrees" : "0.5 mm");
+    if (s.rate < 1e-3)
+        return "The " + name + " of " + s.structure + " may be " + off + " off without any misfit.";
+    char moved[32];
+    std::snprintf(moved, sizeof moved, "%.2f mm", s.rate / 2);
+    return "The " + name + " of " + s.structure + " " + off + " off makes " + s.tab + " miss by " +
+           moved + ".";
+}
+
+} // namespace hl

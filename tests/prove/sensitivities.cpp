@@ -1,0 +1,55 @@
+// Sensitivities against what closed cards say: with everything folded flat, a misfit is a sum of
+// lengths along the fold.
+#include "core/edit/edit.h"
+#include "core/prove/sensitivity.h"
+#include <QtTest>
+
+using namespace hl;
+
+class Sensitivities : public QObject {
+    Q_OBJECT
+  private slots:
+    // left + left_wall = right + right_wall: each of the four lengths counts in full.
+    void ofABox() {
+        const Design card = *newDesign(Measure::fromMm(120), Measure::fromMm(160), SpineSide::Left,
+                                       Unit::Millimetre);
+        auto added =
+            addStructure(card, "box", "card.spine", {{"left", "30 mm"}, {"right", "25 mm"}});
+        std::map<std::string, Sensitivity> by;
+        const auto all = *sensitivities(added->first);
+        for (auto& s : all)
+            by[s.parameter] = s;
+        QCOMPARE(by.size(), size_t(7));
+        for (const char* name : {"left", "right", "left_wall", "right_wall"}) {
+            QVERIFY2(std::abs(by.at(name).rate - 1) < 0.02,
+                     qPrintable(QString("%1 %2").arg(name).arg(by.at(name).rate)));
+            QVERIFY(by.at(name).tab.rfind("box1", 0) == 0);
+        }
+        for (const char* name : {"place", "width", "tab"})
+            QVERIFY(by.at(name).rate < 1e-6);
+        QVERIFY(all.front().rate >= all.back().rate);
+        QVERIFY(say(by.at("left")).find("0.50 mm") != std::string::npos);
+    }
+
+    // Closed, an angle error of a V-fold swings the far end of a base crease: the length of that
+    // crease times the angle.
+    void ofAVFold() {
+        const Design card = *newDesign(Measure::fromMm(120), Measure::fromMm(160), SpineSide::Left,
+                                       Unit::Millimetre);
+        auto added =
+            addStructure(card, "v-fold", "card.spine",
+                         {{"alpha_left", "50"}, {"beta_left", "80"}, {"base_left", "40 mm"}});
+        const auto all = *sensitivities(added->first);
+        for (auto& s : all)
+            if (s.parameter == "alpha_left" || s.parameter == "beta_right") {
+                const double swing = 40 * 3.14159265358979 / 180;
+                QVERIFY2(std::abs(s.rate - swing) < 0.15 * swing,
+                         qPrintable(
+                             QString("%1 %2 %3").arg(s.parameter.c_str()).arg(s.rate).arg(swing)));
+                QCOMPARE(s.quantity, Quantity::Angle);
+            }
+    }
+};
+
+QTEST_APPLESS_MAIN(Sensitivities)
+#include "sensitivities.moc"
