@@ -1,11 +1,11 @@
 // The general engine against closed forms that know nothing of it: spherical trigonometry for
 // V-folds, the parallelogram and the triangle for boxes and tents. All in the frame of the card:
 // spine along y, bisector plane x = 0.
-#include "core/edit/edit.h"
-#include "core/fold/motion.h"
+#include "tests/support.h"
 #include <QtTest>
 
 using namespace hl;
+using test::with;
 
 namespace {
 
@@ -29,18 +29,7 @@ struct Folded {
     }
 };
 
-Design card() {
-    return *newDesign(Measure::fromMm(150), Measure::fromMm(200), SpineSide::Left,
-                      Unit::Millimetre);
-}
-
-Design with(const Design& d, const char* kind, const char* on,
-            const std::map<std::string, std::string>& set) {
-    auto added = addStructure(d, kind, on, set);
-    if (!added)
-        qFatal("%s", added.problem().text().c_str());
-    return added->first;
-}
+Design card() { return test::card(150, 200); }
 
 Folded fold(const Design& d) { return Folded(*assemble(d)); }
 

@@ -1,50 +1,14 @@
 // Properties that hold for every design, checked on random ones nested up to four deep.
-#include "core/edit/edit.h"
 #include "core/fold/motion.h"
+#include "tests/random_design.h"
 #include <QtTest>
-#include <rapidcheck.h>
 
 using namespace hl;
+using test::randomDesign;
 
 namespace {
 
 constexpr int designs = 5000;
-
-// A card with one to six structures on random creases and random measures.
-Design randomDesign() {
-    auto mm = [](int low, int high) {
-        return *rc::gen::inRange(low * 100, high * 100 + 1) / 100.0;
-    };
-    auto text = [](double v) { return std::to_string(v) + " mm"; };
-    Design d = *newDesign(Measure::fromMm(mm(90, 160)), Measure::fromMm(mm(90, 220)),
-                          *rc::gen::element(SpineSide::Left, SpineSide::Top), Unit::Millimetre);
-    const int count = *rc::gen::inRange(1, 7);
-    for (int i = 0; i < count; ++i) {
-        const Assembly a = *assemble(d);
-        const Crease& host = a.creases[*rc::gen::inRange<size_t>(0, a.creases.size())];
-        const std::string kind = *rc::gen::element<std::string>("box", "tent", "v-fold");
-        std::map<std::string, std::string> set;
-        const Host h = hostOf(a, a.crease(host.id));
-        if (kind == "v-fold") {
-            const int alpha = *rc::gen::inRange(25, 71);
-            const bool back = *rc::gen::arbitrary<bool>();
-            set["alpha_left"] = std::to_string(back ? 180 - alpha : alpha);
-            set["alpha_right"] =
-                std::to_string((back ? 180 - alpha : alpha) + *rc::gen::inRange(-6, 7));
-            set["beta_left"] = std::to_string(alpha + *rc::gen::inRange(12, 30));
-        } else {
-            const double left = std::max(4.0, h.left.room * *rc::gen::inRange(20, 50) / 100.0);
-            set["left"] = text(left);
-            set["right"] = text(std::max(4.0, left * *rc::gen::inRange(70, 130) / 100.0));
-            if (kind == "tent")
-                set["left_wall"] = text(left * *rc::gen::inRange(130, 220) / 100.0);
-        }
-        auto added = addStructure(d, kind, host.id, set);
-        if (added)
-            d = added->first;
-    }
-    return d;
-}
 
 double length(const Vec3& a, const Vec3& b) { return (a - b).norm(); }
 
@@ -132,11 +96,8 @@ class RandomDesigns : public QObject {
 };
 
 int main(int argc, char** argv) {
-    // The number of designs is a promise; the seed can be chosen for a repeat.
-    if (qEnvironmentVariableIsEmpty("RC_PARAMS"))
-        qputenv("RC_PARAMS",
-                ("max_success=" + std::to_string(designs) + " seed=20261123 max_size=40").c_str());
-    RandomDesigns test;
-    return QTest::qExec(&test, argc, argv);
+    test::fixRuns(designs);
+    RandomDesigns tests;
+    return QTest::qExec(&tests, argc, argv);
 }
 #include "random_designs.moc"

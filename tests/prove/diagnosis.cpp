@@ -1,21 +1,16 @@
 // Linkages that no family would make: locked, flapping, wrongly folded, redundant. Each is told
 // for what it is, and none stops the engine.
 #include "core/assembly/builder.h"
-#include "core/edit/edit.h"
 #include "core/fold/mobility.h"
-#include "core/prove/prove.h"
+#include "tests/support.h"
 #include <QtTest>
 
 using namespace hl;
+using namespace hl::test;
 
 namespace {
 
 constexpr double deg = pi / 180;
-
-Design card() {
-    return *newDesign(Measure::fromMm(120), Measure::fromMm(160), SpineSide::Left,
-                      Unit::Millimetre);
-}
 
 // A strip across the pages: tab, `walls`, tab, standing on feet at 40 mm.
 Assembly withStrip(const std::vector<double>& walls, const std::string& id = "strip",
@@ -42,13 +37,6 @@ Assembly withStrip(const std::vector<double>& walls, const std::string& id = "st
     b.glue(left, first, base.panel("card.page-left"), {-40, place}, {0, 1}, true);
     b.glue(right, end, base.panel("card.page-right"), {40, place}, {0, 1}, true);
     return b.made();
-}
-
-const Finding* first(const std::vector<Finding>& all, const char* rule) {
-    for (auto& f : all)
-        if (f.rule == rule)
-            return &f;
-    return nullptr;
 }
 
 } // namespace

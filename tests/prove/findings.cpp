@@ -1,33 +1,16 @@
 // Every finding that must be caught is caught, with its amount; sound designs stay silent; and
 // remedies do what they say.
-#include "core/edit/edit.h"
 #include "core/files/hlantern.h"
-#include "core/prove/prove.h"
+#include "tests/support.h"
 #include <QDir>
 #include <QtTest>
 
 using namespace hl;
+using namespace hl::test;
 
 namespace {
 
-Design card(double w = 140, double h = 140) {
-    return *newDesign(Measure::fromMm(w), Measure::fromMm(h), SpineSide::Left, Unit::Millimetre);
-}
-Design with(const Design& d, const char* kind, const char* on,
-            const std::map<std::string, std::string>& set) {
-    auto added = addStructure(d, kind, on, set);
-    if (!added)
-        qFatal("%s", added.problem().text().c_str());
-    return added->first;
-}
 std::vector<Finding> findingsOf(const Design& d) { return prove(Case(d, *assemble(d))); }
-const Finding* first(const std::vector<Finding>& all, const char* rule) {
-    for (auto& f : all)
-        if (f.rule == rule)
-            return &f;
-    return nullptr;
-}
-
 } // namespace
 
 class Findings : public QObject {
@@ -62,12 +45,12 @@ class Findings : public QObject {
         QVERIFY(bool(d));
         const Case c(*d, *assemble(*d));
         auto all = prove(c);
-        const Finding* f = first(all, rule.toUtf8());
+        const Finding* f = first(all, rule.toStdString());
         QVERIFY(f);
         QVERIFY(f->severity == Severity::Stop && f->amount > 0 && !f->parts.empty());
         QVERIFY(verdictOf(all) == Verdict::Fails);
         findRemedies(c, all);
-        f = first(all, rule.toUtf8());
+        f = first(all, rule.toStdString());
         QVERIFY2(f->action.has_value(), f->message.c_str());
         Design healed = *d;
         auto& set = healed.structure(f->action->structure)->set;
@@ -75,7 +58,7 @@ class Findings : public QObject {
             set[f->action->parameter] = *f->action->value;
         else
             set.erase(f->action->parameter);
-        QVERIFY(!first(findingsOf(healed), rule.toUtf8()));
+        QVERIFY(!first(findingsOf(healed), rule.toStdString()));
     }
 
     // Closed, a V-fold's centre crease points at alpha + beta from the spine.
