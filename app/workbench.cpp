@@ -5,25 +5,18 @@
 #include "app/panels/measures_panel.h"
 #include "app/panels/opening_strip.h"
 #include "app/panels/structure_list.h"
-#include "app/session/recovery.h"
 #include "app/standing/standing_view.h"
 #include "app/start/start_page.h"
 #include "core/edit/edit.h"
 #include "core/files/exports.h"
-#include "core/files/hlantern.h"
 #include "core/structures/family.h"
-#include <QActionGroup>
 #include <QApplication>
 #include <QButtonGroup>
-#include <QCloseEvent>
 #include <QComboBox>
-#include <QFileDialog>
 #include <QFileInfo>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QLineEdit>
-#include <QMenuBar>
-#include <QMessageBox>
 #include <QPushButton>
 #include <QScreen>
 #include <QScrollArea>
@@ -36,8 +29,6 @@
 
 namespace hl {
 namespace {
-
-constexpr const char* extension = "hlantern";
 
 QFrame* bar(const char* property = "bar") {
     auto* f = new QFrame;
@@ -63,29 +54,6 @@ QToolButton* tool(QAction* action, bool text = false) {
     b->setFocusPolicy(Qt::TabFocus);
     b->setAccessibleName(action->text());
     return b;
-}
-
-QString fileDialog(QWidget* parent, const QString& title, QFileDialog::AcceptMode mode,
-                   const QStringList& filters, const QString& suffix, const QString& start,
-                   QString* filter = nullptr) {
-    QFileDialog dialog(parent, title);
-    dialog.setObjectName("file-dialog");
-    dialog.setOption(QFileDialog::DontUseNativeDialog);
-    dialog.setAcceptMode(mode);
-    dialog.setFileMode(mode == QFileDialog::AcceptOpen ? QFileDialog::ExistingFile
-                                                       : QFileDialog::AnyFile);
-    dialog.setNameFilters(filters);
-    dialog.setDefaultSuffix(suffix);
-    if (!start.isEmpty())
-        dialog.selectFile(start);
-    QObject::connect(&dialog, &QFileDialog::filterSelected, &dialog, [&](const QString& f) {
-        dialog.setDefaultSuffix(f.section("*.", 1).section(')', 0, 0));
-    });
-    if (dialog.exec() != QDialog::Accepted || dialog.selectedFiles().isEmpty())
-        return {};
-    if (filter)
-        *filter = dialog.selectedNameFilter();
-    return dialog.selectedFiles().front();
 }
 
 } // namespace
@@ -137,6 +105,7 @@ Workbench::Workbench() : pages_(new QStackedWidget), motion_(new QVariantAnimati
     column->addWidget(message_);
     column->addWidget(pages_, 1);
     setCentralWidget(central);
+    measures_->setTabAfter(structures_);
 
     motion_->setDuration(3600);
     motion_->setEasingCurve(QEasingCurve::InOutSine);
@@ -146,128 +115,6 @@ Workbench::Workbench() : pages_(new QStackedWidget), motion_(new QVariantAnimati
     connect(&session_, &Session::designChanged, this, &Workbench::refreshTitle);
     for (QAction* a : needDesign_)
         a->setEnabled(false);
-}
-
-void Workbench::buildMenus() {
-    auto action = [this](QMenu* menu, const QString& text, const QKeySequence& key, auto slot,
-                         const QString& iconName = {}, bool design = true) {
-        QAction* a = menu->addAction(text);
-        a->setShortcut(key);
-        if (!iconName.isEmpty()) {
-            a->setIcon(icon(iconName));
-            a->setData(iconName);
-        }
-        a->setIconVisibleInMenu(false);
-        connect(a, &QAction::triggered, this, slot);
-        addAction(a);
-        if (design)
-            needDesign_ << a;
-        return a;
-    };
-    QMenu* card = menuBar()->addMenu(tr("&Card"));
-    action(
-        card, tr("&Start page"), QKeySequence::New,
-        [this] {
-            if (mayLeave())
-                showStart();
-        },
-        {}, false);
-    action(
-        card, tr("&Open…"), QKeySequence::Open, [this] { browse(); }, "open", false);
-    recentMenu_ = card->addMenu(tr("&Lately open"));
-    connect(recentMenu_, &QMenu::aboutToShow, this, &Workbench::fillRecent);
-    card->addSeparator();
-    action(
-        card, tr("&Save"), QKeySequence::Save, [this] { save(); }, "save")
-        ->setObjectName("save");
-    action(card, tr("Save &as…"), QKeySequence("Ctrl+Shift+S"), [this] {
-        saveAs();
-    })->setObjectName("save-as");
-    action(
-        card, tr("&Export sheets…"), QKeySequence("Ctrl+E"), [this] { exportSheets(); }, "export")
-        ->setObjectName("export");
-    card->addSeparator();
-    action(
-        card, tr("&Quit"), QKeySequence::Quit, [this] { close(); }, {}, false);
-
-    QMenu* edit = menuBar()->addMenu(tr("&Edit"));
-    for (bool undo : {true, false}) {
-        QAction* a = undo ? session_.history()->createUndoAction(this, tr("Undo:"))
-                          : session_.history()->createRedoAction(this, tr("Redo:"));
-        a->setShortcut(undo ? QKeySequence::Undo : QKeySequence("Ctrl+Shift+Z"));
-        a->setObjectName(undo ? "undo" : "redo");
-        a->setIcon(icon(undo ? "undo" : "redo"));
-        a->setData(undo ? "undo" : "redo");
-        a->setIconVisibleInMenu(false);
-        edit->addAction(a);
-        addAction(a);
-    }
-    edit->addSeparator();
-    remove_ = action(
-        edit, tr("&Remove the structure"), QKeySequence("Ctrl+Backspace"),
-        [this] { removeSelected(); }, "remove");
-    remove_->setObjectName("remove");
-    remove_->setShortcuts({QKeySequence("Ctrl+Backspace"), QKeySequence::Delete});
-    connect(&session_, &Session::selectionChanged, this,
-            [this] { remove_->setEnabled(!session_.selectedStructure().isEmpty()); });
-
-    QMenu* structure = menuBar()->addMenu(tr("&Structure"));
-    int n = 0;
-    for (const Family& f : families()) {
-        const QString kind = QString::fromStdString(f.id);
-        QAction* a = action(
-            structure, tr("Add a %1").arg(QString::fromStdString(f.name)),
-            QKeySequence(QString("Ctrl+Alt+%1").arg(++n)), [this, kind] { add(kind); }, kind);
-        a->setObjectName("add-" + kind);
-        a->setIconText("+ " + QString::fromStdString(f.name));
-        a->setToolTip(tr("Add a %1 on the selected fold, or on the spine.\n%2")
-                          .arg(QString::fromStdString(f.name), QString::fromStdString(f.purpose)));
-    }
-
-    QMenu* view = menuBar()->addMenu(tr("&View"));
-    const char* const names[] = {QT_TR_NOOP("Card"), QT_TR_NOOP("Build"), QT_TR_NOOP("Prove"),
-                                 QT_TR_NOOP("Make")};
-    for (int i = 0; i < 4; ++i)
-        action(view, tr("Go to &%1").arg(tr(names[i])), QKeySequence(QString("Ctrl+%1").arg(i + 1)),
-               [this, i] { goTo(Step(i)); });
-    view->addSeparator();
-    action(
-        view, tr("Close and open the card"), QKeySequence("Ctrl+Space"), [this] { play(); }, "play")
-        ->setObjectName("play");
-    action(view, tr("Close by 5°"), QKeySequence("Ctrl+,"),
-           [this] { session_.setOpening(session_.opening() - 5); });
-    action(view, tr("Open by 5°"), QKeySequence("Ctrl+."),
-           [this] { session_.setOpening(session_.opening() + 5); });
-    action(
-        view, tr("Put it down another way"), QKeySequence("Ctrl+L"),
-        [this] { standing_->setStance(Stance((int(standing_->stance()) + 1) % 3)); }, "stance")
-        ->setObjectName("stance");
-    action(
-        view, tr("Whole card in view"), QKeySequence("Ctrl+0"), [this] { standing_->frameCard(); },
-        "fit")
-        ->setObjectName("frame");
-    action(
-        view, tr("All parts in view"), QKeySequence("Ctrl+Shift+0"), [this] { flat_->fit(); },
-        "fit")
-        ->setObjectName("fit-flat");
-    action(
-        view, tr("Flat parts at true scale"), QKeySequence("Ctrl+T"),
-        [this] { flat_->trueScale(); }, "scale")
-        ->setObjectName("true-scale");
-    view->addSeparator();
-    QMenu* finest = view->addMenu(tr("Finest fraction of an inch"));
-    auto* group = new QActionGroup(this);
-    for (int f : {8, 16, 32, 64}) {
-        QAction* a = finest->addAction(QString("1/%1").arg(f));
-        a->setCheckable(true);
-        a->setChecked(f == session_.finest());
-        group->addAction(a);
-        connect(a, &QAction::triggered, this, [this, f] { session_.setFinest(f); });
-    }
-    action(
-        view, tr("Dark or light"), QKeySequence("Ctrl+Shift+D"), [this] { switchTheme(); }, "dusk",
-        false)
-        ->setObjectName("dusk");
 }
 
 QWidget* Workbench::buildTopBar() {
@@ -335,6 +182,7 @@ QWidget* Workbench::buildLeft() {
     list->setMinimumHeight(70);
     halves->addWidget(list);
     measures_ = new MeasuresPanel(session_);
+    structures_ = list;
     auto* scroll = new QScrollArea;
     scroll->setWidgetResizable(true);
     scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
@@ -498,30 +346,6 @@ void Workbench::showStart() {
     offerRecovery();
 }
 
-bool Workbench::open(const QString& path, bool asDemo) {
-    if (asDemo) {
-        auto design = loadDesign(path.toStdString());
-        if (!design) {
-            tell(QString::fromStdString(design.problem().text()));
-            return false;
-        }
-        session_.open(*design, {});
-    } else {
-        if (!session_.load(path))
-            return false;
-        rememberRecent(session_.path());
-    }
-    showDesign();
-    return true;
-}
-
-void Workbench::browse() {
-    const QString path = fileDialog(this, tr("Open a design"), QFileDialog::AcceptOpen,
-                                    {tr("Designs (*.%1)").arg(extension)}, extension, {});
-    if (!path.isEmpty() && mayLeave())
-        open(path);
-}
-
 void Workbench::add(const QString& kind) {
     auto added = addStructure(session_.design(), kind.toStdString(),
                               session_.hostForNew().toStdString(), {});
@@ -543,94 +367,6 @@ void Workbench::removeSelected() {
     session_.edit(next, tr("Remove %1").arg(id));
 }
 
-bool Workbench::save() {
-    if (session_.path().isEmpty())
-        return saveAs();
-    return session_.save(session_.path());
-}
-
-bool Workbench::saveAs() {
-    QString name = session_.path();
-    if (name.isEmpty())
-        name = QString::fromStdString(session_.design().title)
-                   .simplified()
-                   .toLower()
-                   .replace(' ', '-')
-                   .remove('/') +
-               "." + extension;
-    const QString path = fileDialog(this, tr("Save the design"), QFileDialog::AcceptSave,
-                                    {tr("Designs (*.%1)").arg(extension)}, extension, name);
-    if (path.isEmpty() || !session_.save(path))
-        return false;
-    rememberRecent(session_.path());
-    return true;
-}
-
-void Workbench::exportSheets() {
-    QStringList filters;
-    for (auto& e : exporters())
-        filters << QString("%1 (*.%2)").arg(tr(e.name), e.id);
-    QString name = QFileInfo(session_.path()).completeBaseName();
-    if (name.isEmpty())
-        name = "parts";
-    const QString path = fileDialog(
-        this, tr("Export sheets on %1").arg(QString::fromStdString(flat_->format().name)),
-        QFileDialog::AcceptSave, filters, exporters().front().id, name);
-    if (path.isEmpty())
-        return;
-    const Exporter* e = exporter(QFileInfo(path).suffix().toLower().toStdString());
-    if (!e) {
-        tell(tr("%1: this ending is no export format; end the name with .svg or .pdf.").arg(path));
-        return;
-    }
-    auto remarks = exportDesign(session_.design(), *e, flat_->format(), path.toStdString());
-    if (!remarks) {
-        tell(QString::fromStdString(remarks.problem().text()));
-        return;
-    }
-    QString said = tr("Written to %1.").arg(path);
-    for (auto& r : *remarks)
-        said += " " + QString::fromStdString(r);
-    tell(said, true);
-}
-
-bool Workbench::mayLeave() {
-    if (!session_.modified() || pages_->currentIndex() != 0)
-        return true;
-    QMessageBox box(this);
-    box.setObjectName("leave");
-    box.setWindowTitle("Hinge Lantern");
-    box.setText(tr("“%1” has changes that are not saved.")
-                    .arg(QString::fromStdString(session_.design().title)));
-    auto* keep = box.addButton(tr("Save them"), QMessageBox::AcceptRole);
-    auto* drop = box.addButton(tr("Leave without saving"), QMessageBox::DestructiveRole);
-    box.addButton(tr("Stay here"), QMessageBox::RejectRole);
-    box.setDefaultButton(keep);
-    box.exec();
-    if (box.clickedButton() == keep)
-        return save();
-    return box.clickedButton() == drop;
-}
-
-void Workbench::offerRecovery() {
-    auto found = recovery::find();
-    if (!found)
-        return;
-    QMessageBox box(this);
-    box.setObjectName("recovery");
-    box.setWindowTitle("Hinge Lantern");
-    box.setText(tr("The last session ended without saving “%1”. Open what was kept?")
-                    .arg(QString::fromStdString(found->design.title)));
-    auto* take = box.addButton(tr("Open it"), QMessageBox::AcceptRole);
-    box.addButton(tr("Let it go"), QMessageBox::RejectRole);
-    box.exec();
-    recovery::forget(*found);
-    if (box.clickedButton() != take)
-        return;
-    session_.open(found->design, found->path, true);
-    showDesign();
-}
-
 void Workbench::tell(const QString& message, bool good) {
     messageText_->setText(message);
     message_->setProperty("good", good);
@@ -649,18 +385,6 @@ void Workbench::refreshTitle() {
     title_->setToolTip(session_.modified() ? tr("%1, changed since it was saved").arg(name) : name);
     setWindowTitle(QString("%1%2 (%3) – Hinge Lantern")
                        .arg(QString::fromStdString(session_.design().title), mark, name));
-}
-
-void Workbench::fillRecent() {
-    recentMenu_->clear();
-    for (const QString& path : recentFiles())
-        connect(recentMenu_->addAction(QFileInfo(path).fileName()), &QAction::triggered, this,
-                [this, path] {
-                    if (mayLeave())
-                        open(path);
-                });
-    if (recentMenu_->isEmpty())
-        recentMenu_->addAction(tr("Nothing yet"))->setEnabled(false);
 }
 
 void Workbench::play() {
@@ -685,16 +409,6 @@ void Workbench::switchTheme() {
     if (session_.snapshot())
         emit session_.snapshotChanged();
     update();
-}
-
-void Workbench::closeEvent(QCloseEvent* e) {
-    if (!mayLeave()) {
-        e->ignore();
-        return;
-    }
-    motion_->stop();
-    recovery::drop();
-    e->accept();
 }
 
 } // namespace hl

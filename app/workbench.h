@@ -74,6 +74,7 @@ class Workbench : public QMainWindow {
     FlatView* flat_;
     FindingsPanel* findings_;
     MeasuresPanel* measures_;
+    QWidget* structures_;
     QSplitter* halves_;
     QComboBox* sheet_;
     QPushButton *showParts_, *showSheets_;

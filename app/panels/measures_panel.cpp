@@ -67,6 +67,7 @@ MeasuresPanel::MeasuresPanel(Session& session, QWidget* parent)
 void MeasuresPanel::rebuild() {
     shown_ = session_.selectedStructure();
     refreshers_.clear();
+    fields_.clear();
     delete body_;
     body_ = new QWidget(this);
     rows_ = new QVBoxLayout(body_);
@@ -79,12 +80,28 @@ void MeasuresPanel::rebuild() {
     else
         buildCard();
     rows_->addStretch(1);
+    chainTabs();
     refresh();
+    body_->show(); // at once: a key may follow the selection without a pause
 }
 
 void MeasuresPanel::refresh() {
     for (auto& r : refreshers_)
         r();
+}
+
+void MeasuresPanel::setTabAfter(QWidget* before) {
+    tabAfter_ = before;
+    chainTabs();
+}
+
+void MeasuresPanel::chainTabs() {
+    QWidget* last = tabAfter_;
+    for (QWidget* field : fields_) {
+        if (last && last->window() == field->window())
+            setTabOrder(last, field);
+        last = field;
+    }
 }
 
 void MeasuresPanel::focusFirst() {
@@ -116,6 +133,7 @@ void MeasuresPanel::addRow(const QString& label, QWidget* field, const QString& 
     field->setMinimumWidth(60);
     field->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
     row->addWidget(field, 1);
+    fields_.push_back(field);
     rows_->addLayout(row);
 }
 

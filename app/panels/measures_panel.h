@@ -17,12 +17,15 @@ class MeasuresPanel : public QWidget {
   public:
     explicit MeasuresPanel(Session& session, QWidget* parent = nullptr);
     void focusFirst();
+    // The widget after which the fields come in the order of the Tab key.
+    void setTabAfter(QWidget* before);
 
   private:
     void rebuild(); // for another thing
     void refresh(); // for the same thing with other values
     void buildCard();
     void buildStructure(const StructureSpec& s);
+    void chainTabs(); // fields are made anew for every selection, and their order with them
     void addHeading(const QString& text);
     MeasureField* addMeasure(const QString& name, const QString& label, const QString& tip);
     void addRow(const QString& label, QWidget* field, const QString& tip = {});
@@ -31,7 +34,9 @@ class MeasuresPanel : public QWidget {
     QVBoxLayout* column_;
     QWidget* body_ = nullptr;
     QVBoxLayout* rows_ = nullptr;
-    QString shown_; // what the rows were made for
+    QWidget* tabAfter_ = nullptr;
+    std::vector<QWidget*> fields_; // in the order in which they are seen
+    QString shown_;                // what the rows were made for
     std::vector<std::function<void()>> refreshers_;
 };
 

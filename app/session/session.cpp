@@ -68,12 +68,6 @@ void Session::put(const Design& design) {
     if (!selectedStructure().isEmpty() && !design_.structure(selectedStructure().toStdString()))
         select({});
     emit designChanged();
-    guard();
-}
-
-void Session::guard() const {
-    // The stack tells whether it is clean only after the step; compare by hand is not needed:
-    // a copy too many is removed at the next save or at the end.
     recovery::keep(design_, path_);
 }
 

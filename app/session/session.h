@@ -63,7 +63,6 @@ class Session : public QObject {
   private:
     friend class EditStep;
     void put(const Design& design);
-    void guard() const; // writes or removes the copy that survives a crash
 
     Design design_;
     QUndoStack history_;

@@ -8,6 +8,7 @@
 #include "app/standing/standing_view.h"
 #include "app/start/start_page.h"
 #include "app/workbench.h"
+#include "core/edit/edit.h"
 #include "core/files/hlantern.h"
 #include <QAction>
 #include <QApplication>
@@ -393,6 +394,118 @@ class Window : public QObject {
             w_->goTo(Workbench::Build);
             QVERIFY(w_->flat().grab().toImage() != sheets);
         }
+    }
+
+    // From a new card to an exported part without the mouse.
+    void everythingByKeyboard() {
+        w_->showStart();
+        auto* size = w_->findChild<QLineEdit*>("new-size");
+        size->setFocus();
+        QTest::keyClick(size, Qt::Key_A, Qt::ControlModifier);
+        QTest::keyClicks(size, "5 x 7 in");
+        QTest::keyClick(size, Qt::Key_Return);
+        QVERIFY(settled());
+        press("Ctrl+Alt+2"); // a box
+        QVERIFY(session().design().structure("box1"));
+        press("Ctrl+2"); // to its measures
+        auto* typed = qobject_cast<QLineEdit*>(QApplication::focusWidget());
+        QVERIFY(typed);
+        QCOMPARE(typed->objectName(), QString("measure-place"));
+        for (int i = 0; i < 2; ++i) // on to left
+            QTest::keyClick(QApplication::focusWidget(), Qt::Key_Tab);
+        typed = qobject_cast<QLineEdit*>(QApplication::focusWidget());
+        QVERIFY(typed);
+        QCOMPARE(typed->objectName(), QString("measure-left"));
+        QTest::keyClick(typed, Qt::Key_A, Qt::ControlModifier);
+        QTest::keyClicks(typed, "1 1/2");
+        QTest::keyClick(typed, Qt::Key_Return);
+        QCOMPARE(mm("box1", "left"), 38.1);
+        QTest::keyClick(typed, Qt::Key_Up); // the next mark of the ruler
+        QCOMPARE(mm("box1", "left"), 38.1 + 25.4 / 16);
+        session().setOpening(90);
+        press("Ctrl+.");
+        QCOMPARE(session().opening(), 95.0);
+        press("Ctrl+4");
+        QCOMPARE(w_->flat().showing(), FlatView::Show::Sheets);
+        const QString out = dir_.filePath("keys.svg");
+        answer(out);
+        press("Ctrl+E");
+        QVERIFY(QFileInfo::exists(out));
+        press("Ctrl+2");
+        press("Ctrl+Backspace");
+        QVERIFY(session().design().structures.empty());
+    }
+
+    void theCardIsAMeasureToo() {
+        openCopy("footbridge.hlantern");
+        session().select("card");
+        type(field("card-width"), "15 cm");
+        QCOMPARE(session().design().card.width.mm(), 150.0);
+        type(field("card-width"), "1 mm");
+        QCOMPARE(session().design().card.width.mm(), 150.0);
+        QVERIFY(field("card-width")->property("wrong").toBool());
+        QTest::keyClick(field("card-width"), Qt::Key_Escape);
+        auto* spine = w_->findChild<QComboBox*>("card-spine");
+        spine->setFocus();
+        QTest::keyClick(spine, Qt::Key_Up);
+        emit spine->activated(spine->currentIndex());
+        QVERIFY(session().design().card.spine == SpineSide::Left);
+        auto* name = w_->findChild<QLineEdit*>("stock-name");
+        type(name, "Moss green");
+        QCOMPARE(session().design().stocks.front().name, std::string("Moss green"));
+        auto* weight = w_->findChild<QLineEdit*>("stock-weight");
+        type(weight, "5000");
+        QCOMPARE(weight->text(), QString("220")); // no such paper: the field goes back
+        QVERIFY(settled());
+        while (session().history()->canUndo())
+            session().history()->undo();
+        QVERIFY(!session().modified());
+    }
+
+    // Edits faster than they can be folded: the last one is what is shown, none blocks.
+    void theNewestEditWins() {
+        openCopy("station-platform.hlantern");
+        QElapsedTimer clock;
+        qint64 longest = 0;
+        for (int i = 0; i < 60; ++i) {
+            clock.start();
+            session().edit(setMeasure(session().design(), "tent1", "left",
+                                      std::to_string(25 + 0.1 * i) + " mm"),
+                           "drag", "fast");
+            longest = std::max(longest, clock.elapsed());
+            QTest::qWait(i % 5 ? 0 : 15);
+        }
+        qInfo("longest edit in the window's thread: %lld ms", longest);
+        QVERIFY(settled());
+        const Case& c = *session().snapshot()->folded;
+        QCOMPARE(c.design.structure("tent1")->set.at("left").mm(), 30.9);
+        QVERIFY(c.design == session().design());
+        session().history()->undo();
+        QVERIFY(!session().modified()); // one gesture, one step
+    }
+
+    void remediesCanBeStopped() {
+        QVERIFY(w_->open(QString(HL_SOURCE_DIR "/demo/quillmere/faulty/collision.hlantern"), true));
+        QVERIFY(QTest::qWaitFor([&] {
+            auto s = session().snapshot();
+            return s && s->stage >= Snapshot::Proved;
+        }));
+        session().folder().stop();
+        QTest::qWait(100);
+        QVERIFY(has("collision")); // what was found stays
+        session().edit(setMeasure(session().design(), "box1", "left", "41 mm"), "again");
+        QVERIFY(settled()); // and the next edit is folded as ever
+    }
+
+    void theMotionPlays() {
+        openCopy("viaduct.hlantern");
+        session().setOpening(100);
+        trigger("play");
+        QVERIFY(QTest::qWaitFor([&] { return session().opening() < 20; }, 5000));
+        trigger("play"); // stops where it is
+        const double at = session().opening();
+        QTest::qWait(150);
+        QCOMPARE(session().opening(), at);
     }
 
     // At half the size, as on a small screen at 150 percent: every button keeps its words.

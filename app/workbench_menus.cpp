@@ -1,0 +1,134 @@
+// The workbench's menus: every action, by name and by key.
+#include "app/flat/flat_view.h"
+#include "app/look/theme.h"
+#include "app/standing/standing_view.h"
+#include "app/workbench.h"
+#include "core/structures/family.h"
+#include <QActionGroup>
+#include <QMenuBar>
+
+namespace hl {
+
+void Workbench::buildMenus() {
+    auto action = [this](QMenu* menu, const QString& text, const QKeySequence& key, auto slot,
+                         const QString& iconName = {}, bool design = true) {
+        QAction* a = menu->addAction(text);
+        a->setShortcut(key);
+        if (!iconName.isEmpty()) {
+            a->setIcon(icon(iconName));
+            a->setData(iconName);
+        }
+        a->setIconVisibleInMenu(false);
+        connect(a, &QAction::triggered, this, slot);
+        addAction(a);
+        if (design)
+            needDesign_ << a;
+        return a;
+    };
+    QMenu* card = menuBar()->addMenu(tr("&Card"));
+    action(
+        card, tr("&Start page"), QKeySequence::New,
+        [this] {
+            if (mayLeave())
+                showStart();
+        },
+        {}, false);
+    action(
+        card, tr("&Open…"), QKeySequence::Open, [this] { browse(); }, "open", false);
+    recentMenu_ = card->addMenu(tr("&Lately open"));
+    connect(recentMenu_, &QMenu::aboutToShow, this, &Workbench::fillRecent);
+    card->addSeparator();
+    action(
+        card, tr("&Save"), QKeySequence::Save, [this] { save(); }, "save")
+        ->setObjectName("save");
+    action(card, tr("Save &as…"), QKeySequence("Ctrl+Shift+S"), [this] {
+        saveAs();
+    })->setObjectName("save-as");
+    action(
+        card, tr("&Export sheets…"), QKeySequence("Ctrl+E"), [this] { exportSheets(); }, "export")
+        ->setObjectName("export");
+    card->addSeparator();
+    action(
+        card, tr("&Quit"), QKeySequence::Quit, [this] { close(); }, {}, false);
+
+    QMenu* edit = menuBar()->addMenu(tr("&Edit"));
+    for (bool undo : {true, false}) {
+        QAction* a = undo ? session_.history()->createUndoAction(this, tr("Undo:"))
+                          : session_.history()->createRedoAction(this, tr("Redo:"));
+        a->setShortcut(undo ? QKeySequence::Undo : QKeySequence("Ctrl+Shift+Z"));
+        a->setObjectName(undo ? "undo" : "redo");
+        a->setIcon(icon(undo ? "undo" : "redo"));
+        a->setData(undo ? "undo" : "redo");
+        a->setIconVisibleInMenu(false);
+        edit->addAction(a);
+        addAction(a);
+    }
+    edit->addSeparator();
+    remove_ = action(
+        edit, tr("&Remove the structure"), QKeySequence("Ctrl+Backspace"),
+        [this] { removeSelected(); }, "remove");
+    remove_->setObjectName("remove");
+    remove_->setShortcuts({QKeySequence("Ctrl+Backspace"), QKeySequence::Delete});
+    connect(&session_, &Session::selectionChanged, this,
+            [this] { remove_->setEnabled(!session_.selectedStructure().isEmpty()); });
+
+    QMenu* structure = menuBar()->addMenu(tr("&Structure"));
+    int n = 0;
+    for (const Family& f : families()) {
+        const QString kind = QString::fromStdString(f.id);
+        QAction* a = action(
+            structure, tr("Add a %1").arg(QString::fromStdString(f.name)),
+            QKeySequence(QString("Ctrl+Alt+%1").arg(++n)), [this, kind] { add(kind); }, kind);
+        a->setObjectName("add-" + kind);
+        a->setIconText("+ " + QString::fromStdString(f.name));
+        a->setToolTip(tr("Add a %1 on the selected fold, or on the spine.\n%2")
+                          .arg(QString::fromStdString(f.name), QString::fromStdString(f.purpose)));
+    }
+
+    QMenu* view = menuBar()->addMenu(tr("&View"));
+    const char* const names[] = {QT_TR_NOOP("Card"), QT_TR_NOOP("Build"), QT_TR_NOOP("Prove"),
+                                 QT_TR_NOOP("Make")};
+    for (int i = 0; i < 4; ++i)
+        action(view, tr("Go to &%1").arg(tr(names[i])), QKeySequence(QString("Ctrl+%1").arg(i + 1)),
+               [this, i] { goTo(Step(i)); });
+    view->addSeparator();
+    action(
+        view, tr("Close and open the card"), QKeySequence("Ctrl+Space"), [this] { play(); }, "play")
+        ->setObjectName("play");
+    action(view, tr("Close by 5°"), QKeySequence("Ctrl+,"),
+           [this] { session_.setOpening(session_.opening() - 5); });
+    action(view, tr("Open by 5°"), QKeySequence("Ctrl+."),
+           [this] { session_.setOpening(session_.opening() + 5); });
+    action(
+        view, tr("Put it down another way"), QKeySequence("Ctrl+L"),
+        [this] { standing_->setStance(Stance((int(standing_->stance()) + 1) % 3)); }, "stance")
+        ->setObjectName("stance");
+    action(
+        view, tr("Whole card in view"), QKeySequence("Ctrl+0"), [this] { standing_->frameCard(); },
+        "fit")
+        ->setObjectName("frame");
+    action(
+        view, tr("All parts in view"), QKeySequence("Ctrl+Shift+0"), [this] { flat_->fit(); },
+        "fit")
+        ->setObjectName("fit-flat");
+    action(
+        view, tr("Flat parts at true scale"), QKeySequence("Ctrl+T"),
+        [this] { flat_->trueScale(); }, "scale")
+        ->setObjectName("true-scale");
+    view->addSeparator();
+    QMenu* finest = view->addMenu(tr("Finest fraction of an inch"));
+    auto* group = new QActionGroup(this);
+    for (int f : {8, 16, 32, 64}) {
+        QAction* a = finest->addAction(QString("1/%1").arg(f));
+        a->setCheckable(true);
+        a->setChecked(f == session_.finest());
+        group->addAction(a);
+        connect(a, &QAction::triggered, this, [this, f] { session_.setFinest(f); });
+    }
+    action(
+        view, tr("Dark or light"), QKeySequence("Ctrl+Shift+D"), [this] { switchTheme(); }, "dusk",
+        false)
+        ->setObjectName("dusk");
+}
+
+} // namespace hl
