@@ -121,7 +121,8 @@ void descend(const Linkage& k, const Block& block, std::vector<double>& angles, 
             return;
         evaluate(k, block, angles, w, next);
         if (next.cost < now.cost) {
-            const bool stalled = next.cost > now.cost * (1 - 1e-9) && next.worst > 1e-6;
+            // Where nothing closes, the last digits of the least miss are worth little.
+            const bool stalled = next.cost > now.cost * (1 - 1e-6) && next.worst > 1e-3;
             std::swap(now, next);
             damping = std::max(1e-13, damping * 0.05);
             if (stalled)

@@ -19,7 +19,9 @@ bool stopped(const std::atomic<bool>* cancel) { return cancel && cancel->load();
 // misfit. With sides kept the starts are on the creases' own sides, else on either.
 double findBranch(const Linkage& k, const Block& block, std::vector<double>& angles, Sides sides) {
     static constexpr double sizes[] = {90 * pi / 180, 45 * pi / 180, 135 * pi / 180};
-    const size_t n = block.creases.size(), choices = sides == Sides::Kept ? 3 : 6;
+    // With sides free: two sizes on either side.
+    const size_t n = block.creases.size(), choices = sides == Sides::Kept ? 3 : 4;
+    const size_t own = sides == Sides::Kept ? 3 : 2;
     size_t tries = 1;
     for (size_t i = 0; i < std::min<size_t>(n, 4); ++i)
         tries *= choices;
@@ -38,8 +40,8 @@ double findBranch(const Linkage& k, const Block& block, std::vector<double>& ang
                 seed = seed * 1664525u + 1013904223u;
                 choice = (seed >> 16) % choices;
             }
-            const bool valley = (k.assembly->creases[c].fold == Fold::Valley) == (choice < 3);
-            trial[c] = valley ? sizes[choice % 3] : -sizes[choice % 3];
+            const bool valley = (k.assembly->creases[c].fold == Fold::Valley) == (choice < own);
+            trial[c] = valley ? sizes[choice % own] : -sizes[choice % own];
         }
         const double miss = closeBlock(k, block, trial, sides);
         if (miss < least) {
@@ -123,8 +125,9 @@ class Sweep {
         }
         const bool end = d == 0 || d == widestOpening;
         if (!(end && snapFlat(k_, block_, trial, snapRange))) {
-            closeBlock(k_, block_, trial);
-            if (turned(last, trial) > wideStep)
+            moveToClosure(k_, block_, trial);
+            // Only a motion that closes has a branch to be kept on.
+            if (turned(last, trial) > wideStep && closes(d + back))
                 creep(d, back, trial);
         }
         store(d, trial);
@@ -145,6 +148,10 @@ class Sweep {
         trial = slow;
     }
 
+    bool closes(int d) const {
+        return std::all_of(block_.loops.begin(), block_.loops.end(),
+                           [&](int l) { return m_.misfits[d][l] < good; });
+    }
     bool at(int d) const { return d >= 0 && d <= widestOpening && known_[d]; }
     bool mine(int crease) const {
         return std::binary_search(block_.creases.begin(), block_.creases.end(), crease);

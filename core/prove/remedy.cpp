@@ -9,7 +9,7 @@
 namespace hl {
 namespace {
 
-constexpr int mostTrials = 140;    // per finding
+constexpr int mostTrials = 160;    // in all: a search that finds nothing must end
 constexpr size_t mostFindings = 6; // the rest keep their general advice
 
 struct Weight { // how bad a proof is: first the finding in question, then everything else
@@ -29,9 +29,10 @@ Weight weigh(const std::vector<Finding>& all, const Finding& wanted) {
 
 class Search {
   public:
-    Search(const Case& c, const std::vector<Finding>& all, const Finding& wanted,
+    // `trials` counts over all searches and ends them at mostTrials.
+    Search(const Case& c, const std::vector<Finding>& all, const Finding& wanted, int& trials,
            const std::atomic<bool>* cancel)
-        : case_(c), wanted_(wanted), now_(weigh(all, wanted)), cancel_(cancel) {}
+        : case_(c), wanted_(wanted), now_(weigh(all, wanted)), cancel_(cancel), trials_(trials) {}
 
     // Whether the design with this one change is rid of the finding and no worse otherwise.
     bool heals(const Remedy& r) {
@@ -139,7 +140,7 @@ class Search {
     const Finding& wanted_;
     Weight now_;
     const std::atomic<bool>* cancel_;
-    int trials_ = 0;
+    int& trials_;
 };
 
 std::string say(const Case& c, const Remedy& r) {
@@ -159,9 +160,10 @@ void findRemedies(const Case& c, std::vector<Finding>& findings, const std::atom
                   const std::function<void(double)>& progress) {
     const std::vector<Finding> all = findings;
     const size_t count = std::min(mostFindings, findings.size());
+    int trials = 0;
     for (size_t i = 0; i < count && !(cancel && *cancel); ++i) {
         if (findings[i].severity != Severity::Note)
-            if (auto r = Search(c, all, all[i], cancel).run()) {
+            if (auto r = Search(c, all, all[i], trials, cancel).run()) {
                 findings[i].action = r;
                 findings[i].remedy = say(c, *r);
             }

@@ -36,9 +36,12 @@ Result<Design> held(const Design& design) {
             return values.problem();
         for (const Parameter& p : family(s.kind)->parameters) {
             const double v = values->at(p.name);
-            s.set.try_emplace(p.name, p.fallback.quantity == Quantity::Length
-                                          ? Measure::fromMm(v)
-                                          : Measure::fromDegrees(v * 180 / pi));
+            const Measure m = p.fallback.quantity == Quantity::Length
+                                  ? Measure::fromMm(v)
+                                  : Measure::fromDegrees(v * 180 / pi);
+            // One that follows to beyond what can be set is left to follow.
+            if (m.count >= p.least.count && m.count <= p.most.count)
+                s.set.try_emplace(p.name, m);
         }
     }
     return out;
@@ -51,6 +54,8 @@ Result<std::vector<Sensitivity>> sensitivities(const Design& design,
     auto start = held(design);
     if (!start)
         return start.problem();
+    if (auto made = assemble(*start); !made)
+        return made.problem();
     const double before = worstOf(*start, cancel).misfit;
     std::vector<Sensitivity> out;
     for (const StructureSpec& s : start->structures)

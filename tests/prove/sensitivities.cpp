@@ -31,6 +31,18 @@ class Sensitivities : public QObject {
         QVERIFY(say(by.at("left")).find("0.50 mm") != std::string::npos);
     }
 
+    // A wall that follows to a length nobody could set is no reason to fall over.
+    void ofAFollowerBeyondItsBounds() {
+        const Design card = *newDesign(Measure::fromMm(120), Measure::fromMm(160), SpineSide::Left,
+                                       Unit::Millimetre);
+        auto added = addStructure(card, "box", "card.spine",
+                                  {{"left", "30 mm"}, {"right", "2 mm"}, {"right_wall", "29 mm"}});
+        QVERIFY(bool(added)); // the left wall is 1 mm, below the least that can be set
+        const auto all = sensitivities(added->first);
+        QVERIFY(bool(all));
+        QCOMPARE(all->size(), size_t(5)); // all but the left wall and the tab, which follow
+    }
+
     // Closed, an angle error of a V-fold swings the far end of a base crease: the length of that
     // crease times the angle.
     void ofAVFold() {
