@@ -133,7 +133,7 @@ assert schema["properties"]["structures"]["items"]["properties"]["kind"]["enum"]
                  QDir(HL_SOURCE_DIR + QString(folder)).entryInfoList({"*.hlantern"}))
                 args << f.filePath();
         QProcess p;
-        p.start("python3", args);
+        p.start("/usr/bin/python3", args); // the one that Debian's package serves
         QVERIFY(p.waitForFinished());
         QVERIFY2(p.exitCode() == 0, p.readAllStandardError());
     }
