@@ -55,10 +55,12 @@ QString StandingView::caption(const Pose& pose) const {
     const int crease = c.assembly.crease(id);
     if (crease < 0)
         return {};
-    const double opening = 180 - pose.angles[size_t(crease)] * 180 / pi;
-    return tr("%1, opened %2°")
-        .arg(QString::fromStdString(capital(sayCrease(c, crease))))
-        .arg(opening, 0, 'f', 1);
+    // The angle between the two panels, on the side where they come together.
+    const double between = 180 - std::fabs(pose.angles[size_t(crease)]) * 180 / pi;
+    return tr("%1, a %2 at %3°")
+        .arg(QString::fromStdString(capital(sayCrease(c, crease))),
+             c.assembly.creases[crease].fold == Fold::Valley ? tr("valley") : tr("mountain"))
+        .arg(between, 0, 'f', 1);
 }
 
 void StandingView::setStance(Stance stance) {

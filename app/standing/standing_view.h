@@ -34,7 +34,7 @@ class StandingView : public QWidget {
 
   private:
     Pose pose() const;
-    // What is under the pointer, or selected, in words; a crease with its opening.
+    // What is under the pointer, or selected, in words; a crease with its fold and angle.
     QString caption(const Pose& pose) const;
     void dragPage(const QPointF& to);
 

@@ -63,7 +63,7 @@ Trouble saveFile(const std::string& given, const std::string& bytes) {
     };
     struct stat old {};
     const bool exists = ::stat(path.c_str(), &old) == 0;
-    if (exists && ::access(path.c_str(), W_OK) != 0)
+    if (exists && ::faccessat(AT_FDCWD, path.c_str(), W_OK, AT_EACCESS) != 0)
         return problem("it is read-only");
     NewFile file{path + ".XXXXXX"};
     file.fd = ::mkstemp(file.path.data());

@@ -144,8 +144,13 @@ class SceneTest : public QObject {
             paintSoftly(painter, scene, camera, size);
         }
         QVERIFY(inked(soft) > 0.1);
-        if (!GlPainter::shared().usable())
-            return; // this platform has none; that much was to be shown
+        // Only the platform without a screen has no OpenGL; anywhere else it must work.
+        if (QGuiApplication::platformName() == "offscreen") {
+            QVERIFY(!GlPainter::shared().usable());
+            QVERIFY(GlPainter::shared().paint(scene, camera, size, 1).isNull());
+            return;
+        }
+        QVERIFY(GlPainter::shared().usable());
         const QImage gl = GlPainter::shared().paint(scene, camera, size, 1);
         QCOMPARE(gl.size(), size);
         QVERIFY(std::abs(inked(gl) - inked(soft)) < 0.02);
