@@ -10,9 +10,11 @@
 #include "app/workbench.h"
 #include "core/edit/edit.h"
 #include "core/files/hlantern.h"
+#include <QAbstractItemView>
 #include <QAction>
 #include <QApplication>
 #include <QComboBox>
+#include <QCompleter>
 #include <QFileDialog>
 #include <QLabel>
 #include <QLineEdit>
@@ -24,6 +26,7 @@
 #include <QTimer>
 #include <QTreeWidget>
 #include <QtTest>
+#include <functional>
 
 using namespace hl;
 
@@ -78,16 +81,39 @@ class Window : public QObject {
                 return true;
         return false;
     }
-    // Answers the next file dialog with a path.
+    // Runs `step` again and again while a modal window of type T is up, from the moment it appears
+    // until it is gone. A window that stays is put away, so that a failure is no endless wait.
+    template<class T> void whileModal(const std::function<void(T*, int turn)>& step) {
+        auto* clock = new QTimer(this);
+        connect(clock, &QTimer::timeout, this, [clock, step, seen = false, turn = 0]() mutable {
+            auto* modal = QApplication::activeModalWidget();
+            auto* wanted = qobject_cast<T*>(modal);
+            if (wanted && wanted->isVisible() && turn < 100) {
+                seen = true;
+                step(wanted, turn++);
+                return;
+            }
+            if (turn >= 100 && modal)
+                static_cast<QDialog*>(modal)->reject();
+            if (seen || ++turn >= 300)
+                clock->deleteLater();
+        });
+        clock->start(100);
+    }
+    // Answers the next file dialog with a path. Its list of completions may be open and takes the
+    // first Return for itself, so Return is pressed until the dialog goes.
     void answer(const QString& path) {
-        QTimer::singleShot(300, this, [path] {
-            auto* dialog = qobject_cast<QFileDialog*>(QApplication::activeModalWidget());
-            QVERIFY(dialog);
+        whileModal<QFileDialog>([path](QFileDialog* dialog, int turn) {
             auto* name = dialog->findChild<QLineEdit*>("fileNameEdit");
             QVERIFY(name);
-            name->setFocus();
-            QTest::keyClick(name, Qt::Key_A, Qt::ControlModifier);
-            QTest::keyClicks(name, path);
+            if (turn == 0) {
+                name->setFocus();
+                QTest::keyClick(name, Qt::Key_A, Qt::ControlModifier);
+                QTest::keyClicks(name, path);
+                return;
+            }
+            if (name->completer() && name->completer()->popup()->isVisible())
+                name->completer()->popup()->hide();
             QTest::keyClick(name, Qt::Key_Return);
         });
     }
@@ -331,9 +357,8 @@ class Window : public QObject {
         const QString own =
             kept.filePath(QString::number(QCoreApplication::applicationPid()) + ".hlantern");
         QVERIFY(QFile::copy(own, kept.filePath("99999999.hlantern")));
-        QTimer::singleShot(300, this, [] {
-            auto* box = qobject_cast<QMessageBox*>(QApplication::activeModalWidget());
-            QVERIFY(box && box->objectName() == "recovery");
+        whileModal<QMessageBox>([](QMessageBox* box, int) {
+            QVERIFY(box->objectName() == "recovery");
             QTest::mouseClick(box->buttons().front(), Qt::LeftButton);
         });
         w_->showStart();
