@@ -93,7 +93,7 @@ class SessionTest : public QObject {
                 [&] { stages.push_back(s.snapshot()->stage); });
         s.open(box(), {});
         QVERIFY(QTest::qWaitFor(
-            [&] { return s.snapshot() && s.snapshot()->stage == Snapshot::Advised; }));
+            [&] { return s.snapshot() && s.snapshot()->stage == Snapshot::Advised; }, 60000));
         QCOMPARE(stages, (std::vector<int>{Snapshot::Folded, Snapshot::Proved, Snapshot::Advised}));
         QVERIFY(s.current() && s.snapshot()->verdict() == Verdict::Works);
         QCOMPARE(s.hostForNew(), QString("card.spine"));
