@@ -393,7 +393,7 @@ void Workbench::play() {
         return;
     }
     const double now = session_.opening();
-    motion_->setKeyValues({{0.0, now}, {0.35, 0.0}, {0.8, double(widestOpening)}, {1.0, now}});
+    motion_->setKeyValues({{0.0, now}, {0.35, session_.first()}, {0.8, session_.last()}, {1.0, now}});
     motion_->start();
 }
 

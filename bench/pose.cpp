@@ -64,7 +64,7 @@ void forwardPass(benchmark::State& state) {
     std::vector<Rigid> placed;
     int o = 10;
     for (auto _ : state) {
-        placePanels(p.linkage, p.motion.angles[o], placed);
+        placePanels(p.linkage, p.motion.values[o], placed);
         benchmark::DoNotOptimize(placed.data());
         o = o == 170 ? 10 : o + 1;
     }
@@ -79,8 +79,8 @@ void solvedPose(benchmark::State& state) {
     std::vector<double> angles;
     int o = 10;
     for (auto _ : state) {
-        angles = p.motion.angles[o];
-        closeAll(p.linkage, o + 0.5, angles);
+        angles = p.motion.values[o];
+        closeAll(p.linkage, p.motion, o + 0.5, angles);
         placePanels(p.linkage, angles, placed);
         benchmark::DoNotOptimize(placed.data());
         o = o == 170 ? 10 : o + 1;

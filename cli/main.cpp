@@ -141,13 +141,16 @@ Json ringPosed(const std::vector<Vec2>& ring, const Rigid& at) {
 }
 
 int pose(const std::string& path, double opening, bool json) {
-    if (!(opening >= 0 && opening <= widestOpening))
-        return refuse({"--open", "the opening is out of reach", "give 0 to 180 degrees"});
     auto d = loadDesign(path);
     if (!d)
         return refuse(d.problem());
     const Assembly a = *assemble(*d);
     const Linkage k = linkageOf(a);
+    if (!(opening >= k.course.begin() && opening <= k.course.end())) {
+        auto text = [](double v) { return std::to_string(static_cast<int>(v)); };
+        return refuse({"--open", "the opening is out of reach",
+                       "give " + text(k.course.begin()) + " to " + text(k.course.end())});
+    }
     const Pose p = poseAt(k, motionOf(k), opening);
     Json j = {{"opening", opening}, {"misfit_mm", p.misfit()}, {"panels", Json::array()}};
     for (size_t i = 0; i < a.panels.size(); ++i) {

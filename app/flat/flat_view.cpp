@@ -16,15 +16,6 @@ namespace {
 constexpr double gap = 9;         // mm between parts
 constexpr double creaseReach = 6; // pixels
 
-bool insideConvex(const std::vector<Vec2>& outline, const Vec2& p) {
-    for (size_t i = 0; i < outline.size(); ++i) {
-        const Vec2 &a = outline[i], &b = outline[(i + 1) % outline.size()];
-        if ((p - a).dot(leftOf(b - a)) < 0)
-            return false;
-    }
-    return true;
-}
-
 } // namespace
 
 FlatView::FlatView(Session& session, QWidget* parent)
@@ -322,7 +313,8 @@ FlatView::Thing FlatView::thingAt(const QPointF& pixel) const {
         return best;
     for (const Placed& placed : parts_)
         for (int i : c.assembly.parts[placed.pattern.part].panels)
-            if (insideConvex(c.assembly.panels[i].outline, placed.toPart(toMm(pixel))))
+            if (onPaper(c.assembly.panels[i].outline, c.assembly.panels[i].apertures,
+                        placed.toPart(toMm(pixel))))
                 return {QString::fromStdString(c.assembly.panels[i].id), {}};
     return {};
 }

@@ -49,7 +49,7 @@ QString factsOf(const Case& c) {
         .arg(c.assembly.parts.size())
         .arg(stocks.size())
         .arg(c.assembly.creases.size())
-        .arg(c.assembly.glues.size());
+        .arg(c.assembly.joins.size());
 }
 
 } // namespace

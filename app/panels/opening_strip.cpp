@@ -1,5 +1,6 @@
 #include "app/panels/opening_strip.h"
 #include "app/look/theme.h"
+#include "core/prove/saying.h"
 #include <QHelpEvent>
 #include <QKeyEvent>
 #include <QMouseEvent>
@@ -52,7 +53,55 @@ QRectF OpeningStrip::track() const {
 
 double OpeningStrip::xOf(double opening) const {
     const QRectF t = track();
-    return t.left() + t.width() * opening / widestOpening;
+    const double first = session_.first(), last = session_.last();
+    return t.left() + t.width() * std::clamp((opening - first) / (last - first), 0.0, 1.0);
+}
+
+// Marks every ten degrees of a card that only opens; else every ten of each stage, its ends in
+// the driver's own values.
+std::vector<OpeningStrip::Tick> OpeningStrip::ticks() const {
+    std::vector<Tick> out;
+    const Course* course = session_.snapshot() ? &session_.snapshot()->folded->linkage.course : nullptr;
+    if (!course || course->plain()) {
+        const int first = int(std::ceil(session_.first() / 10)) * 10;
+        for (int d = first; d <= session_.last(); d += 10)
+            out.push_back({double(d), d % 30 == 0 ? QString("%1°").arg(d) : QString()});
+        return out;
+    }
+    const Case& c = *session_.snapshot()->folded;
+    for (const Course::Leg& leg : course->legs()) {
+        const bool slide = c.linkage.joints[size_t(leg.joint)].freedom == Freedom::Slide;
+        const QString unit = slide ? tr(" mm") : QString("°");
+        const bool first = leg.begin == course->begin();
+        const QString from = QString::number(std::lround(leg.shownFrom)) + unit,
+                      to = QString::number(std::lround(leg.shownTo)) + unit;
+        if (first)
+            out.push_back({leg.begin, from});
+        else if (out.back().text != from)
+            out.back().text += " · " + from;
+        for (double at = leg.begin + 10; at < leg.end - 5; at += 10)
+            out.push_back({at, {}});
+        out.push_back({leg.end, to});
+    }
+    return out;
+}
+
+QString OpeningStrip::scaleName() const {
+    if (!session_.snapshot())
+        return tr("Opening");
+    const Case& c = *session_.snapshot()->folded;
+    return c.linkage.course.plain()
+               ? tr("Opening")
+               : QString::fromStdString(capital(
+                     sayJoint(c, c.linkage.course.legAt(session_.opening()).joint)));
+}
+
+double OpeningStrip::shownDegrees() const {
+    if (!session_.snapshot())
+        return session_.opening();
+    const Course& course = session_.snapshot()->folded->linkage.course;
+    const Course::Leg& leg = course.legAt(session_.opening());
+    return std::clamp(leg.shown(session_.opening()), 0.0, 180.0);
 }
 
 QRectF OpeningStrip::ribbon(int index, double from, double to) const {
@@ -71,19 +120,19 @@ void OpeningStrip::paintEvent(QPaintEvent*) {
     small.setPointSizeF(font().pointSizeF() * 0.82);
     p.setFont(small);
     p.setPen(t.quiet);
-    for (int d = 0; d <= widestOpening; d += 10) {
-        const double x = xOf(d);
-        const bool major = d % 30 == 0;
+    for (const Tick& tick : ticks()) {
+        const double x = xOf(tick.at);
+        const bool major = !tick.text.isEmpty();
         p.setPen(QPen(major ? t.quiet : t.rule, 1));
         p.drawLine(QPointF(x, line.bottom() + 1), QPointF(x, line.bottom() + (major ? 7 : 4)));
         if (major) {
             p.setPen(t.quiet);
             p.drawText(QRectF(x - 30, 0, 60, trackTop - 3), Qt::AlignHCenter | Qt::AlignBottom,
-                       QString("%1°").arg(d));
+                       tick.text);
         }
     }
     p.drawText(QRectF(8, 0, labelWidth, trackTop + 10), Qt::AlignVCenter | Qt::AlignLeft,
-               tr("Opening"));
+               p.fontMetrics().elidedText(scaleName(), Qt::ElideRight, int(labelWidth)));
     p.setPen(Qt::NoPen);
     p.setBrush(t.rule);
     p.drawRoundedRect(line, 4, 4);
@@ -102,7 +151,7 @@ void OpeningStrip::paintEvent(QPaintEvent*) {
                           ribbonHeight + 4),
                    Qt::AlignVCenter | Qt::AlignLeft, tr(rule->title));
         p.setPen(QPen(t.rule, 1));
-        const QRectF whole = ribbon(int(i), 0, widestOpening);
+        const QRectF whole = ribbon(int(i), session_.first(), session_.last());
         p.drawLine(QPointF(whole.left(), whole.center().y()),
                    QPointF(whole.right(), whole.center().y()));
         for (const Finding& f : session_.snapshot()->findings) {
@@ -129,7 +178,7 @@ void OpeningStrip::paintEvent(QPaintEvent*) {
     if (!rows.empty())
         p.drawLine(QPointF(x, line.bottom()), QPointF(x, height() - 4));
     // The handle is a folded card seen from its edge: it opens as the card does.
-    const double half = session_.opening() * pi / 360;
+    const double half = shownDegrees() * pi / 360;
     const QPointF base(x, line.center().y() + 7);
     p.setPen(Qt::NoPen);
     p.setBrush(t.raised);
@@ -145,7 +194,8 @@ void OpeningStrip::paintEvent(QPaintEvent*) {
 
 void OpeningStrip::scrub(double x) {
     const QRectF t = track();
-    const double degrees = (x - t.left()) / t.width() * widestOpening;
+    const double first = session_.first(), last = session_.last();
+    const double degrees = first + (x - t.left()) / t.width() * (last - first);
     session_.setOpening(std::round(degrees));
 }
 
@@ -182,10 +232,10 @@ void OpeningStrip::keyPressEvent(QKeyEvent* e) {
         session_.setOpening(now - 15);
         break;
     case Qt::Key_Home:
-        session_.setOpening(0);
+        session_.setOpening(session_.first());
         break;
     case Qt::Key_End:
-        session_.setOpening(widestOpening);
+        session_.setOpening(session_.last());
         break;
     default:
         QWidget::keyPressEvent(e);

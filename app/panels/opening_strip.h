@@ -23,6 +23,13 @@ class OpeningStrip : public QWidget {
     bool event(QEvent*) override;
 
   private:
+    struct Tick {
+        double at;
+        QString text; // empty for the small ones
+    };
+    std::vector<Tick> ticks() const;
+    QString scaleName() const;    // what is driven
+    double shownDegrees() const;  // its value now
     QRectF track() const;
     void scrub(double x);
     std::vector<const char*> ribbons() const; // rules that have findings

@@ -42,6 +42,7 @@ Session::Session(QObject* parent) : QObject(parent) {
         if (s->version != version_)
             return; // a later design is on its way
         snapshot_ = s;
+        setOpening(opening_); // the new motion may be a shorter one
         emit snapshotChanged();
     });
     connect(&history_, &QUndoStack::cleanChanged, this, &Session::documentChanged);
@@ -110,7 +111,7 @@ bool Session::save(const QString& path) {
 }
 
 void Session::setOpening(double degrees) {
-    degrees = std::clamp(degrees, 0.0, double(widestOpening));
+    degrees = std::clamp(degrees, first(), last());
     if (degrees == opening_)
         return;
     opening_ = degrees;

@@ -32,6 +32,9 @@ class Session : public QObject {
 
     double opening() const { return opening_; }
     void setOpening(double degrees);
+    // The course of the newest snapshot: from where to where the card moves.
+    double first() const { return snapshot_ ? snapshot_->folded->first() : 0; }
+    double last() const { return snapshot_ ? snapshot_->folded->last() : widestOpening; }
 
     // An id: a structure, panel, crease or "card". Empty: nothing.
     QString selected() const { return selected_; }

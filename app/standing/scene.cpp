@@ -63,6 +63,10 @@ Rigid stanceOf(Stance stance, double opening) {
     return r;
 }
 
+double spineOpening(const Case& c, const Pose& pose) {
+    return 180 - std::fabs(pose.angles[size_t(c.linkage.spine)]) * 180 / pi;
+}
+
 Stance naturalStance(const Design& design) {
     int along = 0, others = 0;
     for (const StructureSpec& s : design.structures)
@@ -75,14 +79,15 @@ Stance naturalStance(const Design& design) {
 
 Scene sceneOf(const Case& c, const Pose& pose, Stance stance, const SceneMarks& marks) {
     const Assembly& a = c.assembly;
-    const Rigid stand = stanceOf(stance, pose.opening);
+    const Rigid stand = stanceOf(stance, spineOpening(c, pose));
     Scene scene;
     std::vector<Rigid> at;
     for (const Rigid& panel : pose.panels)
         at.push_back(stand * panel);
-    for (const Glue& g : a.glues)
-        at[g.tab].shift += tabLift * at[g.landing].turn.col(2);
+    for (const Join& g : a.joins)
+        at[g.tab].shift += (g.ontoFace() ? tabLift : -tabLift) * at[g.landing].turn.col(2);
     const QColor accent = theme().accent;
+    std::vector<QColor> papers; // of every panel's face
     for (size_t i = 0; i < a.panels.size(); ++i) {
         const Panel& panel = a.panels[i];
         const Stock* stock = c.design.stock(a.parts[panel.part].stock);
@@ -96,30 +101,52 @@ Scene sceneOf(const Case& c, const Pose& pose, Stance stance, const SceneMarks& 
         f.normal = at[i].turn.col(2);
         f.face = mixed(shaded(face, f.normal), accent, tint);
         f.back = mixed(shaded(back, -f.normal), accent, tint);
-        for (const Vec2& p : panel.outline)
-            f.corners.push_back(at[i].at(p));
+        papers.push_back(f.face);
         const QColor rim = mixed(f.face, QColor("#3a3027"), 0.42);
-        for (size_t k = 0; k < panel.outline.size(); ++k) {
-            const size_t next = (k + 1) % panel.outline.size();
-            if (!isCrease(a, panel, panel.outline[k], panel.outline[next]))
-                scene.edges.push_back({f.corners[k], f.corners[next], tint > 0.2 ? accent : rim,
-                                       tint > 0.2                ? 2.0
-                                       : panel.role == Role::Tab ? 0.8
-                                                                 : 1.1,
-                                       false});
+        auto edges = [&](const Ring& ring) {
+            for (size_t k = 0; k < ring.size(); ++k) {
+                const Vec2 &from = ring[k], &to = ring[(k + 1) % ring.size()];
+                if (!isCrease(a, panel, from, to))
+                    scene.edges.push_back({at[i].at(from), at[i].at(to), tint > 0.2 ? accent : rim,
+                                           tint > 0.2                ? 2.0
+                                           : panel.role == Role::Tab ? 0.8
+                                                                     : 1.1,
+                                           false});
+            }
+        };
+        edges(panel.outline);
+        for (const Ring& hole : panel.apertures)
+            edges(hole);
+        for (const Ring& piece : panel.pieces) {
+            Face one = f;
+            for (const Vec2& p : piece)
+                one.corners.push_back(at[i].at(p));
+            scene.faces.push_back(std::move(one));
         }
-        scene.faces.push_back(std::move(f));
     }
+    for (const Part& part : a.parts)
+        for (const Mark& m : part.marks)
+            for (size_t k = 0; k + 1 < m.points.size(); ++k)
+                for (int i : part.panels) { // in the panel that it runs through
+                    const Panel& panel = a.panels[i];
+                    const Vec2 middle = (m.points[k] + m.points[k + 1]) / 2;
+                    if (onPaper(panel.outline, panel.apertures, middle))
+                        scene.edges.push_back({at[size_t(i)].at(m.points[k]),
+                                               at[size_t(i)].at(m.points[k + 1]),
+                                               mixed(papers[size_t(i)], QColor("#3a3027"), 0.42),
+                                               1.1, false});
+                }
     for (const Crease& crease : a.creases) {
         const bool chosen = means(marks.selected, crease.id) && marks.selected == crease.id;
         const bool near = marks.hovered == crease.id;
-        const QColor paper = scene.faces[crease.left].face;
-        scene.edges.push_back({at[crease.left].at(crease.from), at[crease.left].at(crease.to),
-                               chosen || near ? accent : mixed(paper, QColor("#3a3027"), 0.26),
-                               chosen ? 3.4
-                               : near ? 2.4
-                                      : 0.9,
-                               true});
+        const QColor paper = papers[size_t(crease.left)];
+        for (auto& [from, to] : crease.stretches())
+            scene.edges.push_back({at[crease.left].at(from), at[crease.left].at(to),
+                                   chosen || near ? accent : mixed(paper, QColor("#3a3027"), 0.26),
+                                   chosen ? 3.4
+                                   : near ? 2.4
+                                          : 0.9,
+                                   true});
     }
     return scene;
 }

@@ -14,6 +14,8 @@ enum class Stance { Lying, Standing, Cradled };
 // Standing: the spine upright, the card opening toward the viewer. Cradled: the spine on the
 // table, running away from the viewer, both pages raised alike.
 Rigid stanceOf(Stance stance, double opening);
+// The opening of the spine in a pose, degrees.
+double spineOpening(const Case& folded, const Pose& pose);
 // What the design itself suggests: V-folds on the spine are seen along it, else a top fold lies
 // and a side fold stands.
 Stance naturalStance(const Design& design);

@@ -7,6 +7,7 @@
 #include <QMouseEvent>
 #include <QPainter>
 #include <QTimer>
+#include <algorithm>
 #include <cmath>
 
 namespace hl {
@@ -106,7 +107,9 @@ void StandingView::paintEvent(QPaintEvent*) {
 
 QPointF StandingView::pixelOf(const std::string& panel, const Vec2& flat) const {
     const Case& c = *session_.snapshot()->folded;
-    const Rigid at = stanceOf(stance_, session_.opening()) * pose().panels[c.assembly.panel(panel)];
+    const Pose now = pose();
+    const Rigid at =
+        stanceOf(stance_, spineOpening(c, now)) * now.panels[c.assembly.panel(panel)];
     return toPixels(camera.matrix(size()) * at.at(flat).homogeneous(), size());
 }
 
@@ -115,7 +118,7 @@ QString StandingView::thingAt(const QPointF& pixel) const {
         return {};
     const Case& c = *session_.snapshot()->folded;
     const Pose p = pose();
-    const Rigid stand = stanceOf(stance_, p.opening);
+    const Rigid stand = stanceOf(stance_, spineOpening(c, p));
     const Mat4 m = camera.matrix(size());
     auto clip = [&](int panel, const Vec2& flat) -> Vec4 {
         return m * (stand * p.panels[panel]).at(flat).homogeneous();
@@ -124,10 +127,14 @@ QString StandingView::thingAt(const QPointF& pixel) const {
     int best = -1;
     double depth = 1e300;
     for (size_t i = 0; i < c.assembly.panels.size(); ++i) {
-        QPolygonF outline;
-        for (const Vec2& q : c.assembly.panels[i].outline)
-            outline << toPixels(clip(int(i), q), size());
-        if (!outline.containsPoint(pixel, Qt::OddEvenFill))
+        auto hit = [&](const Ring& piece) {
+            QPolygonF outline;
+            for (const Vec2& q : piece)
+                outline << toPixels(clip(int(i), q), size());
+            return outline.containsPoint(pixel, Qt::OddEvenFill);
+        };
+        const auto& pieces = c.assembly.panels[i].pieces;
+        if (std::none_of(pieces.begin(), pieces.end(), hit))
             continue;
         // Depth of the panel's plane along the ray through the pixel.
         const Rigid at = stand * p.panels[i];
@@ -191,7 +198,8 @@ void StandingView::mousePressEvent(QMouseEvent* e) {
             drag_ = Drag::Page;
             grabbed_ = thing.toStdString();
             // The point of the page under the pointer, so that it can be followed.
-            const Rigid at = stanceOf(stance_, session_.opening()) * pose().panels[panel];
+            const Pose now = pose();
+            const Rigid at = stanceOf(stance_, spineOpening(c, now)) * now.panels[panel];
             const Vec4 far = camera.matrix(size()).inverse() *
                              Vec4(2 * last_.x() / width() - 1, 1 - 2 * last_.y() / height(), 1, 1);
             const Vec3 eye = camera.eye(), ray = (far.head<3>() / far.w() - eye).normalized();
@@ -209,18 +217,16 @@ void StandingView::mousePressEvent(QMouseEvent* e) {
 void StandingView::dragPage(const QPointF& to) {
     // Newton's method on the opening: how does the grabbed point move on the screen per degree?
     for (int i = 0; i < 3; ++i) {
-        const double now = session_.opening(), step = now > 90 ? -0.5 : 0.5;
         const Case& c = *session_.snapshot()->folded;
+        const double middle = (c.first() + c.last()) / 2;
+        const double now = session_.opening(), step = now > middle ? -0.5 : 0.5;
         const int panel = c.assembly.panel(grabbed_);
         auto pixelAt = [&](double opening) {
-            std::vector<double> angles(c.assembly.creases.size());
-            angles[c.linkage.driver] = (180 - opening) * pi / 180;
-            std::vector<Rigid> placed;
-            placePanels(c.linkage, angles, placed); // pages need no other angle
-            return toPixels(
-                camera.matrix(size()) *
-                    (stanceOf(stance_, opening) * placed[panel]).at(grabbedAt_).homogeneous(),
-                size());
+            const Pose p = poseAt(c.linkage, c.motion, opening);
+            const Rigid stand = stanceOf(stance_, spineOpening(c, p));
+            return toPixels(camera.matrix(size()) *
+                                (stand * p.panels[panel]).at(grabbedAt_).homogeneous(),
+                            size());
         };
         const QPointF here = pixelAt(now), rate = (pixelAt(now + step) - here) / step;
         const double speed2 = QPointF::dotProduct(rate, rate);

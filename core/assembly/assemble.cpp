@@ -1,7 +1,7 @@
-// Design -> assembly: the card's own part first, then every structure after its host.
+// Design -> assembly: the card's own part first, then free parts, then every structure after its
+// host, then the joins a maker placed.
 #include "core/assembly/assembly.h"
-#include "core/assembly/builder.h"
-#include "core/design/design.h"
+#include "core/assembly/sheets.h"
 #include "core/structures/family.h"
 #include <algorithm>
 #include <cmath>
@@ -47,6 +47,17 @@ Trouble checkNames(const Design& d) {
                            "the stock “" + s.stock + "” is not in the list of stocks",
                            "add it under stocks or name one that is there"};
     }
+    for (auto& p : d.parts) {
+        const std::string place = "part " + p.id;
+        if (p.id.empty() || p.id.find('.') != std::string::npos)
+            return Problem{"parts", "“" + p.id + "” is no usable id",
+                           "use letters, digits and hyphens"};
+        if (!seen.insert(p.id).second)
+            return Problem{place, "the id is used twice", "give every part an id of its own"};
+        if (!p.stock.empty() && !d.stock(p.stock))
+            return Problem{place, "the stock “" + p.stock + "” is not in the list of stocks",
+                           "add it under stocks or name one that is there"};
+    }
     return {};
 }
 
@@ -79,19 +90,6 @@ Trouble checkMeasures(const Design& d, const StructureSpec& s) {
     return {};
 }
 
-void buildCard(const Design& d, AssemblyBuilder& out) {
-    const double w = d.card.width.mm(), h = d.card.height.mm();
-    const bool side = d.card.spine == SpineSide::Left;
-    // The spine runs along y in every card; a top fold is a side fold turned by a quarter.
-    const double reach = side ? w : h, length = side ? h : w;
-    out.part("card", "Card", "", d.card.stock);
-    int left =
-        out.panel("page-left", Role::Page, {{-reach, 0}, {0, 0}, {0, length}, {-reach, length}});
-    int right =
-        out.panel("page-right", Role::Page, {{0, 0}, {reach, 0}, {reach, length}, {0, length}});
-    out.crease("spine", left, right, {0, 0}, {0, length}, Fold::Valley, true);
-}
-
 struct Placed {
     Host host;
     Values values;
@@ -117,7 +115,11 @@ Result<Assembly> assembleUntil(const Design& d, const std::string& stop) {
         if (Trouble t = check(d))
             return *t;
     AssemblyBuilder out;
-    buildCard(d, out);
+    if (Trouble t = buildCard(d, out))
+        return *t;
+    for (auto& p : d.parts)
+        if (Trouble t = buildFreePart(d, p, out))
+            return *t;
     std::vector<const StructureSpec*> waiting;
     for (auto& s : d.structures)
         waiting.push_back(&s);
@@ -156,6 +158,10 @@ Result<Assembly> assembleUntil(const Design& d, const std::string& stop) {
         family(s.kind)->build(named, placed->values, placed->host, out);
         waiting.erase(ready);
     }
+    if (stop.empty())
+        for (auto& finish : {buildJoins, buildMotion})
+            if (Trouble t = finish(d, out))
+                return *t;
     return out.made();
 }
 

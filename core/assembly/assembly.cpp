@@ -16,7 +16,8 @@ Vec2 flat(const Vec3& v) { return {v.x(), v.y()}; }
 Seat seatOn(const Assembly& a, const Crease& c, int panel, bool onLeft) {
     Seat seat{panel, c.from, c.dir(), {}, 0};
     if (a.panels[panel].role == Role::Tab) {
-        if (const Glue* g = a.glueOf(panel)) {
+        const Join* g = a.joinOf(panel);
+        if (g && g->kind == JoinKind::Glue) {
             seat.panel = g->landing;
             seat.origin = flat(g->place.at(c.from));
             seat.along = flat(g->place.turn * lift(c.dir()));
@@ -34,9 +35,27 @@ int Assembly::panel(const std::string& id) const { return indexOf(panels, id); }
 int Assembly::crease(const std::string& id) const { return indexOf(creases, id); }
 int Assembly::part(const std::string& id) const { return indexOf(parts, id); }
 
-const Glue* Assembly::glueOf(int tab) const {
-    auto it = std::find_if(glues.begin(), glues.end(), [&](auto& g) { return g.tab == tab; });
-    return it == glues.end() ? nullptr : &*it;
+int Assembly::join(const std::string& id) const { return indexOf(joins, id); }
+
+const Join* Assembly::joinOf(int tab) const {
+    auto it = std::find_if(joins.begin(), joins.end(), [&](auto& g) { return g.tab == tab; });
+    return it == joins.end() ? nullptr : &*it;
+}
+
+std::vector<std::pair<Vec2, Vec2>> Crease::stretches() const {
+    std::vector<std::pair<Vec2, Vec2>> out;
+    Vec2 at = from;
+    for (auto& [a, b] : gaps) {
+        out.emplace_back(at, from + a * dir());
+        at = from + b * dir();
+    }
+    out.emplace_back(at, to);
+    return out;
+}
+
+const char* heldBy(JoinKind kind) {
+    static const char* const words[] = {"glued to", "put through", "pivoted on", "sliding on"};
+    return words[static_cast<int>(kind)];
 }
 
 Host hostOf(const Assembly& a, int crease) {

@@ -3,9 +3,11 @@
 //
 // Flat coordinates of a part are mm, seen from its face side, outlines counter-clockwise.
 #pragma once
-#include "core/assembly/rigid.h"
+#include "core/assembly/polygon.h"
+#include "core/design/free_part.h"
 #include "core/measure/result.h"
 #include <string>
+#include <utility>
 #include <vector>
 
 namespace hl {
@@ -13,14 +15,14 @@ namespace hl {
 struct Design;
 
 enum class Role { Page, Wall, Tab };
-enum class Fold { Valley, Mountain };
 
 struct Panel {
     std::string id;
     int part = 0;
     Role role = Role::Wall;
-    std::vector<Vec2> outline;                // convex
-    std::vector<std::vector<Vec2>> apertures; // further rings, clockwise
+    Ring outline;                // counter-clockwise
+    std::vector<Ring> apertures; // further rings, clockwise
+    std::vector<Ring> pieces;    // convex, together the panel
 };
 
 // A hinge between two panels of one part. `left` lies left of the direction from -> to.
@@ -29,38 +31,70 @@ struct Crease {
     int part = 0, left = 0, right = 0;
     Vec2 from, to;
     Fold fold = Fold::Valley;
-    bool driven = false; // the spine: its angle is given, not found
+    // Stretches that are not folded (the spine between two slits), in mm from `from`.
+    std::vector<std::pair<double, double>> gaps;
+    // What it would rest at by itself, in radians (valley positive), and how stiff it is per mm
+    // against others: only where nothing else says how far it folds.
+    double rest = 0, stiffness = 1;
 
     Vec2 dir() const { return (to - from).normalized(); }
     double length() const { return (to - from).norm(); }
+    std::vector<std::pair<Vec2, Vec2>> stretches() const; // without the gaps
+};
+
+// A line of a part that hinges nothing: a slit, or a crease that ends inside a panel.
+struct Mark {
+    std::string id;
+    LineKind kind = LineKind::Slit;
+    std::vector<Vec2> points;
 };
 
 struct Part {
     std::string id, name, structure, stock;
     std::vector<int> panels, creases;
+    std::vector<Mark> marks;
 };
 
-// A tab glued on a landing. `place` maps the tab's flat coordinates into the landing's.
-struct Glue {
+// A panel held by another: glued on it, put through a slit of it, fastened to it by a pivot or
+// sliding along it. `place` maps the held panel's flat coordinates into the landing's; where the
+// join can move, with its motion at nought.
+struct Join {
     std::string id;
-    int tab = 0, landing = 0;
+    JoinKind kind = JoinKind::Glue;
+    int tab = 0, landing = 0; // the held panel, a tab as a rule, and the one that holds it
     Rigid place;
-    bool onFace = false; // the adhesive is on the tab's face side (else on its back)
-    std::string crease;  // the tab's crease, which runs along the landing
+    bool onFace = false; // the held panel's face is turned to the landing (else its back)
+    std::string crease;  // the tab's crease, which runs along the landing; empty for other panels
+    // The motion the join leaves: about the line (at, along) of the landing for a hinged slot,
+    // about the landing's normal at `at` for a pivot, along `along` for a slide.
+    bool moves = false;
+    Vec2 at, along;
+    double low = 0, high = 0; // radians or mm
+
+    // Whether it lies on the landing's face side.
+    bool ontoFace() const { return (place.turn(2, 2) < 0) == onFace; }
+};
+
+// What the hand does: one fold, pivot or slide after the other.
+struct Stage {
+    std::string drive;        // id of a crease or of a join
+    double from = 0, to = 180; // degrees between the panels, degrees, or mm
 };
 
 struct Assembly {
     std::vector<Part> parts;
     std::vector<Panel> panels;
     std::vector<Crease> creases;
-    std::vector<Glue> glues;
+    std::vector<Join> joins;
+    std::vector<Stage> motion{{"card.spine", 0, 180}};
     int root = 0; // the panel that the frame is tied to (the left page)
 
     int panel(const std::string& id) const;  // -1 when there is none
     int crease(const std::string& id) const; // -1 when there is none
     int part(const std::string& id) const;   // -1 when there is none
-    // The glue of panel `tab`, or null.
-    const Glue* glueOf(int tab) const;
+    int join(const std::string& id) const;   // -1 when there is none
+    // What holds panel `tab`, or null.
+    const Join* joinOf(int tab) const;
 };
 
 // One side of a host crease: the panel a structure lands on, and the crease in that panel's flat
@@ -85,5 +119,8 @@ Host hostOf(const Assembly& assembly, int crease);
 
 // Design -> assembly. Problems: unknown family or host, hosts in a circle, measures out of range.
 Result<Assembly> assemble(const Design& design);
+
+// For sentences: "the tongue left-tab", "glued to", by the kind of join.
+const char* heldBy(JoinKind kind);
 
 } // namespace hl

@@ -1,7 +1,7 @@
 // The design: what the maker decided, and nothing that can be computed from it.
 // It is the only thing that is edited, undone and saved.
 #pragma once
-#include "core/measure/measure.h"
+#include "core/design/free_part.h"
 #include <map>
 #include <string>
 #include <vector>
@@ -23,6 +23,11 @@ struct CardSpec {
     Measure width = Measure::fromMm(127), height = Measure::fromMm(177.8); // closed size
     SpineSide spine = SpineSide::Left;
     std::string stock = "card";
+    // Cut-outs: creases, slits and apertures in the pages, and the stretches of the spine between
+    // slits that are left unfolded, measured from the start of the spine.
+    std::vector<LineSpec> lines;
+    std::vector<std::vector<Point>> apertures;
+    std::vector<std::pair<Measure, Measure>> smooth;
 };
 
 // One structure: which family, on which crease, and the measures the maker set. A measure that is
@@ -38,10 +43,19 @@ struct Design {
     CardSpec card;
     std::vector<Stock> stocks;
     std::vector<StructureSpec> structures;
+    std::vector<FreePart> parts;
+    std::vector<JoinSpec> joins;
+    std::vector<StageSpec> motion; // without any: the spine from closed to flat open
 
     const Stock* stock(const std::string& id) const;
     const StructureSpec* structure(const std::string& id) const;
     StructureSpec* structure(const std::string& id);
+    const FreePart* part(const std::string& id) const;
+    FreePart* part(const std::string& id);
+    const JoinSpec* join(const std::string& id) const;
+    JoinSpec* join(const std::string& id);
+    // The lines drawn on a free part or on the card; null when there is no such part.
+    std::vector<LineSpec>* linesOf(const std::string& part);
 };
 
 // The owner of a panel or crease: "box1.tip" -> "box1".

@@ -109,7 +109,9 @@ Result<std::pair<Measure, Measure>> parseCardSize(const std::string& text, Unit 
 Result<Design> newDesign(Measure width, Measure height, SpineSide spine, Unit units) {
     Design d;
     d.units = units;
-    d.card = {width, height, spine, "card"};
+    d.card.width = width;
+    d.card.height = height;
+    d.card.spine = spine;
     Stock card;
     card.id = "card";
     card.name = "Ivory card";

@@ -27,7 +27,7 @@ std::optional<FlatLine> creaseIn(const Assembly& a, const std::string& crease,
     const Crease& c = a.creases[ci];
     if (c.part == pi)
         return FlatLine{c.from, c.to};
-    for (const Glue& g : a.glues)
+    for (const Join& g : a.joins)
         if (g.crease == crease && a.panels[g.landing].part == pi)
             return FlatLine{flat(g.place.at(c.from)), flat(g.place.at(c.to))};
     return {};

@@ -1,108 +1,15 @@
 #include "core/files/hlantern.h"
+#include "core/files/drawn.h"
 #include "core/assembly/assembly.h"
 #include "core/files/atomic_save.h"
 #include "core/structures/family.h"
 #include <algorithm>
 #include <cctype>
-#include <cmath>
-#include <nlohmann/json.hpp>
-#include <set>
 
 namespace hl {
 namespace {
 
-using Json = nlohmann::ordered_json;
-
 constexpr const char* formatName = "hinge-lantern";
-
-struct Bad { // thrown inside the reader only
-    Problem problem;
-};
-
-[[noreturn]] void bad(const std::string& place, const std::string& what,
-                      const std::string& remedy) {
-    throw Bad{{place, what, remedy}};
-}
-
-// One JSON object with its place in the file. Every key must be asked for, or finish() objects.
-class Object {
-  public:
-    Object(const Json& json, std::string place) : json_(json), place_(std::move(place)) {
-        if (!json.is_object())
-            bad(place_.empty() ? "top level" : place_,
-                std::string("an object is needed, there is ") + json.type_name(), "write { ... }");
-    }
-    std::string at(const std::string& key) const {
-        return place_.empty() ? key : place_ + ", " + key;
-    }
-    const Json* find(const std::string& key) {
-        asked_.insert(key);
-        auto it = json_.find(key);
-        return it == json_.end() ? nullptr : &*it;
-    }
-    const Json& need(const std::string& key) {
-        const Json* j = find(key);
-        if (!j)
-            bad(place_.empty() ? "top level" : place_, "the key “" + key + "” is missing",
-                "add it; docs/format.md shows a whole file");
-        return *j;
-    }
-    std::string text(const std::string& key, const Json& j) const {
-        if (!j.is_string())
-            bad(at(key), std::string("text is needed, there is ") + j.type_name(),
-                "put it in quotes");
-        std::string s = j.get<std::string>();
-        if (s.size() > 500)
-            bad(at(key), "the text is longer than 500 bytes", "shorten it");
-        return s;
-    }
-    std::string text(const std::string& key) { return text(key, need(key)); }
-    std::string text(const std::string& key, const char* fallback) {
-        const Json* j = find(key);
-        return j ? text(key, *j) : fallback;
-    }
-    Measure measure(const std::string& key, const Json& j, Quantity q, Unit unit) const {
-        if (j.is_number()) {
-            const double v = j.get<double>();
-            if (!std::isfinite(v) || v < 0 || v > 1e5)
-                bad(at(key), "the number is negative or out of reach",
-                    "give a measure like \"149 mm\" or \"45 deg\"");
-            return q == Quantity::Length ? Measure::fromMm(v) : Measure::fromDegrees(v);
-        }
-        auto parsed = parseMeasure(text(key, j), q, unit);
-        if (!parsed)
-            throw Bad{parsed.problem().in(at(key))};
-        return parsed->measure;
-    }
-    void finish() const {
-        for (auto& [key, value] : json_.items())
-            if (!asked_.count(key)) {
-                std::string known;
-                for (auto& k : asked_)
-                    known += (known.empty() ? "" : ", ") + k;
-                bad(at(key), "this key means nothing here", "known keys: " + known);
-            }
-    }
-    const std::string& place() const { return place_; }
-
-  private:
-    const Json& json_;
-    std::string place_;
-    std::set<std::string> asked_;
-};
-
-const Json& list(Object& o, const std::string& key) {
-    static const Json none = Json::array();
-    const Json* j = o.find(key);
-    if (!j)
-        return none;
-    if (!j->is_array())
-        bad(o.at(key), std::string("a list is needed, there is ") + j->type_name(),
-            "write [ ... ]");
-    if (j->size() > 2000)
-        bad(o.at(key), "the list has more than 2000 entries", "split the design");
-    return *j;
-}
 
 std::string colour(Object& o, const std::string& key, const std::string& fallback) {
     std::string s = o.text(key, fallback.c_str());
@@ -143,6 +50,14 @@ CardSpec readCard(const Json& json, Unit unit) {
         bad(o.at("spine"), "“" + spine + "” is no side for a spine", "use left or top");
     c.spine = spine == "left" ? SpineSide::Left : SpineSide::Top;
     c.stock = o.text("stock", "card");
+    c.lines = readLines(o, unit);
+    c.apertures = readRings(o, "apertures", unit);
+    for (auto& j : list(o, "smooth")) {
+        if (!j.is_array() || j.size() != 2)
+            bad(o.at("smooth"), "a stretch is a pair of measures", "write [\"40 mm\", \"80 mm\"]");
+        c.smooth.emplace_back(o.measure("smooth", j[0], Quantity::Length, unit),
+                              o.measure("smooth", j[1], Quantity::Length, unit));
+    }
     o.finish();
     return c;
 }
@@ -204,6 +119,15 @@ Design readDesign(const Json& json) {
     for (auto& j : list(o, "structures"))
         d.structures.push_back(
             readStructure(j, "structures, entry " + std::to_string(++n), d.units));
+    n = 0;
+    for (auto& j : list(o, "parts"))
+        d.parts.push_back(readPart(j, "parts, entry " + std::to_string(++n), d.units));
+    n = 0;
+    for (auto& j : list(o, "joins"))
+        d.joins.push_back(readJoin(j, "joins, entry " + std::to_string(++n), d.units));
+    n = 0;
+    for (auto& j : list(o, "motion"))
+        d.motion.push_back(readStage(j, "motion, entry " + std::to_string(++n), d.units));
     o.finish();
     return d;
 }
@@ -250,6 +174,10 @@ std::string designToText(const Design& d) {
                  {"height", text(d.card.height)},
                  {"spine", d.card.spine == SpineSide::Left ? "left" : "top"},
                  {"stock", d.card.stock}};
+    writeLines(j["card"], d.card.lines, d.units);
+    writeRings(j["card"], "apertures", d.card.apertures, d.units);
+    for (auto& [from, to] : d.card.smooth)
+        j["card"]["smooth"].push_back({text(from), text(to)});
     j["stocks"] = Json::array();
     for (auto& s : d.stocks)
         j["stocks"].push_back({{"id", s.id},
@@ -271,6 +199,12 @@ std::string designToText(const Design& d) {
             o["set"][name] = text(m);
         j["structures"].push_back(o);
     }
+    for (auto& p : d.parts)
+        j["parts"].push_back(written(p, d.units));
+    for (auto& p : d.joins)
+        j["joins"].push_back(written(p, d.units));
+    for (auto& p : d.motion)
+        j["motion"].push_back(written(p, d.units));
     return j.dump(2, ' ', false, Json::error_handler_t::replace) + "\n";
 }
 

@@ -1,6 +1,8 @@
 #include "core/fold/closure.h"
 #include "core/measure/measure.h"
 #include <Eigen/Cholesky>
+#include <Eigen/QR>
+#include <Eigen/SVD>
 #include <algorithm>
 #include <array>
 #include <cmath>
@@ -11,6 +13,8 @@ namespace {
 constexpr int mostIterations = 60;
 constexpr double closed = 1e-12;    // mm: the noise of double arithmetic on a card
 constexpr double longestStep = 0.5; // radians
+constexpr double armOf = 40;        // mm that count as much as a radian, for steps of a slide
+constexpr double slack = 1e-7;      // relative: a singular value below it is none
 
 // The ends of the tab's crease count in full. The third mark counts little: it only turns the tab
 // about its crease, and where nothing closes the crease should come as near as it can.
@@ -28,25 +32,19 @@ template<int N> struct Normal { // normal equations of the stacked misses
 
 struct Workspace {
     std::vector<Vec3> axis, point;
-    std::vector<int> column; // of every crease; -1: known
+    std::vector<int> column; // of every joint; -1: known
 };
+
+// How a mark moves per unit of a joint.
+Vec3 moves(const LoopHinge& h, const Vec3& axis, const Vec3& point, const Vec3& mark) {
+    return h.freedom == Freedom::Slide ? axis : Vec3(axis.cross(mark - point));
+}
 
 // Adds the misses of one loop and their derivatives to the normal equations.
 template<int N>
 void addLoop(const Loop& loop, const std::vector<double>& angles, Workspace& w, Normal<N>& n) {
     const size_t count = loop.hinges.size();
-    w.axis.resize(count);
-    w.point.resize(count);
-    Rigid x;
-    for (size_t i = 0; i < count; ++i) {
-        const LoopHinge& h = loop.hinges[i];
-        if (h.moved)
-            x = x * h.before;
-        w.axis[i] = x.turn * lift(-h.sign * h.dir);
-        w.point[i] = x.at(h.from);
-        x = x * foldAbout(h.from, h.dir, h.sign * angles[h.crease]);
-    }
-    x = x * loop.after;
+    const Rigid x = wayRound(loop, angles, w.axis, w.point);
     std::array<Vec3, 3> fixed; // columns for up to three unknowns; more take the heap
     std::vector<Vec3> many(N == Eigen::Dynamic ? count : 0);
     Vec3* const moved = N == Eigen::Dynamic ? many.data() : fixed.data();
@@ -59,10 +57,10 @@ void addLoop(const Loop& loop, const std::vector<double>& angles, Workspace& w, 
         n.worst = std::max(n.worst, miss.norm());
         int unknowns = 0;
         for (size_t i = 0; i < count; ++i) {
-            const int c = w.column[loop.hinges[i].crease];
+            const int c = w.column[loop.hinges[i].joint];
             if (c < 0)
                 continue;
-            moved[unknowns] = weights[m] * w.axis[i].cross(at - w.point[i]);
+            moved[unknowns] = weights[m] * moves(loop.hinges[i], w.axis[i], w.point[i], at);
             column[unknowns++] = c;
         }
         for (int i = 0; i < unknowns; ++i) {
@@ -76,7 +74,7 @@ void addLoop(const Loop& loop, const std::vector<double>& angles, Workspace& w, 
 template<int N>
 void evaluate(const Linkage& k, const Block& block, const std::vector<double>& angles, Workspace& w,
               Normal<N>& n) {
-    const auto size = static_cast<Eigen::Index>(block.creases.size());
+    const auto size = static_cast<Eigen::Index>(block.joints.size());
     n.jtj = Normal<N>::Matrix::Zero(size, size);
     n.jtr = Normal<N>::Vector::Zero(size);
     n.cost = n.worst = 0;
@@ -88,11 +86,11 @@ template<int N>
 void descend(const Linkage& k, const Block& block, std::vector<double>& angles, Sides sides) {
     thread_local Workspace w;
     w.column.assign(angles.size(), -1);
-    for (size_t i = 0; i < block.creases.size(); ++i)
-        w.column[block.creases[i]] = static_cast<int>(i);
+    for (size_t i = 0; i < block.joints.size(); ++i)
+        w.column[block.joints[i]] = static_cast<int>(i);
     Normal<N> now, next;
     evaluate(k, block, angles, w, now);
-    std::vector<double> before(block.creases.size());
+    std::vector<double> before(block.joints.size());
     double damping = 1e-13;
     // From this close one step lands within the noise: no need to look again.
     constexpr double nearlyClosed = 1e-7; // mm
@@ -107,12 +105,19 @@ void descend(const Linkage& k, const Block& block, std::vector<double>& angles, 
             damping = std::max(1e-10, damping * 100);
             continue;
         }
-        const double shrink =
-            std::min(1.0, longestStep / std::max(step.cwiseAbs().maxCoeff(), 1e-300));
-        for (size_t i = 0; i < block.creases.size(); ++i) {
-            const int c = block.creases[i];
-            const Bounds b =
-                sides == Sides::Free ? Bounds{-pi, pi} : boundsOf(k.assembly->creases[c]);
+        double shrink = 1;
+        for (size_t i = 0; i < block.joints.size(); ++i) {
+            const bool slide = k.joints[block.joints[i]].freedom == Freedom::Slide;
+            const double most = slide ? longestStep * armOf : longestStep;
+            const double size = std::fabs(step(static_cast<Eigen::Index>(i)));
+            if (size * shrink > most)
+                shrink = most / size;
+        }
+        for (size_t i = 0; i < block.joints.size(); ++i) {
+            const int c = block.joints[i];
+            const Joint& joint = k.joints[c];
+            const Bounds b = sides == Sides::Free && joint.join < 0 ? Bounds{-pi, pi}
+                                                                    : boundsOf(joint);
             before[i] = angles[c];
             angles[c] =
                 std::clamp(angles[c] + shrink * step(static_cast<Eigen::Index>(i)), b.low, b.high);
@@ -128,8 +133,8 @@ void descend(const Linkage& k, const Block& block, std::vector<double>& angles, 
             if (stalled)
                 return;
         } else {
-            for (size_t i = 0; i < block.creases.size(); ++i)
-                angles[block.creases[i]] = before[i];
+            for (size_t i = 0; i < block.joints.size(); ++i)
+                angles[block.joints[i]] = before[i];
             if (damping > 1e3 || now.worst < 1e-10)
                 return;
             damping = std::max(1e-8, damping * 30);
@@ -139,25 +144,62 @@ void descend(const Linkage& k, const Block& block, std::vector<double>& angles, 
 
 } // namespace
 
-double misfitOf(const Loop& loop, const std::vector<double>& angles) {
+Rigid wayRound(const Loop& loop, const std::vector<double>& values, std::vector<Vec3>& axis,
+               std::vector<Vec3>& point) {
+    const size_t count = loop.hinges.size();
+    axis.resize(count);
+    point.resize(count);
     Rigid x;
-    for (const LoopHinge& h : loop.hinges)
-        x = x * h.before * foldAbout(h.from, h.dir, h.sign * angles[h.crease]);
+    for (size_t i = 0; i < count; ++i) {
+        const LoopHinge& h = loop.hinges[i];
+        if (h.moved)
+            x = x * h.before;
+        point[i] = x.at(h.from);
+        const double value = h.sign * values[h.joint];
+        if (h.freedom == Freedom::Fold) {
+            axis[i] = x.turn * lift(-h.sign * h.dir);
+            x = x * foldAbout(h.from, h.dir, value);
+        } else if (h.freedom == Freedom::Turn) {
+            axis[i] = h.sign * x.turn.col(2);
+            const Turn t = exactTurn(value);
+            Rigid turn;
+            turn.turn << t.cos, -t.sin, 0, t.sin, t.cos, 0, 0, 0, 1;
+            turn.shift = lift(h.from) - turn.turn * lift(h.from);
+            x = x * turn;
+        } else {
+            axis[i] = x.turn * lift(h.sign * h.dir);
+            x.shift += x.turn * lift(value * h.dir);
+        }
+    }
+    return x * loop.after;
+}
+
+double misfitOf(const Linkage& k, const Loop& loop, const std::vector<double>& values) {
+    Rigid x;
+    for (const LoopHinge& h : loop.hinges) {
+        if (h.moved)
+            x = x * h.before;
+        const Joint& j = k.joints[h.joint];
+        x = x * (h.freedom == Freedom::Fold ? foldAbout(h.from, h.dir, h.sign * values[h.joint])
+                                            : stepOf(j, h.sign * values[h.joint]));
+    }
     x = x * loop.after;
     auto miss = [&](const Vec3& m) { return (x * m - m).norm(); };
     const double crease = std::max(miss(loop.marks[0]), miss(loop.marks[1]));
     double corners = 0;
     for (const Vec3& m : loop.marks)
         corners = std::max(corners, miss(m));
+    if (!loop.pressed)
+        return corners;
     return crease < creaseLies && corners > pressedFlat ? corners : crease;
 }
 
-Bounds boundsOf(const Crease& c) { return c.fold == Fold::Valley ? Bounds{0, pi} : Bounds{-pi, 0}; }
+Bounds boundsOf(const Joint& j) { return {j.low, j.high}; }
 
 void moveToClosure(const Linkage& k, const Block& block, std::vector<double>& angles, Sides sides) {
-    if (block.creases.size() == 3)
+    if (block.joints.size() == 3)
         descend<3>(k, block, angles, sides);
-    else if (!block.creases.empty())
+    else if (!block.joints.empty())
         descend<Eigen::Dynamic>(k, block, angles, sides);
 }
 
@@ -165,24 +207,88 @@ double closeBlock(const Linkage& k, const Block& block, std::vector<double>& ang
     moveToClosure(k, block, angles, sides);
     double worst = 0;
     for (int l : block.loops)
-        worst = std::max(worst, misfitOf(k.loops[l], angles));
+        worst = std::max(worst, misfitOf(k, k.loops[l], angles));
     return worst;
 }
 
 bool snapFlat(const Linkage& k, const Block& block, std::vector<double>& angles, double near) {
     std::vector<double> flat = angles;
-    for (int c : block.creases) {
+    Block slides{{}, block.loops};
+    for (int c : block.joints) {
+        const Joint& j = k.joints[c];
+        if (j.freedom != Freedom::Fold) {
+            slides.joints.push_back(c);
+            continue;
+        }
         const double whole = std::round(angles[c] / pi) * pi;
         if (std::fabs(angles[c] - whole) > near)
             return false;
-        const Bounds b = boundsOf(k.assembly->creases[c]);
-        flat[c] = std::clamp(whole, b.low, b.high);
+        flat[c] = std::clamp(whole, j.low, j.high);
     }
+    moveToClosure(k, slides, flat);
     for (int l : block.loops)
-        if (misfitOf(k.loops[l], flat) > 1e-9)
+        if (misfitOf(k, k.loops[l], flat) > 1e-9)
             return false;
     angles = flat;
     return true;
+}
+
+Eigen::MatrixXd derivatives(const Linkage& k, const std::vector<int>& loops,
+                            const std::vector<int>& joints, const std::vector<double>& values) {
+    std::vector<int> column(k.joints.size(), -1);
+    for (size_t i = 0; i < joints.size(); ++i)
+        column[joints[i]] = static_cast<int>(i);
+    Eigen::MatrixXd j = Eigen::MatrixXd::Zero(static_cast<Eigen::Index>(9 * loops.size()),
+                                              static_cast<Eigen::Index>(joints.size()));
+    std::vector<Vec3> axis, point;
+    for (size_t l = 0; l < loops.size(); ++l) {
+        const Loop& loop = k.loops[loops[l]];
+        const Rigid x = wayRound(loop, values, axis, point);
+        for (size_t m = 0; m < 3; ++m)
+            for (size_t i = 0; i < loop.hinges.size(); ++i)
+                if (const int c = column[loop.hinges[i].joint]; c >= 0)
+                    j.block<3, 1>(static_cast<Eigen::Index>(9 * l + 3 * m), c) +=
+                        moves(loop.hinges[i], axis[i], point[i], x * loop.marks[m]);
+    }
+    return j;
+}
+
+Eigen::VectorXd misses(const Linkage& k, const std::vector<int>& loops,
+                       const std::vector<double>& values) {
+    Eigen::VectorXd r(static_cast<Eigen::Index>(9 * loops.size()));
+    std::vector<Vec3> axis, point;
+    for (size_t l = 0; l < loops.size(); ++l) {
+        const Loop& loop = k.loops[loops[l]];
+        const Rigid x = wayRound(loop, values, axis, point);
+        for (size_t m = 0; m < 3; ++m)
+            r.segment<3>(static_cast<Eigen::Index>(9 * l + 3 * m)) =
+                x * loop.marks[m] - loop.marks[m];
+    }
+    return r;
+}
+
+int rankOf(const Eigen::MatrixXd& m) {
+    if (m.cols() == 0 || m.rows() == 0)
+        return 0;
+    Eigen::ColPivHouseholderQR<Eigen::MatrixXd> qr(m);
+    qr.setThreshold(slack);
+    return static_cast<int>(qr.rank());
+}
+
+Eigen::MatrixXd nullSpace(const Eigen::MatrixXd& m) {
+    if (m.rows() == 0)
+        return Eigen::MatrixXd::Identity(m.cols(), m.cols());
+    // Of the square matrix with the same null space and the same singular values.
+    const Eigen::HouseholderQR<Eigen::MatrixXd> qr(m);
+    const Eigen::Index rows = std::min(m.rows(), m.cols());
+    const Eigen::MatrixXd r = qr.matrixQR().topRows(rows).triangularView<Eigen::Upper>();
+    const Eigen::JacobiSVD<Eigen::MatrixXd, Eigen::FullPivHouseholderQRPreconditioner> svd(
+        r, Eigen::ComputeFullV);
+    const auto& s = svd.singularValues();
+    Eigen::Index rank = 0;
+    while (rank < s.size() && s(rank) > slack * s(0))
+        ++rank;
+    return svd.matrixV().rightCols(m.cols() - rank);
 }
 
 } // namespace hl

@@ -1,4 +1,6 @@
 #include "core/fold/linkage.h"
+#include "core/fold/blocks.h"
+#include "core/measure/measure.h"
 #include <algorithm>
 #include <cmath>
 #include <limits>
@@ -9,11 +11,11 @@
 namespace hl {
 namespace {
 
-// A join between two panels, walked either way.
+// A joint or a join between two panels, walked either way.
 struct Edge {
     int to = 0;
-    int crease = -1, glue = -1;
-    bool forward = true; // left -> right, or landing -> tab
+    int joint = -1, join = -1;
+    bool forward = true; // left -> right, or landing -> what it holds
 };
 using Graph = std::vector<std::vector<Edge>>;
 
@@ -28,190 +30,318 @@ struct Groups { // disjoint sets
     }
 };
 
-// Crossing few hinges keeps a loop local; glue costs next to nothing.
-double cost(const Edge& e) { return e.crease >= 0 ? 1.0 : 1e-3; }
+// Crossing few joints keeps a loop local; what is held fast costs next to nothing.
+double cost(const Edge& e) { return e.joint >= 0 ? 1.0 : 1e-3; }
 
-std::vector<Edge> shortestPath(const Graph& graph, int from, int to) {
-    const double far = std::numeric_limits<double>::infinity();
-    std::vector<double> reach(graph.size(), far);
-    std::vector<std::pair<int, Edge>> via(graph.size());
-    std::set<std::pair<double, int>> open{{0.0, from}};
-    reach[from] = 0;
-    while (!open.empty()) {
-        auto [d, at] = *open.begin();
-        open.erase(open.begin());
-        if (at == to)
-            break;
-        for (const Edge& e : graph[at]) {
-            double next = d + cost(e);
-            if (next < reach[e.to] - 1e-12) {
-                open.erase({reach[e.to], e.to});
-                reach[e.to] = next;
-                via[e.to] = {at, e};
-                open.insert({next, e.to});
+// Dijkstra's shortest way, forgetting only what it touched, so that a loop costs what it is long.
+class Ways {
+  public:
+    explicit Ways(size_t panels)
+        : reach_(panels, std::numeric_limits<double>::infinity()), via_(panels) {}
+
+    std::vector<Edge> shortest(const Graph& graph, int from, int to) {
+        std::set<std::pair<double, int>> open{{0.0, from}};
+        std::vector<int> touched{from};
+        reach_[from] = 0;
+        while (!open.empty()) {
+            auto [d, at] = *open.begin();
+            open.erase(open.begin());
+            if (at == to)
+                break;
+            for (const Edge& e : graph[at]) {
+                const double next = d + cost(e);
+                if (next < reach_[e.to] - 1e-12) {
+                    open.erase({reach_[e.to], e.to});
+                    touched.push_back(e.to);
+                    reach_[e.to] = next;
+                    via_[e.to] = {at, e};
+                    open.insert({next, e.to});
+                }
             }
         }
+        std::vector<Edge> path;
+        for (int at = to; at != from; at = via_[at].first)
+            path.push_back(via_[at].second);
+        std::reverse(path.begin(), path.end());
+        for (int panel : touched)
+            reach_[panel] = std::numeric_limits<double>::infinity();
+        return path;
     }
-    std::vector<Edge> path;
-    for (int at = to; at != from; at = via[at].first)
-        path.push_back(via[at].second);
-    std::reverse(path.begin(), path.end());
-    return path;
-}
+
+  private:
+    std::vector<double> reach_;
+    std::vector<std::pair<int, Edge>> via_;
+};
 
 Rigid across(const Assembly& a, const Edge& e) {
-    const Rigid& place = a.glues[e.glue].place;
+    const Rigid& place = a.joins[e.join].place;
     return e.forward ? place : place.inverse();
 }
 
-Loop loopOf(const Assembly& a, int glue, const std::vector<Edge>& path) {
-    Loop loop;
-    loop.glue = glue;
-    Rigid since;
-    bool glued = false;
-    for (const Edge& e : path) {
-        if (e.crease < 0) {
-            since = since * across(a, e);
-            glued = true;
-            continue;
+// Collects the joints met on the way and the rigid steps between them.
+class Chain {
+  public:
+    Chain(const Linkage& k, Loop& loop) : k_(k), loop_(loop) {}
+
+    void walk(const Edge& e) {
+        if (e.joint < 0) {
+            step(across(*k_.assembly, e));
+            return;
         }
-        const Crease& c = a.creases[e.crease];
-        loop.hinges.push_back({e.crease, e.forward ? 1.0 : -1.0, c.from, c.dir(), since, glued});
-        since = {};
-        glued = false;
+        const Joint& j = k_.joints[e.joint];
+        if (j.placed && !e.forward)
+            step(j.place.inverse());
+        loop_.hinges.push_back(
+            {e.joint, e.forward ? 1.0 : -1.0, j.freedom, j.from, j.dir, since_, moved_});
+        since_ = {};
+        moved_ = false;
+        if (j.placed && e.forward)
+            step(j.place);
     }
-    const Glue& g = a.glues[glue];
-    loop.after = since * g.place.inverse();
-    const Crease& c = a.creases[a.crease(g.crease)];
-    const auto& outline = a.panels[g.tab].outline;
-    auto off = [&](const Vec2& p) { return std::fabs((p - c.from).dot(leftOf(c.dir()))); };
-    const Vec2 far = *std::max_element(outline.begin(), outline.end(),
-                                       [&](auto& p, auto& q) { return off(p) < off(q) - 1e-9; });
-    for (const Vec2& p : {c.from, c.to, far})
-        loop.marks.push_back(g.place.at(p));
-    for (const Vec2& p : outline)
-        loop.marks.push_back(g.place.at(p));
+    void step(const Rigid& by) {
+        since_ = since_ * by;
+        moved_ = true;
+    }
+    Rigid rest() const { return since_; }
+
+  private:
+    const Linkage& k_;
+    Loop& loop_;
+    Rigid since_;
+    bool moved_ = false;
+};
+
+// Three corners of the held panel that lie far apart, and all of them, placed on the landing.
+std::vector<Vec3> marksOf(const Panel& held, const Rigid& place, const Vec2* from, const Vec2* to) {
+    Vec2 a = from ? *from : held.outline.front(), b = to ? *to : a;
+    if (!to)
+        for (const Vec2& p : held.outline)
+            if ((p - a).norm() > (b - a).norm() + 1e-9)
+                b = p;
+    const Vec2 across = leftOf((b - a).normalized());
+    auto off = [&](const Vec2& p) { return std::fabs((p - a).dot(across)); };
+    const Vec2 far =
+        *std::max_element(held.outline.begin(), held.outline.end(),
+                          [&](auto& p, auto& q) { return off(p) < off(q) - 1e-9; });
+    std::vector<Vec3> marks;
+    for (const Vec2& p : {a, b, far})
+        marks.push_back(place.at(p));
+    for (const Vec2& p : held.outline)
+        marks.push_back(place.at(p));
+    return marks;
+}
+
+// The loop closed by a join that holds fast.
+Loop loopOf(const Linkage& k, int join, const std::vector<Edge>& path) {
+    const Assembly& a = *k.assembly;
+    const Join& j = a.joins[join];
+    Loop loop;
+    loop.join = join;
+    loop.held = j.tab;
+    loop.landing = j.landing;
+    Chain chain(k, loop);
+    for (const Edge& e : path)
+        chain.walk(e);
+    chain.step(j.place.inverse());
+    loop.after = chain.rest();
+    const int crease = j.crease.empty() ? -1 : a.crease(j.crease);
+    loop.pressed = crease >= 0 && j.kind == JoinKind::Glue;
+    const Crease* c = crease >= 0 ? &a.creases[crease] : nullptr;
+    loop.marks =
+        marksOf(a.panels[j.tab], j.place, c ? &c->from : nullptr, c ? &c->to : nullptr);
     return loop;
 }
 
-std::vector<Block> blocksOf(const Linkage& k) {
-    const auto& creases = k.assembly->creases;
-    std::vector<bool> known(creases.size());
-    for (size_t i = 0; i < creases.size(); ++i)
-        known[i] = creases[i].driven;
-    auto unknowns = [&](int loop) {
-        std::set<int> out;
-        for (auto& h : k.loops[loop].hinges)
-            if (!known[h.crease])
-                out.insert(h.crease);
-        return out;
-    };
-    std::vector<Block> blocks;
-    std::vector<int> waiting(k.loops.size());
-    std::iota(waiting.begin(), waiting.end(), 0);
-    while (!waiting.empty()) {
-        // A loop with three unknown hinges is closed by itself: parallel and concurrent creases
-        // give three equations, any others more.
-        auto next = std::find_if(waiting.begin(), waiting.end(),
-                                 [&](int l) { return unknowns(l).size() <= 3; });
-        std::vector<int> chosen;
-        if (next != waiting.end()) {
-            chosen = {*next};
-        } else { // all that shares unknowns with the first
-            Groups groups(creases.size());
-            for (int l : waiting) {
-                auto u = unknowns(l);
-                for (int c : u)
-                    groups.join(*u.begin(), c);
-            }
-            int first = groups.of(*unknowns(waiting.front()).begin());
-            for (int l : waiting)
-                if (groups.of(*unknowns(l).begin()) == first)
-                    chosen.push_back(l);
-        }
-        Block block;
-        std::set<int> found;
-        for (int l : chosen) {
-            auto u = unknowns(l);
-            found.insert(u.begin(), u.end());
-            waiting.erase(std::find(waiting.begin(), waiting.end(), l));
-        }
-        block.loops = chosen;
-        block.creases.assign(found.begin(), found.end());
-        for (int c : found)
-            known[c] = true;
-        blocks.push_back(block);
+// The loop closed by a joint: round from its left panel to its right one, and back over it.
+Loop loopOver(const Linkage& k, int joint, const std::vector<Edge>& path) {
+    const Assembly& a = *k.assembly;
+    const Joint& j = k.joints[joint];
+    Loop loop;
+    loop.join = j.join;
+    loop.crease = j.join < 0 ? joint : -1;
+    loop.held = j.right;
+    loop.landing = j.left;
+    Chain chain(k, loop);
+    for (const Edge& e : path)
+        chain.walk(e);
+    chain.walk({j.left, joint, -1, false});
+    loop.after = chain.rest();
+    const Crease* c = j.join < 0 ? &a.creases[joint] : nullptr;
+    loop.marks = marksOf(a.panels[j.right], j.place, c ? &c->from : nullptr, c ? &c->to : nullptr);
+    return loop;
+}
+
+std::vector<Joint> jointsOf(const Assembly& a) {
+    std::vector<Joint> out;
+    for (const Crease& c : a.creases) {
+        Joint j;
+        j.left = c.left;
+        j.right = c.right;
+        j.from = c.from;
+        j.dir = c.dir();
+        j.low = c.fold == Fold::Valley ? 0 : -pi;
+        j.high = j.low + pi;
+        j.rest = std::clamp(c.rest, j.low, j.high);
+        j.stiffness = c.stiffness * c.length();
+        out.push_back(j);
     }
-    return blocks;
+    for (size_t i = 0; i < a.joins.size(); ++i) {
+        const Join& join = a.joins[i];
+        if (!join.moves)
+            continue;
+        Joint j;
+        j.freedom = join.kind == JoinKind::Slide   ? Freedom::Slide
+                    : join.kind == JoinKind::Pivot ? Freedom::Turn
+                                                   : Freedom::Fold;
+        j.join = static_cast<int>(i);
+        j.left = join.landing;
+        j.right = join.tab;
+        j.from = join.at;
+        j.dir = join.along;
+        j.place = join.place;
+        j.placed = true;
+        j.low = join.low;
+        j.high = join.high;
+        j.rest = (j.low + j.high) / 2;
+        j.stiffness = j.freedom == Freedom::Slide ? 0.01 : 1; // next to nothing: it is no crease
+        out.push_back(j);
+    }
+    return out;
 }
 
 } // namespace
+
+Rigid stepOf(const Joint& j, double value) {
+    if (j.freedom == Freedom::Fold)
+        return foldAbout(j.from, j.dir, value);
+    Rigid r;
+    if (j.freedom == Freedom::Slide) {
+        r.shift = lift(value * j.dir);
+        return r;
+    }
+    const Turn t = exactTurn(value);
+    r.turn << t.cos, -t.sin, 0, t.sin, t.cos, 0, 0, 0, 1;
+    r.shift = lift(j.from) - r.turn * lift(j.from);
+    return r;
+}
 
 Linkage linkageOf(const Assembly& a) {
     Linkage k;
     k.assembly = &a;
     k.root = a.root;
-    auto driven =
-        std::find_if(a.creases.begin(), a.creases.end(), [](auto& c) { return c.driven; });
-    if (driven == a.creases.end())
-        throw std::invalid_argument("no crease of the assembly is driven");
-    k.driver = static_cast<int>(driven - a.creases.begin());
+    k.spine = a.crease("card.spine");
+    if (k.spine < 0)
+        throw std::invalid_argument("the card has no spine");
+    k.joints = jointsOf(a);
+    std::vector<int> driven;
+    for (const Stage& s : a.motion) {
+        int joint = a.crease(s.drive);
+        for (size_t i = 0; joint < 0 && i < k.joints.size(); ++i)
+            if (k.joints[i].join >= 0 && a.joins[k.joints[i].join].id == s.drive)
+                joint = static_cast<int>(i);
+        if (joint < 0)
+            throw std::invalid_argument("there is no driver " + s.drive);
+        k.joints[joint].driven = true;
+        driven.push_back(joint);
+    }
+    k.course = Course(a.motion, driven, k.joints);
 
-    Graph tree(a.panels.size()), all;
+    // Creases first, so that a part hangs together by its own folds; then what moves otherwise,
+    // then what holds fast.
+    Graph tree(a.panels.size()), all(a.panels.size());
     Groups groups(a.panels.size());
-    for (size_t i = 0; i < a.creases.size(); ++i) {
-        const Crease& c = a.creases[i];
-        if (!groups.join(c.left, c.right))
-            throw std::invalid_argument("the creases of part " + a.parts[c.part].id +
-                                        " run round a point");
-        tree[c.left].push_back({c.right, static_cast<int>(i), -1, true});
-        tree[c.right].push_back({c.left, static_cast<int>(i), -1, false});
-    }
-    all = tree;
-    for (size_t i = 0; i < a.glues.size(); ++i) {
-        const Glue& g = a.glues[i];
-        const int glue = static_cast<int>(i);
-        const Edge there{g.tab, -1, glue, true}, back{g.landing, -1, glue, false};
-        if (groups.join(g.tab, g.landing)) {
-            tree[g.landing].push_back(there);
-            tree[g.tab].push_back(back);
+    Ways ways(a.panels.size());
+    auto link = [&](int left, int right, int joint, int join, auto&& close) {
+        const Edge there{right, joint, join, true}, back{left, joint, join, false};
+        if (groups.join(left, right)) {
+            tree[left].push_back(there);
+            tree[right].push_back(back);
         } else {
-            k.loops.push_back(loopOf(a, glue, shortestPath(all, g.landing, g.tab)));
+            k.loops.push_back(close(ways.shortest(all, left, right)));
         }
-        all[g.landing].push_back(there);
-        all[g.tab].push_back(back);
+        all[left].push_back(there);
+        all[right].push_back(back);
+    };
+    for (size_t i = 0; i < k.joints.size(); ++i) {
+        const int joint = static_cast<int>(i);
+        link(k.joints[i].left, k.joints[i].right, joint, -1,
+             [&](const std::vector<Edge>& path) { return loopOver(k, joint, path); });
+    }
+    for (size_t i = 0; i < a.joins.size(); ++i) {
+        const int join = static_cast<int>(i);
+        if (!a.joins[i].moves)
+            link(a.joins[i].landing, a.joins[i].tab, -1, join,
+                 [&](const std::vector<Edge>& path) { return loopOf(k, join, path); });
     }
 
-    std::vector<int> queue{k.root};
     std::vector<bool> seen(a.panels.size());
-    seen[k.root] = true;
-    for (size_t at = 0; at < queue.size(); ++at)
-        for (const Edge& e : tree[queue[at]]) {
-            if (seen[e.to])
-                continue;
-            seen[e.to] = true;
-            queue.push_back(e.to);
-            k.tree.push_back({e.to, queue[at], e.crease, e.forward ? 1.0 : -1.0,
-                              e.crease < 0 ? across(a, e) : Rigid{}});
-        }
-    if (queue.size() != a.panels.size())
-        throw std::invalid_argument("a part is joined to nothing");
+    auto grow = [&](int from) {
+        std::vector<int> queue{from};
+        seen[from] = true;
+        for (size_t at = 0; at < queue.size(); ++at)
+            for (const Edge& e : tree[queue[at]]) {
+                if (seen[e.to])
+                    continue;
+                seen[e.to] = true;
+                queue.push_back(e.to);
+                TreeStep step{e.to, queue[at], e.joint, e.forward ? 1.0 : -1.0, {}};
+                if (e.joint < 0)
+                    step.fixed = across(a, e);
+                k.tree.push_back(step);
+            }
+    };
+    grow(k.root);
+    // What is joined to nothing lies beside the card, in front of the start of the spine.
+    k.loose.assign(a.panels.size(), false);
+    double x = 0;
+    for (size_t i = 0; i < a.panels.size(); ++i)
+        if (!seen[i])
+            k.loose[i] = true;
+    for (size_t i = 0; i < a.panels.size(); ++i) {
+        if (seen[i])
+            continue;
+        Vec2 low = a.panels[i].outline.front(), high = low;
+        for (int other : a.parts[a.panels[i].part].panels)
+            for (const Vec2& p : a.panels[other].outline) {
+                low = low.cwiseMin(p);
+                high = high.cwiseMax(p);
+            }
+        constexpr double gap = 15; // mm
+        TreeStep step{static_cast<int>(i), -1, -1, 1, {}};
+        step.fixed.shift = Vec3(x - low.x(), -gap - high.y(), 0);
+        x += high.x() - low.x() + gap;
+        k.tree.push_back(step);
+        grow(static_cast<int>(i));
+    }
     k.blocks = blocksOf(k);
+    std::vector<bool> looped(k.joints.size());
+    for (const Loop& l : k.loops)
+        for (const LoopHinge& h : l.hinges)
+            looped[h.joint] = true;
+    for (size_t i = 0; i < k.joints.size(); ++i)
+        if (!looped[i] && !k.joints[i].driven)
+            k.flaps.push_back(static_cast<int>(i));
     return k;
 }
 
-void placePanels(const Linkage& k, const std::vector<double>& angles, std::vector<Rigid>& placed) {
-    const auto& creases = k.assembly->creases;
+void placePanels(const Linkage& k, const std::vector<double>& values, std::vector<Rigid>& placed) {
     placed.resize(k.assembly->panels.size());
-    const Crease& spine = creases[k.driver];
-    placed[k.root] = foldAbout(spine.from, spine.dir(), -angles[k.driver] / 2);
+    const Joint& spine = k.joints[k.spine];
+    const double half = (k.root == spine.left ? -0.5 : 0.5) * values[k.spine];
+    placed[k.root] = foldAbout(spine.from, spine.dir, half);
     for (const TreeStep& s : k.tree) {
-        if (s.crease < 0) {
+        if (s.parent < 0) {
+            placed[s.panel] = s.fixed;
+        } else if (s.joint < 0) {
             placed[s.panel] = placed[s.parent] * s.fixed;
         } else {
-            const Crease& c = creases[s.crease];
-            placed[s.panel] =
-                placed[s.parent] * foldAbout(c.from, c.dir(), s.sign * angles[s.crease]);
+            const Joint& j = k.joints[s.joint];
+            const Rigid step = stepOf(j, s.sign * values[s.joint]);
+            if (!j.placed)
+                placed[s.panel] = placed[s.parent] * step;
+            else
+                placed[s.panel] = s.sign > 0 ? placed[s.parent] * step * j.place
+                                             : placed[s.parent] * j.place.inverse() * step;
         }
     }
 }

@@ -1,62 +1,92 @@
-// The linkage: an assembly seen as a mechanism. Panels are rigid, creases are hinges, glue holds
-// fast. A spanning tree gives every panel its place once the fold angles are known; every glue
-// that the tree does not use closes a loop, and the loops are the equations.
+// The linkage: an assembly seen as a mechanism. Panels are rigid; creases, pivots, slides and
+// hinged slots are joints; every other join holds fast. A spanning tree gives every panel its
+// place once the joints' values are known; every joint or join that the tree does not use closes
+// a loop, and the loops are the equations.
 #pragma once
 #include "core/assembly/assembly.h"
+#include "core/fold/course.h"
 #include <vector>
 
 namespace hl {
 
-// How one panel's placement follows from its parent's: by a hinge, or by glue.
-struct TreeStep {
-    int panel = 0, parent = 0;
-    int crease = -1; // -1: glued
-    double sign = 1; // -1 when the hinge is crossed from right to left
-    Rigid fixed;     // for glue
+enum class Freedom { Fold, Turn, Slide };
+
+// What can move between two panels of an assembly. Creases come first, in the assembly's order,
+// so a crease's index is its joint's; joins that move follow. A joint's value is in radians, a
+// slide's in mm.
+struct Joint {
+    Freedom freedom = Freedom::Fold;
+    int join = -1;           // -1: a crease
+    int left = 0, right = 0; // panels; for a join its landing and what it holds
+    Vec2 from, dir;          // in the left panel's flat coordinates
+    Rigid place;             // the right panel's flat coordinates into the left's, at nought
+    bool placed = false;     // whether `place` is more than nothing
+    double low = 0, high = 0;
+    double rest = 0, stiffness = 1; // radians or mm, and energy per square of them
+    bool driven = false;
 };
 
-// One hinge met on the way round a loop; `before` is the rigid step since the last hinge.
+// The placement of the right panel of a joint in its left panel's flat coordinates, but for its
+// `place`.
+Rigid stepOf(const Joint& joint, double value);
+
+// How one panel's placement follows from its parent's: by a joint, or held fast.
+struct TreeStep {
+    int panel = 0, parent = 0;
+    int joint = -1;  // -1: held fast
+    double sign = 1; // -1 when the joint is crossed from right to left
+    Rigid fixed;     // where held fast; for loose parts, whose parent is -1, in the frame
+};
+
+// One joint met on the way round a loop; `before` is the rigid step since the last one.
 struct LoopHinge {
-    int crease = 0;
+    int joint = 0;
     double sign = 1;
+    Freedom freedom = Freedom::Fold;
     Vec2 from, dir;
     Rigid before;
     bool moved = false; // whether `before` is more than nothing
 };
 
-// A closed chain that starts and ends on the landing of `glue`. If every panel stays rigid and
-// the chain closes, it maps the landing onto itself; `marks` are the tab's corners in the
-// landing's flat coordinates, where the misfit is read off.
+// A closed chain that starts and ends on the panel `landing`, over the panel `held`. If every
+// panel stays rigid and the chain closes, it maps the landing onto itself; `marks` are corners of
+// the held panel in the landing's flat coordinates, where the misfit is read off: the first three
+// enter the equations.
 struct Loop {
-    int glue = 0;
+    int join = -1, crease = -1; // what closes it
+    int held = 0, landing = 0;
+    bool pressed = false; // held by a tab that turns about its crease
     std::vector<LoopHinge> hinges;
     Rigid after;
     std::vector<Vec3> marks;
 };
 
-// Loops that have to be solved together, and the creases they determine. Blocks come in an order
-// in which each needs only the creases of those before it.
+// Loops that have to be solved together, and the joints they determine. Blocks come in an order
+// in which each needs only the joints of those before it.
 struct Block {
-    std::vector<int> creases, loops;
+    std::vector<int> joints, loops;
 };
 
 struct Linkage {
     const Assembly* assembly = nullptr; // must outlive the linkage
     int root = 0;
-    int driver = 0; // the driven crease
+    int spine = 0; // the joint whose bisector plane is x = 0
+    std::vector<Joint> joints;
     std::vector<TreeStep> tree;
     std::vector<Loop> loops;
     std::vector<Block> blocks;
+    std::vector<int> flaps;  // joints in no loop that nothing drives
+    std::vector<bool> loose; // panels that are joined to nothing
+    Course course;
 };
 
-// Throws std::invalid_argument when a part hangs on nothing or no crease is driven: assemblies
+// Throws std::invalid_argument when the card has no spine or a driver does not exist: assemblies
 // made from designs never do.
 Linkage linkageOf(const Assembly& assembly);
 
-// Every panel's placement for the given fold angles (radians, valley positive, one per crease).
-// The driver's angle decides how far the root page is raised from the ground plane, half the
-// angle on either side, so that the bisector plane of the pages stays x = 0.
-void placePanels(const Linkage& linkage, const std::vector<double>& angles,
+// Every panel's placement for the given values of the joints. The root page is raised from the
+// ground plane by half the spine's angle, so that the bisector plane of the pages stays x = 0.
+void placePanels(const Linkage& linkage, const std::vector<double>& values,
                  std::vector<Rigid>& placed);
 
 } // namespace hl

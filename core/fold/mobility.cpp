@@ -1,72 +1,77 @@
 #include "core/fold/mobility.h"
-#include <Eigen/SVD>
+#include "core/fold/closure.h"
+#include <Eigen/QR>
+#include <algorithm>
 #include <cmath>
 
 namespace hl {
 namespace {
 
-constexpr double slack = 1e-7; // relative: a singular value below it is none
-
-// Derivatives of three marks of every loop, one column for each crease.
-Eigen::MatrixXd derivatives(const Linkage& k, const std::vector<double>& angles) {
-    constexpr size_t marks = 3;
-    Eigen::MatrixXd j = Eigen::MatrixXd::Zero(static_cast<Eigen::Index>(9 * k.loops.size()),
-                                              static_cast<Eigen::Index>(angles.size()));
-    for (size_t l = 0; l < k.loops.size(); ++l) {
-        const Loop& loop = k.loops[l];
-        Rigid x;
-        std::vector<Vec3> axis, point;
-        for (const LoopHinge& h : loop.hinges) {
-            x = x * h.before;
-            axis.push_back(x.turn * lift(-h.sign * h.dir));
-            point.push_back(x.at(h.from));
-            x = x * foldAbout(h.from, h.dir, h.sign * angles[h.crease]);
-        }
-        x = x * loop.after;
-        for (size_t m = 0; m < marks; ++m)
-            for (size_t i = 0; i < loop.hinges.size(); ++i)
-                j.block<3, 1>(static_cast<Eigen::Index>(9 * l + 3 * m), loop.hinges[i].crease) +=
-                    axis[i].cross(x * loop.marks[m] - point[i]);
-    }
-    return j;
-}
-
-// Directions in which no equation changes, one in each column.
-Eigen::MatrixXd nullSpace(const Eigen::MatrixXd& j) {
-    if (j.rows() == 0)
-        return Eigen::MatrixXd::Identity(j.cols(), j.cols());
-    const Eigen::JacobiSVD<Eigen::MatrixXd, Eigen::FullPivHouseholderQRPreconditioner> svd(
-        j, Eigen::ComputeFullV);
-    const auto& s = svd.singularValues();
-    Eigen::Index rank = 0;
-    while (rank < s.size() && s(rank) > slack * s(0))
-        ++rank;
-    return svd.matrixV().rightCols(j.cols() - rank);
-}
+constexpr double moves = 1e-6;  // of a unit direction
+constexpr double stuck = 1e-5;  // mm per radian of the driver that the loops cannot give way
 
 } // namespace
 
-Mobility mobilityAt(const Linkage& k, const Pose& pose) {
-    constexpr double still = 1e-6;
+Mobility mobilityAt(const Linkage& k, const Pose& pose, int driver) {
     Mobility out;
-    const Eigen::MatrixXd j = derivatives(k, pose.angles);
-    const Eigen::MatrixXd free = nullSpace(j);
-    out.freeMotions = static_cast<int>(free.cols());
-    out.driverMoves = free.cols() > 0 && free.row(k.driver).norm() > still;
-    Eigen::MatrixXd held = j;
-    held.col(k.driver).setZero();
-    const Eigen::MatrixXd loose = nullSpace(held);
-    for (Eigen::Index c = 0; c < j.cols(); ++c)
-        if (c != k.driver && loose.row(c).norm() > still)
-            out.flapping.push_back(static_cast<int>(c));
-    if (!out.driverMoves)
-        // A loop locks when the driver could move without it.
-        for (size_t l = 0; l < k.loops.size(); ++l) {
-            Eigen::MatrixXd without = j;
-            without.middleRows(static_cast<Eigen::Index>(9 * l), 9).setZero();
-            if (nullSpace(without).row(k.driver).norm() > still)
-                out.locking.push_back(static_cast<int>(l));
+    out.freeMotions = static_cast<int>(k.flaps.size());
+    // How fast every joint turns per unit of the driver, found block by block.
+    std::vector<double> rate(k.joints.size());
+    rate[driver] = 1;
+    for (const Block& block : k.blocks) {
+        auto needed = [&](const std::vector<int>& loops) {
+            Eigen::VectorXd by = Eigen::VectorXd::Zero(static_cast<Eigen::Index>(9 * loops.size()));
+            std::vector<int> hosts;
+            for (int l : loops)
+                for (const LoopHinge& h : k.loops[l].hinges)
+                    if (rate[h.joint] != 0 &&
+                        std::find(hosts.begin(), hosts.end(), h.joint) == hosts.end())
+                        hosts.push_back(h.joint);
+            const Eigen::MatrixXd j = derivatives(k, loops, hosts, pose.angles);
+            for (size_t i = 0; i < hosts.size(); ++i)
+                by += rate[hosts[i]] * j.col(static_cast<Eigen::Index>(i));
+            return by;
+        };
+        // The rates that follow, and whether the loops can follow at all.
+        auto answer = [&](const std::vector<int>& loops, Eigen::VectorXd& rates) {
+            rates = Eigen::VectorXd::Zero(static_cast<Eigen::Index>(block.joints.size()));
+            if (loops.empty())
+                return true;
+            const Eigen::MatrixXd j = derivatives(k, loops, block.joints, pose.angles);
+            const Eigen::VectorXd by = needed(loops);
+            if (j.cols() > 0) {
+                Eigen::CompleteOrthogonalDecomposition<Eigen::MatrixXd> solve(j);
+                solve.setThreshold(1e-9);
+                rates = -solve.solve(by);
+            }
+            return (j * rates + by).lpNorm<Eigen::Infinity>() < stuck;
+        };
+        const Eigen::MatrixXd loose =
+            nullSpace(derivatives(k, block.loops, block.joints, pose.angles));
+        out.freeMotions += static_cast<int>(loose.cols());
+        for (size_t i = 0; i < block.joints.size(); ++i)
+            if (loose.cols() > 0 && loose.row(static_cast<Eigen::Index>(i)).norm() > moves)
+                out.flapping.push_back(block.joints[i]);
+        Eigen::VectorXd rates;
+        if (!answer(block.loops, rates)) {
+            out.driverMoves = false;
+            // A loop locks when the driver could move without it.
+            Eigen::VectorXd ignored;
+            for (int l : block.loops) {
+                std::vector<int> others;
+                for (int o : block.loops)
+                    if (o != l)
+                        others.push_back(o);
+                if (answer(others, ignored))
+                    out.locking.push_back(l);
+            }
+            if (out.locking.empty()) // only several together do
+                out.locking = block.loops;
         }
+        for (size_t i = 0; i < block.joints.size(); ++i)
+            rate[block.joints[i]] = rates(static_cast<Eigen::Index>(i));
+    }
+    out.freeMotions += out.driverMoves ? 1 : 0;
     return out;
 }
 

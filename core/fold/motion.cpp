@@ -1,37 +1,43 @@
 #include "core/fold/motion.h"
 #include "core/fold/closure.h"
+#include "core/fold/springs.h"
 #include "core/measure/measure.h"
 #include <algorithm>
 #include <cmath>
+#include <set>
 
 namespace hl {
 namespace {
 
 constexpr double good = 1e-7; // mm: closed, when a branch is looked for
 constexpr double snapRange = 3 * pi / 180;
-constexpr double wideStep = 20 * pi / 180; // a fold that turns more per degree wants smaller steps
-
-double driverAngle(double opening) { return (180 - opening) * pi / 180; }
+constexpr double wideStep = 20 * pi / 180; // a fold that turns more per sample wants smaller steps
 
 bool stopped(const std::atomic<bool>* cancel) { return cancel && cancel->load(); }
 
-// Tries starting angles until the block closes. Leaves the best found in `angles` and returns its
-// misfit. With sides kept the starts are on the creases' own sides, else on either.
-double findBranch(const Linkage& k, const Block& block, std::vector<double>& angles, Sides sides) {
+bool isFlat(double angle) { return std::fabs(angle - std::round(angle / pi) * pi) < 1e-12; }
+
+// Tries starting values until the block closes. Leaves the best found in `values` and returns its
+// misfit. With sides kept the starts are on the creases' own sides, else on either. A block with
+// springs takes the closed start with the least energy.
+double findBranch(const Linkage& k, const Block& block, std::vector<double>& values, Sides sides,
+                  bool springs) {
     static constexpr double sizes[] = {90 * pi / 180, 45 * pi / 180, 135 * pi / 180};
     // With sides free: two sizes on either side.
-    const size_t n = block.creases.size(), choices = sides == Sides::Kept ? 3 : 4;
+    const size_t n = block.joints.size(), choices = sides == Sides::Kept ? 3 : 4;
     const size_t own = sides == Sides::Kept ? 3 : 2;
+    constexpr size_t mostSprings = 12; // settling is slow, and one energy valley the rule
     size_t tries = 1;
     for (size_t i = 0; i < std::min<size_t>(n, 4); ++i)
         tries *= choices;
     std::vector<double> best;
-    double least = 1e300;
+    double least = 1e300, leastEnergy = 1e300;
     unsigned seed = 12345;
-    for (size_t t = 0; t < tries && least > good; ++t) {
-        std::vector<double> trial = angles;
+    size_t settled = 0;
+    for (size_t t = 0; t < tries && (springs ? settled < mostSprings : least > good); ++t) {
+        std::vector<double> trial = values;
         size_t digits = t;
-        for (int c : block.creases) {
+        for (int c : block.joints) {
             size_t choice;
             if (n <= 4) {
                 choice = digits % choices;
@@ -40,134 +46,243 @@ double findBranch(const Linkage& k, const Block& block, std::vector<double>& ang
                 seed = seed * 1664525u + 1013904223u;
                 choice = (seed >> 16) % choices;
             }
-            const bool valley = (k.assembly->creases[c].fold == Fold::Valley) == (choice < own);
-            trial[c] = valley ? sizes[choice % own] : -sizes[choice % own];
+            const Joint& j = k.joints[c];
+            if (j.freedom == Freedom::Fold && j.join < 0) {
+                const bool valley = (j.high > 0) == (choice < own);
+                trial[c] = valley ? sizes[choice % own] : -sizes[choice % own];
+            } else { // a quarter, the middle, or three quarters of its range
+                const double middle = (j.low + j.high) / 2, half = (j.high - j.low) / 2;
+                trial[c] = middle + half * (choice == 0 ? 0 : choice == 1 ? -0.5 : 0.5);
+            }
         }
-        const double miss = closeBlock(k, block, trial, sides);
-        if (miss < least) {
-            least = miss;
+        double miss = closeBlock(k, block, trial, sides);
+        if (springs && miss < 1) { // near enough for the springs to close the rest
+            settle(k, block, trial);
+            miss = 0;
+            for (int l : block.loops)
+                miss = std::max(miss, misfitOf(k, k.loops[l], trial));
+            ++settled;
+        }
+        const double energy = springs ? energyOf(k, block, trial) : 0;
+        if (miss < least - good ||
+            (springs && miss < least + good && energy < leastEnergy - 1e-9)) {
+            least = std::min(miss, least);
+            leastEnergy = energy;
             best = trial;
         }
     }
     if (!best.empty())
-        angles = best;
+        values = best;
     return least;
 }
 
 // Follows one block, whose hosts are already known at every sample.
 class Sweep {
   public:
-    Sweep(const Linkage& k, const Block& block, Motion& motion)
-        : k_(k), block_(block), m_(motion) {}
+    Sweep(const Linkage& k, size_t block, Motion& motion)
+        : k_(k), block_(k.blocks[block]), m_(motion), last_(k.course.last()),
+          known_(static_cast<size_t>(last_) + 1), springs_(motion.springs[block]) {
+        std::set<int> hosts;
+        for (int l : block_.loops)
+            for (const LoopHinge& h : k.loops[l].hinges)
+                if (!mine(h.joint))
+                    hosts.insert(h.joint);
+        hosts_.assign(hosts.begin(), hosts.end());
+    }
 
     void run(const std::atomic<bool>* cancel) {
-        int start = 90;
+        if (block_.joints.empty()) { // a loop that says nothing new
+            for (int s = 0; s <= last_; ++s)
+                store(s, m_.values[s]);
+            return;
+        }
+        for (int low = 0; low <= last_ && !stopped(cancel);) {
+            if (known_[low]) {
+                ++low;
+                continue;
+            }
+            int high = low;
+            while (high < last_ && !known_[high + 1])
+                ++high;
+            const int start = begin(low, high);
+            for (int s = start + 1; s <= high && !stopped(cancel) && goesOn(s - 1, s); ++s)
+                follow(s, -1);
+            for (int s = start - 1; s >= low && !stopped(cancel) && goesOn(s + 1, s); --s)
+                follow(s, +1);
+        }
+    }
+
+  private:
+    // Finds the branch somewhere between two samples, where the hosts are as far from flat as may
+    // be, and stores it there.
+    int begin(int low, int high) {
+        std::vector<int> at;
+        for (double part : {0.5, 2 / 3.0, 1 / 3.0, 5 / 6.0, 1 / 6.0, 17 / 18.0, 1 / 18.0})
+            at.push_back(low + static_cast<int>(std::lround(part * (high - low))));
+        for (const Course::Leg& leg : k_.course.legs()) {
+            const int middle = k_.course.below((leg.begin + leg.end) / 2);
+            if (middle >= low && middle <= high)
+                at.push_back(middle);
+        }
+        std::stable_sort(at.begin(), at.end(),
+                         [&](int a, int b) { return general(a) > general(b) + 0.3; });
+        at.erase(std::unique(at.begin(), at.end()), at.end());
+        int start = at.front();
         double least = 1e300;
-        for (int opening : {90, 120, 60, 150, 30, 170, 10}) {
-            std::vector<double> trial = m_.angles[opening];
-            const double miss = findBranch(k_, block_, trial, Sides::Kept);
+        std::vector<double> best;
+        for (int s : at) {
+            std::vector<double> trial = m_.values[s];
+            const double miss = findBranch(k_, block_, trial, Sides::Kept, false);
             if (miss < least - good) {
                 least = miss;
-                start = opening;
-                best_ = trial;
+                start = s;
+                best = trial;
             }
             if (least < good)
                 break;
         }
         if (least > good)
-            blameFolds();
-        store(start, best_);
-        for (int d = start + 1; d <= widestOpening && !stopped(cancel); ++d)
-            follow(d, -1);
-        for (int d = start - 1; d >= 0 && !stopped(cancel); --d)
-            follow(d, +1);
+            blameFolds(at);
+        else if (rankOf(derivatives(k_, block_.loops, block_.joints, best)) <
+                 static_cast<int>(block_.joints.size())) {
+            springs_ = true;
+            best = m_.values[start];
+            findBranch(k_, block_, best, Sides::Kept, true);
+        }
+        store(start, best);
+        return start;
     }
 
-  private:
+    // How far from flat the hosts are, as the largest sine; slides and pivots count as general.
+    double general(int s) const {
+        double most = 0;
+        for (int j : hosts_)
+            most = std::max(most, k_.joints[j].freedom == Freedom::Fold
+                                      ? std::fabs(std::sin(m_.values[s][j]))
+                                      : 0.9);
+        return most;
+    }
+
     // Nothing closes with the folds as assigned: does it close with some of them reversed?
-    void blameFolds() {
+    void blameFolds(const std::vector<int>& at) {
         constexpr double flat = 1e-6; // radians: a fold that hardly folds has no side
-        for (int opening : {90, 150, 30}) {
-            std::vector<double> trial = m_.angles[opening];
-            if (findBranch(k_, block_, trial, Sides::Free) > good)
+        if (!m_.wrongFolds.empty() &&
+            std::find_first_of(m_.wrongFolds.begin(), m_.wrongFolds.end(), block_.joints.begin(),
+                               block_.joints.end()) != m_.wrongFolds.end())
+            return;
+        for (size_t i = 0; i < std::min<size_t>(3, at.size()); ++i) {
+            std::vector<double> trial = m_.values[at[i]];
+            if (findBranch(k_, block_, trial, Sides::Free, false) > good)
                 continue;
-            for (int c : block_.creases) {
-                const Bounds b = boundsOf(k_.assembly->creases[c]);
-                if (trial[c] < b.low - flat || trial[c] > b.high + flat)
+            for (int c : block_.joints) {
+                const Bounds b = boundsOf(k_.joints[c]);
+                if (k_.joints[c].join < 0 && (trial[c] < b.low - flat || trial[c] > b.high + flat))
                     m_.wrongFolds.push_back(c);
             }
             return;
         }
     }
 
-    void store(int d, const std::vector<double>& from) {
-        for (int c : block_.creases)
-            m_.angles[d][c] = from[c];
-        known_[d] = true;
+    void store(int s, const std::vector<double>& from) {
+        for (int c : block_.joints)
+            m_.values[s][c] = from[c];
+        known_[s] = true;
         for (int l : block_.loops)
-            m_.misfits[d][l] = misfitOf(k_.loops[l], m_.angles[d]);
+            m_.misfits[s][l] = misfitOf(k_, k_.loops[l], m_.values[s]);
     }
 
-    // Solves at d, whose neighbour d + back is known.
-    void follow(int d, int back) {
-        std::vector<double> trial = m_.angles[d];
-        const auto& last = m_.angles[d + back];
-        const bool two = at(d + 2 * back), three = two && at(d + 3 * back);
-        for (int c : block_.creases) {
+    bool still(int a, int b) const { // the hosts stay as they are
+        return std::all_of(hosts_.begin(), hosts_.end(),
+                           [&](int j) { return m_.values[a][j] == m_.values[b][j]; });
+    }
+    bool flat(int s) const { // the hosts lie flat
+        return std::all_of(hosts_.begin(), hosts_.end(), [&](int j) {
+            return k_.joints[j].freedom != Freedom::Fold || isFlat(m_.values[s][j]);
+        });
+    }
+    // Beyond a flat state a branch cannot be followed; it has to be found anew.
+    bool goesOn(int from, int to) const {
+        if (!flat(from) || still(from, to) || hosts_.empty())
+            return true;
+        return !std::all_of(block_.joints.begin(), block_.joints.end(), [&](int j) {
+            return k_.joints[j].freedom != Freedom::Fold || isFlat(m_.values[from][j]);
+        });
+    }
+
+    void solve(std::vector<double>& trial) const {
+        if (springs_)
+            settle(k_, block_, trial);
+        else
+            moveToClosure(k_, block_, trial);
+    }
+
+    // Solves at s, whose neighbour s + back is known.
+    void follow(int s, int back) {
+        std::vector<double> trial = m_.values[s];
+        const auto& last = m_.values[s + back];
+        for (int c : block_.joints)
             trial[c] = last[c];
+        if (still(s + back, s)) {
+            store(s, trial);
+            return;
+        }
+        const bool two = at(s + 2 * back), three = two && at(s + 3 * back);
+        for (int c : block_.joints) {
             if (three) // quadratic extrapolation
                 trial[c] =
-                    3 * last[c] - 3 * m_.angles[d + 2 * back][c] + m_.angles[d + 3 * back][c];
+                    3 * last[c] - 3 * m_.values[s + 2 * back][c] + m_.values[s + 3 * back][c];
             else if (two)
-                trial[c] = 2 * last[c] - m_.angles[d + 2 * back][c];
-            const Bounds b = boundsOf(k_.assembly->creases[c]);
+                trial[c] = 2 * last[c] - m_.values[s + 2 * back][c];
+            const Bounds b = boundsOf(k_.joints[c]);
             trial[c] = std::clamp(trial[c], b.low, b.high);
         }
-        const bool end = d == 0 || d == widestOpening;
-        if (!(end && snapFlat(k_, block_, trial, snapRange))) {
-            moveToClosure(k_, block_, trial);
+        if (!(flat(s) && snapFlat(k_, block_, trial, snapRange))) {
+            solve(trial);
             // Only a motion that closes has a branch to be kept on.
-            if (turned(last, trial) > wideStep && closes(d + back))
-                creep(d, back, trial);
+            if (turned(last, trial) > wideStep && closes(s + back))
+                creep(s, back, trial);
         }
-        store(d, trial);
+        store(s, trial);
     }
 
     // Follows a fast fold in 16 small steps; hosts are interpolated between the two samples.
-    void creep(int d, int back, std::vector<double>& trial) {
+    void creep(int s, int back, std::vector<double>& trial) const {
         constexpr int steps = 16;
-        const std::vector<double>&from = m_.angles[d + back], &to = m_.angles[d];
+        const std::vector<double>&from = m_.values[s + back], &to = m_.values[s];
         std::vector<double> slow = from;
-        for (int s = 1; s <= steps; ++s) {
-            const double t = static_cast<double>(s) / steps;
-            for (size_t c = 0; c < slow.size(); ++c)
-                if (!mine(static_cast<int>(c)))
-                    slow[c] = s == steps ? to[c] : from[c] + t * (to[c] - from[c]);
-            closeBlock(k_, block_, slow);
+        for (int n = 1; n <= steps; ++n) {
+            const double t = static_cast<double>(n) / steps;
+            for (int j : hosts_)
+                slow[j] = n == steps ? to[j] : from[j] + t * (to[j] - from[j]);
+            solve(slow);
         }
-        trial = slow;
+        for (int c : block_.joints)
+            trial[c] = slow[c];
     }
 
-    bool closes(int d) const {
+    bool closes(int s) const {
         return std::all_of(block_.loops.begin(), block_.loops.end(),
-                           [&](int l) { return m_.misfits[d][l] < good; });
+                           [&](int l) { return m_.misfits[s][l] < good; });
     }
-    bool at(int d) const { return d >= 0 && d <= widestOpening && known_[d]; }
-    bool mine(int crease) const {
-        return std::binary_search(block_.creases.begin(), block_.creases.end(), crease);
+    bool at(int s) const { return s >= 0 && s <= last_ && known_[s]; }
+    bool mine(int joint) const {
+        return std::binary_search(block_.joints.begin(), block_.joints.end(), joint);
     }
     double turned(const std::vector<double>& a, const std::vector<double>& b) const {
         double most = 0;
-        for (int c : block_.creases)
-            most = std::max(most, std::fabs(a[c] - b[c]));
+        for (int c : block_.joints)
+            if (k_.joints[c].freedom != Freedom::Slide)
+                most = std::max(most, std::fabs(a[c] - b[c]));
         return most;
     }
 
     const Linkage& k_;
     const Block& block_;
     Motion& m_;
-    std::vector<double> best_;
-    std::vector<bool> known_ = std::vector<bool>(widestOpening + 1);
+    int last_;
+    std::vector<bool> known_;
+    std::vector<int> hosts_; // joints that the block's loops pass and that are known before
+    std::vector<bool>::reference springs_;
 };
 
 } // namespace
@@ -178,39 +293,50 @@ double Pose::misfit() const {
 
 Motion motionOf(const Linkage& k, const std::atomic<bool>* cancel) {
     Motion m;
-    m.angles.assign(widestOpening + 1, std::vector<double>(k.assembly->creases.size()));
-    m.misfits.assign(widestOpening + 1, std::vector<double>(k.loops.size()));
-    for (int d = 0; d <= widestOpening; ++d)
-        m.angles[d][k.driver] = driverAngle(d);
-    for (const Block& block : k.blocks) {
+    const size_t samples = k.course.samples().size();
+    std::vector<double> rest(k.joints.size());
+    for (int j : k.flaps) // what nothing holds lies as it rests
+        rest[j] = k.joints[j].rest;
+    m.values.assign(samples, rest);
+    m.misfits.assign(samples, std::vector<double>(k.loops.size()));
+    m.springs.assign(k.blocks.size(), false);
+    for (size_t s = 0; s < samples; ++s)
+        k.course.drive(k.course.samples()[s], m.values[s]);
+    for (size_t b = 0; b < k.blocks.size(); ++b) {
         if (stopped(cancel))
             break;
-        Sweep(k, block, m).run(cancel);
+        Sweep(k, b, m).run(cancel);
     }
     return m;
 }
 
-void closeAll(const Linkage& k, double opening, std::vector<double>& angles) {
-    angles[k.driver] = driverAngle(opening);
-    for (const Block& block : k.blocks)
-        moveToClosure(k, block, angles);
+void closeAll(const Linkage& k, const Motion& m, double opening, std::vector<double>& values) {
+    k.course.drive(opening, values);
+    for (size_t b = 0; b < k.blocks.size(); ++b) {
+        if (m.springs[b])
+            settle(k, k.blocks[b], values);
+        else
+            moveToClosure(k, k.blocks[b], values);
+    }
 }
 
 Pose poseAt(const Linkage& k, const Motion& m, double opening) {
     Pose p;
-    p.opening = std::clamp(opening, 0.0, static_cast<double>(widestOpening));
-    const int below = std::min(static_cast<int>(p.opening), widestOpening - 1);
-    const double part = p.opening - below;
+    p.opening = std::clamp(opening, k.course.begin(), k.course.end());
+    const auto& samples = k.course.samples();
+    const int below = k.course.below(p.opening);
+    const double part =
+        (p.opening - samples[below]) / (samples[below + 1] - samples[below]);
     if (part == 0 || part == 1) {
-        p.angles = m.angles[below + static_cast<int>(part)];
+        p.angles = m.values[below + static_cast<int>(part)];
         p.misfits = m.misfits[below + static_cast<int>(part)];
     } else {
-        p.angles = m.angles[below];
+        p.angles = m.values[below];
         for (size_t c = 0; c < p.angles.size(); ++c)
-            p.angles[c] += part * (m.angles[below + 1][c] - p.angles[c]);
-        closeAll(k, p.opening, p.angles);
+            p.angles[c] += part * (m.values[below + 1][c] - p.angles[c]);
+        closeAll(k, m, p.opening, p.angles);
         for (const Loop& loop : k.loops)
-            p.misfits.push_back(misfitOf(loop, p.angles));
+            p.misfits.push_back(misfitOf(k, loop, p.angles));
     }
     placePanels(k, p.angles, p.panels);
     return p;

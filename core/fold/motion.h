@@ -1,5 +1,5 @@
-// The motion: the fold angles of a linkage at every whole degree of opening, exact where the card
-// lies flat, and the pose at any opening in between.
+// The motion: the joints of a linkage at every sample of its course, exact where the card lies
+// flat, and the pose at any place in between.
 #pragma once
 #include "core/fold/linkage.h"
 #include <atomic>
@@ -7,38 +7,43 @@
 
 namespace hl {
 
-// Degrees at the edges of the program, so here: openings are what a maker reads off.
+// The opening of a card that lies flat, in degrees.
 inline constexpr int widestOpening = 180;
 
 struct Motion {
-    // angles[d][c]: radians of crease c at d degrees; misfits[d][l]: mm of loop l.
-    std::vector<std::vector<double>> angles;
+    // values[s][j]: radians (mm for slides) of joint j at sample s of the course; misfits[s][l]:
+    // mm of loop l.
+    std::vector<std::vector<double>> values;
     std::vector<std::vector<double>> misfits;
-    // Creases whose mountain or valley keeps their loops from closing at any opening tried, though
+    // Blocks that closing leaves free to move: paper springs decide there.
+    std::vector<bool> springs;
+    // Creases whose mountain or valley keeps their loops from closing at any sample tried, though
     // they close with these folded the other way: a wrong assignment. The motion keeps the signs
     // as they are, with the misfit that follows.
     std::vector<int> wrongFolds;
 };
 
 struct Pose {
-    double opening = 0;          // degrees
-    std::vector<double> angles;  // per crease
+    double opening = 0;          // on the course's scale
+    std::vector<double> angles;  // per joint, creases first; mm for slides
     std::vector<double> misfits; // per loop, mm
     std::vector<Rigid> panels;
 
     double misfit() const; // the largest
 };
 
-// Sweeps the opening. The branch of every block is the one on which all creases keep their
-// mountain or valley side; it is found once, at a general opening, and then followed. With
-// `cancel` set from elsewhere the sweep returns early; what it returns must not be used then.
+// Sweeps the course. The branch of every block is the one on which all creases keep their
+// mountain or valley side; it is found at a general sample and then followed to where everything
+// lies flat, and found anew beyond. What closing leaves free takes the least energy. With `cancel`
+// set from elsewhere the sweep returns early; what it returns must not be used then.
 Motion motionOf(const Linkage& linkage, const std::atomic<bool>* cancel = nullptr);
 
-// The pose at `opening` degrees, 0 to 180, warm-started from the nearest samples.
+// The pose at a place of the course, warm-started from the nearest samples.
 Pose poseAt(const Linkage& linkage, const Motion& motion, double opening);
 
 // The part of poseAt that a benchmark or an animation repeats: closes every block starting from
-// the given angles, whose driver is set here.
-void closeAll(const Linkage& linkage, double opening, std::vector<double>& angles);
+// the given values, whose drivers are set here.
+void closeAll(const Linkage& linkage, const Motion& motion, double opening,
+              std::vector<double>& values);
 
 } // namespace hl

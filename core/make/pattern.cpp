@@ -32,28 +32,20 @@ Vec2 middle(const std::vector<Vec2>& ring) {
     return sum / static_cast<double>(ring.size());
 }
 
-double area(const std::vector<Vec2>& ring) {
-    double twice = 0;
-    for (size_t i = 0; i < ring.size(); ++i) {
-        const Vec2 &p = ring[i], &q = ring[(i + 1) % ring.size()];
-        twice += p.x() * q.y() - p.y() * q.x();
-    }
-    return twice / 2;
-}
-
 // The name, the paper and the side of the adhesive, on the largest panel that no other part covers.
 void label(Pattern& out, const Design& design, const Assembly& a, const Part& part) {
     auto covered = [&](int panel) {
-        return std::any_of(a.glues.begin(), a.glues.end(),
-                           [&](const Glue& g) { return g.landing == panel; });
+        return std::any_of(a.joins.begin(), a.joins.end(),
+                           [&](const Join& g) { return g.landing == panel; });
     };
     int chosen = part.panels.front();
     double best = -1;
     bool onFace = false, onBack = false;
     for (int i : part.panels) {
-        if (const Glue* g = a.glueOf(i))
+        const Join* g = a.joinOf(i);
+        if (g && g->kind == JoinKind::Glue)
             (g->onFace ? onFace : onBack) = true;
-        const double score = area(a.panels[i].outline) * (covered(i) ? 0.3 : 1);
+        const double score = areaOf(a.panels[i].outline) * (covered(i) ? 0.3 : 1);
         if (a.panels[i].role != Role::Tab && score > best + 1e-9) {
             best = score;
             chosen = i;
@@ -89,11 +81,17 @@ Pattern patternOf(const Design& design, const Assembly& a, int index) {
     }
     for (int i : part.creases) {
         const Crease& c = a.creases[i];
-        out.strokes.push_back(
-            {c.fold == Fold::Valley ? Line::Valley : Line::Mountain, {c.from, c.to}, false, c.id});
+        for (auto& [from, to] : c.stretches())
+            out.strokes.push_back(
+                {c.fold == Fold::Valley ? Line::Valley : Line::Mountain, {from, to}, false, c.id});
     }
-    for (const Glue& g : a.glues) {
-        if (a.panels[g.tab].part == index)
+    for (const Mark& m : part.marks)
+        out.strokes.push_back({m.kind == LineKind::Slit     ? Line::Cut
+                               : m.kind == LineKind::Valley ? Line::Valley
+                                                            : Line::Mountain,
+                               m.points, false, m.id});
+    for (const Join& g : a.joins) {
+        if (a.panels[g.tab].part == index && g.kind == JoinKind::Glue)
             for (Stroke& s : hatch(a.panels[g.tab].outline, hatchSpacing, a.panels[g.tab].id))
                 out.strokes.push_back(s);
         if (a.panels[g.landing].part != index)
@@ -104,7 +102,7 @@ Pattern patternOf(const Design& design, const Assembly& a, int index) {
             const Vec3 q = g.place.at(p);
             ring.emplace_back(q.x(), q.y());
         }
-        out.strokes.push_back({Line::Score, ring, true, g.crease});
+        out.strokes.push_back({Line::Score, ring, true, g.crease.empty() ? g.id : g.crease});
         out.captions.push_back({middle(ring), 2.4, a.parts[a.panels[g.tab].part].id, 0.8, {0, 0}});
     }
     label(out, design, a, part);
@@ -127,7 +125,7 @@ std::vector<std::vector<Vec2>> outlineOf(const Assembly& a, const Part& part) {
     for (auto& path : solution)
         rings.push_back(fromClipper(path));
     std::stable_sort(rings.begin(), rings.end(),
-                     [](auto& x, auto& y) { return std::fabs(area(x)) > std::fabs(area(y)); });
+                     [](auto& x, auto& y) { return std::fabs(areaOf(x)) > std::fabs(areaOf(y)); });
     return rings;
 }
 
@@ -142,21 +140,21 @@ std::vector<Stroke> hatch(const std::vector<Vec2>& outline, double spacing,
     }
     for (double level = (std::floor(low / spacing) + 0.5) * spacing; level < high;
          level += spacing) {
-        double from = 1e300, to = -1e300;
+        std::vector<double> crossings;
         for (size_t i = 0; i < outline.size(); ++i) {
             const Vec2 &p = outline[i], &q = outline[(i + 1) % outline.size()];
             const double hp = p.dot(across) - level, hq = q.dot(across) - level;
-            if ((hp < 0) == (hq < 0))
-                continue;
-            const double t = (p + (q - p) * (hp / (hp - hq))).dot(along);
-            from = std::min(from, t);
-            to = std::max(to, t);
+            if ((hp < 0) != (hq < 0))
+                crossings.push_back((p + (q - p) * (hp / (hp - hq))).dot(along));
         }
-        if (to - from > 0.3)
-            out.push_back({Line::Adhesive,
-                           {from * along + level * across, to * along + level * across},
-                           false,
-                           owner});
+        std::sort(crossings.begin(), crossings.end());
+        for (size_t i = 0; i + 1 < crossings.size(); i += 2)
+            if (crossings[i + 1] - crossings[i] > 0.3)
+                out.push_back({Line::Adhesive,
+                               {crossings[i] * along + level * across,
+                                crossings[i + 1] * along + level * across},
+                               false,
+                               owner});
     }
     const Vec2 m = middle(outline);
     const double arm = 1.2;

@@ -41,7 +41,7 @@ std::vector<Pattern> patternsOf(const Design& design, const Assembly& assembly);
 // The outline of a part: the union of its panels, outer rings counter-clockwise.
 std::vector<std::vector<Vec2>> outlineOf(const Assembly& assembly, const Part& part);
 
-// Hatching of a convex outline at 45 degrees, and a small X in its middle: an adhesive area.
+// Hatching of an outline at 45 degrees, and a small X in its middle: an adhesive area.
 std::vector<Stroke> hatch(const std::vector<Vec2>& outline, double spacing,
                           const std::string& owner);
 

@@ -21,26 +21,21 @@ constexpr double bindsAbove = 0.02; // mm of misfit
 using Corners2 = std::vector<Vec2>;
 using Corners3 = std::vector<Vec3>;
 
-// The convex outline moved inward by `by`; empty when nothing is left.
-Corners2 drawnIn(const Corners2& outline, double by) {
-    Corners2 kept = outline;
-    for (size_t i = 0; i < outline.size() && !kept.empty(); ++i) {
-        const Vec2 a = outline[i], b = outline[(i + 1) % outline.size()];
-        if ((b - a).norm() < 1e-9)
+// The panel drawn in by the margin, as convex pieces; none when nothing is left.
+std::vector<Corners2> piecesOf(const Panel& panel) {
+    std::vector<Corners2> out;
+    const std::vector<Ring> rings = drawnIn(panel.outline, panel.apertures, margin);
+    for (const Ring& outline : rings) {
+        if (areaOf(outline) <= 0)
             continue;
-        const Vec2 n = leftOf((b - a).normalized());
-        Corners2 next;
-        for (size_t j = 0; j < kept.size(); ++j) {
-            const Vec2 &p = kept[j], &q = kept[(j + 1) % kept.size()];
-            const double dp = (p - a).dot(n) - by, dq = (q - a).dot(n) - by;
-            if (dp >= 0)
-                next.push_back(p);
-            if ((dp > 0 && dq < 0) || (dp < 0 && dq > 0))
-                next.push_back(p + (q - p) * (dp / (dp - dq)));
-        }
-        kept = next;
+        std::vector<Ring> holes;
+        for (const Ring& r : rings)
+            if (areaOf(r) < 0 && onPaper(outline, {}, r.front()))
+                holes.push_back(r);
+        for (Ring& piece : convexPieces(outline, holes))
+            out.push_back(std::move(piece));
     }
-    return kept.size() >= 3 ? kept : Corners2{};
+    return out;
 }
 
 struct Plane {
@@ -49,7 +44,7 @@ struct Plane {
     double height(const Vec3& p) const { return normal.dot(p) - offset; }
 };
 
-struct Solid { // one drawn-in panel in one pose
+struct Solid { // one piece of a drawn-in panel in one pose
     Corners3 corners;
     Plane plane;
     Vec3 low, high;
@@ -110,13 +105,39 @@ double depth(const Solid& a, const Solid& b) {
     return std::min(ca->shallow, cb->shallow);
 }
 
+using Solids = std::vector<Solid>;
+
+Solids solidsOf(const std::vector<Corners2>& pieces, const Rigid& at) {
+    Solids out;
+    for (const Corners2& p : pieces)
+        out.push_back(solidOf(p, at));
+    return out;
+}
+
+double depth(const Solids& a, const Solids& b) {
+    double most = 0;
+    for (const Solid& s : a)
+        for (const Solid& t : b)
+            most = std::max(most, depth(s, t));
+    return most;
+}
+
 // The parts that bind in this pose.
 std::vector<bool> binding(const Case& c, const Pose& pose) {
     std::vector<bool> out(c.assembly.parts.size());
     for (size_t l = 0; l < c.linkage.loops.size(); ++l)
         if (pose.misfits[l] > bindsAbove)
-            out[c.assembly.panels[c.assembly.glues[c.linkage.loops[l].glue].tab].part] = true;
+            out[c.assembly.panels[c.linkage.loops[l].held].part] = true;
     return out;
+}
+
+// Whether everything that is driven lies flat, and with it the card: everything touches there.
+bool liesFlat(const Case& c, const Pose& pose) {
+    for (const Course::Leg& leg : c.linkage.course.legs())
+        if (std::fabs(std::sin(pose.angles[leg.joint])) > 1e-9 ||
+            c.linkage.joints[leg.joint].freedom == Freedom::Slide)
+            return false;
+    return true;
 }
 
 struct Hit {
@@ -125,12 +146,12 @@ struct Hit {
 };
 
 // The opening between a free and a hit one at which the hit begins, to a tenth of a degree.
-double edgeOf(const Case& c, const Corners2& a, const Corners2& b, const Hit& h, double free,
-              double hit) {
+double edgeOf(const Case& c, const std::vector<Corners2>& a, const std::vector<Corners2>& b,
+              const Hit& h, double free, double hit) {
     while (std::fabs(free - hit) > 0.1) {
         const double mid = (free + hit) / 2;
         const Pose p = poseAt(c.linkage, c.motion, mid);
-        (depth(solidOf(a, p.panels[h.a]), solidOf(b, p.panels[h.b])) > 0 ? hit : free) = mid;
+        (depth(solidsOf(a, p.panels[h.a]), solidsOf(b, p.panels[h.b])) > 0 ? hit : free) = mid;
     }
     return hit;
 }
@@ -139,19 +160,21 @@ double edgeOf(const Case& c, const Corners2& a, const Corners2& b, const Hit& h,
 
 void collision(const Case& c, std::vector<Finding>& out) {
     const size_t n = c.assembly.panels.size();
-    std::vector<Corners2> flat(n);
+    std::vector<std::vector<Corners2>> flat(n);
     for (size_t i = 0; i < n; ++i)
-        flat[i] = drawnIn(c.assembly.panels[i].outline, margin);
+        flat[i] = piecesOf(c.assembly.panels[i]);
     std::vector<Hit> hits;
     std::vector<int> hitOf(n * n, -1);
-    std::vector<Solid> solids(n);
+    std::vector<Solids> solids(n);
     for (const Pose& pose : c.poses) {
-        if (pose.opening == 0 || pose.opening == widestOpening)
+        if (liesFlat(c, pose))
             continue;
         const std::vector<bool> binds = binding(c, pose);
-        auto skipped = [&](size_t i) { return binds[c.assembly.panels[i].part]; };
+        auto skipped = [&](size_t i) {
+            return binds[c.assembly.panels[i].part] || c.linkage.loose[i];
+        };
         for (size_t i = 0; i < n; ++i)
-            solids[i] = solidOf(flat[i], pose.panels[i]);
+            solids[i] = solidsOf(flat[i], pose.panels[i]);
         for (size_t i = 0; i < n; ++i)
             for (size_t j = i + 1; j < n; ++j) {
                 if (skipped(i) || skipped(j))
@@ -181,9 +204,9 @@ void collision(const Case& c, std::vector<Finding>& out) {
         const Panel &a = c.assembly.panels[h.a], &b = c.assembly.panels[h.b];
         const std::vector<std::string> parts{c.assembly.parts[a.part].id,
                                              c.assembly.parts[b.part].id};
-        if (h.first > 1)
+        if (h.first > c.first() + 1)
             h.first = edgeOf(c, flat[h.a], flat[h.b], h, h.first - 1, h.first);
-        if (h.last < widestOpening - 1)
+        if (h.last < c.last() - 1)
             h.last = edgeOf(c, flat[h.a], flat[h.b], h, h.last + 1, h.last);
         auto same = std::find_if(found.begin(), found.end(), [&](const Finding& f) {
             return f.parts == parts ||
@@ -213,7 +236,7 @@ void collision(const Case& c, std::vector<Finding>& out) {
         const int a = c.assembly.panel(f.panels[0]), b = c.assembly.panel(f.panels[1]);
         f.message = "The " + sayPanel(c, a) + " passes through the " + sayPanel(c, b) +
                     " by up to " + sayAmount(c, f.amount) + " " +
-                    sayOpening(f.openingFrom, f.openingTo) + ".";
+                    sayOpening(c, f.openingFrom, f.openingTo) + ".";
         f.remedy = "Move the two apart along the fold, or make one of them lower or narrower.";
         out.push_back(f);
     }

@@ -1,20 +1,23 @@
-// Folds: creases that are assigned mountain where only valley closes, or the other way round. The
-// assignment is a decision of the maker or of a family; it is reported, never silently repaired.
+// Folds: creases that are assigned mountain where only valley closes, or the other way round, and
+// creases that cannot fold because they end inside a panel. What is drawn is a decision of the
+// maker or of a family; it is reported, never silently repaired.
 #include "core/prove/saying.h"
 #include <algorithm>
 
 namespace hl {
 
 void folds(const Case& c, std::vector<Finding>& out) {
+    const int middle = c.linkage.course.sample(0.5);
     for (int i : c.motion.wrongFolds) {
         const Crease& crease = c.assembly.creases[i];
-        Finding f{"folds", Severity::Stop, {}, {}, 0, 180, 90, 0, {}, {}, {}};
+        const double at = c.poses[middle].opening;
+        Finding f{"folds", Severity::Stop, {}, {}, c.first(), c.last(), at, 0, {}, {}, {}};
         nameIn(f, c, crease.left);
         nameIn(f, c, crease.right);
         for (size_t l = 0; l < c.linkage.loops.size(); ++l)
             for (const LoopHinge& h : c.linkage.loops[l].hinges)
-                if (h.crease == i)
-                    f.amount = std::max(f.amount, c.poses[90].misfits[l]);
+                if (h.joint == i)
+                    f.amount = std::max(f.amount, c.poses[middle].misfits[l]);
         const bool valley = crease.fold == Fold::Valley;
         f.message = "The " + sayCrease(c, i) + " is a " + (valley ? "valley" : "mountain") +
                     ", but the card only closes round it with a " +
@@ -23,6 +26,18 @@ void folds(const Case& c, std::vector<Finding>& out) {
         f.remedy = std::string("Make it a ") + (valley ? "mountain." : "valley.");
         out.push_back(f);
     }
+    for (const Part& part : c.assembly.parts)
+        for (const Mark& m : part.marks) {
+            if (m.kind == LineKind::Slit)
+                continue;
+            Finding f{"folds", Severity::Caution, {}, {}, c.first(), c.last(), c.first(), 0,
+                      {},      {},                {}};
+            f.parts.push_back(part.id);
+            f.message = "The crease " + m.id.substr(m.id.find('.') + 1) + " of " + part.name +
+                        " ends inside a panel, so the paper cannot fold along all of it.";
+            f.remedy = "Lead it to an edge, to a slit or to a point where other creases meet.";
+            out.push_back(f);
+        }
 }
 
 } // namespace hl

@@ -12,7 +12,7 @@ constexpr double unseen = 0.01, forgiven = 0.5; // mm
 
 void misfit(const Case& c, std::vector<Finding>& out) {
     for (size_t l = 0; l < c.linkage.loops.size(); ++l) {
-        Finding f{"misfit", {}, {}, {}, 180, 0, 0, 0, {}, {}, {}};
+        Finding f{"misfit", {}, {}, {}, c.last(), c.first(), c.first(), 0, {}, {}, {}};
         for (const Pose& p : c.poses) {
             const double miss = p.misfits[l];
             if (miss <= unseen)
@@ -26,14 +26,21 @@ void misfit(const Case& c, std::vector<Finding>& out) {
         }
         if (f.amount <= unseen)
             continue;
-        const Glue& g = c.assembly.glues[c.linkage.loops[l].glue];
-        nameIn(f, c, g.tab);
-        nameIn(f, c, g.landing);
+        const Loop& loop = c.linkage.loops[l];
+        nameIn(f, c, loop.held);
+        nameIn(f, c, loop.landing);
         const bool binds = f.amount > forgiven;
         f.severity = binds ? Severity::Stop : Severity::Caution;
-        f.message = "The " + sayPanel(c, g.tab) + " misses its landing on the " +
-                    sayPanel(c, g.landing) + " by up to " + sayAmount(c, f.amount) + " " +
-                    sayOpening(f.openingFrom, f.openingTo) +
+        // Its crease is named: that is what is scored elsewhere.
+        const int crease = loop.crease >= 0 ? loop.crease
+                           : loop.join >= 0
+                               ? c.assembly.crease(c.assembly.joins[loop.join].crease)
+                               : -1;
+        f.message = "The " + sayPanel(c, loop.held) +
+                    (crease >= 0 ? " (at the " + sayCrease(c, crease) + ")" : "") +
+                    (loop.crease >= 0 ? " parts from the " : " misses its landing on the ") +
+                    sayPanel(c, loop.landing) + " by up to " + sayAmount(c, f.amount) + " " +
+                    sayOpening(c, f.openingFrom, f.openingTo) +
                     (binds ? ": the card binds there and must bend or tear."
                            : "; paper of this size forgives that.");
         f.remedy = "Let a wall or an angle follow from the others again, so that both ways round "

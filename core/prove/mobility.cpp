@@ -1,50 +1,124 @@
-// Motion: a card must have one free motion, its opening. None is locked, more means that panels
-// flap: then nothing holds them where they are drawn.
+// Motion: at every stage a card must have one free motion, the one that is driven. None is locked,
+// more means that panels flap: then only the stiffness of the paper holds them where they are
+// drawn. What is joined to nothing is told here too.
 #include "core/fold/mobility.h"
 #include "core/prove/saying.h"
+#include <algorithm>
 #include <set>
 
 namespace hl {
 namespace {
 
-constexpr double closed = 1e-6;               // mm
-constexpr int general[] = {77, 103, 51, 131}; // openings with nothing special about them
+constexpr double closed = 1e-6;                       // mm
+constexpr double general[] = {0.43, 0.57, 0.28, 0.73}; // parts of a stage, nothing special there
+
+const Pose* generalPose(const Case& c, const Course::Leg& leg) {
+    for (double part : general) {
+        const int s = c.linkage.course.below(leg.begin + part * (leg.end - leg.begin));
+        if (c.poses[s].misfit() < closed)
+            return &c.poses[s];
+    }
+    return nullptr;
+}
+
+std::string list(const Case& c, const std::vector<int>& panels) {
+    std::string out;
+    for (size_t i = 0; i < panels.size(); ++i)
+        out += (i == 0 ? "" : i + 1 < panels.size() ? ", the " : " and the ") +
+               sayPanel(c, panels[i]);
+    return out;
+}
 
 } // namespace
 
 void mobility(const Case& c, std::vector<Finding>& out) {
-    const Pose* pose = nullptr;
-    for (int opening : general)
-        if (!pose && c.poses[opening].misfit() < closed)
-            pose = &c.poses[opening];
-    if (!pose)
-        return; // it binds everywhere: the misfit says so
-    const Mobility m = mobilityAt(c.linkage, *pose);
-    for (int l : m.locking) {
-        const Glue& g = c.assembly.glues[c.linkage.loops[l].glue];
-        Finding f{"mobility", Severity::Stop, {}, {}, 0, 180, pose->opening, 0, {}, {}, {}};
-        nameIn(f, c, g.tab);
-        nameIn(f, c, g.landing);
-        f.message = "The card is locked: with the " + sayPanel(c, g.tab) + " glued to the " +
-                    sayPanel(c, g.landing) + " it cannot open or close from " +
-                    sayOpening(pose->opening, pose->opening).substr(3) + ".";
-        f.remedy =
-            "Leave that tab unglued, or make its creases parallel to the fold or meet on it.";
-        out.push_back(f);
-    }
-    // Flapping creases, told once for each part.
+    const Linkage& k = c.linkage;
+    auto finding = [&](Severity s, double at) {
+        return Finding{"mobility", s, {}, {}, c.first(), c.last(), at, 0, {}, {}, {}};
+    };
     std::set<int> told;
-    for (int i : m.flapping) {
-        const Crease& crease = c.assembly.creases[i];
-        if (!told.insert(crease.part).second)
+    for (const Course::Leg& leg : k.course.legs()) {
+        const Pose* pose = generalPose(c, leg);
+        if (!pose)
+            continue; // it binds everywhere: the misfit says so
+        const Mobility m = mobilityAt(k, *pose, leg.joint);
+        for (int l : m.locking) {
+            const Loop& loop = k.loops[l];
+            Finding f = finding(Severity::Stop, pose->opening);
+            nameIn(f, c, loop.held);
+            nameIn(f, c, loop.landing);
+            std::string round; // the creases of the loop
+            std::set<int> met;
+            for (const LoopHinge& h : loop.hinges)
+                if (met.insert(h.joint).second)
+                    round += (round.empty() ? "the " : ", the ") + sayJoint(c, h.joint);
+            const std::string how = loop.join < 0 ? "folded along"
+                                                  : heldBy(c.assembly.joins[loop.join].kind);
+            f.message = "The card is locked: with the " + sayPanel(c, loop.held) + " " + how +
+                        " the " + sayPanel(c, loop.landing) + " the " + sayJoint(c, leg.joint) +
+                        " cannot move " + sayOpening(c, pose->opening, pose->opening) +
+                        ". The loop that locks runs over " + round + ".";
+            f.remedy = "Leave that tab unglued, or make its creases parallel to the fold or meet "
+                       "on it.";
+            out.push_back(f);
+        }
+        // What flaps inside a loop, told once for each part.
+        std::set<int> parts, panels;
+        for (int j : m.flapping)
+            for (int panel : {k.joints[j].left, k.joints[j].right})
+                if (c.assembly.panels[panel].role == Role::Wall)
+                    panels.insert(panel);
+        for (int j : m.flapping) {
+            const int part = c.assembly.panels[k.joints[j].right].part;
+            if (!told.insert(part).second)
+                continue;
+            std::vector<int> mine;
+            for (int p : panels)
+                if (c.assembly.panels[p].part == part)
+                    mine.push_back(p);
+            Finding f = finding(Severity::Caution, pose->opening);
+            for (int p : mine)
+                nameIn(f, c, p);
+            if (mine.empty()) {
+                nameIn(f, c, k.joints[j].right);
+                mine.push_back(k.joints[j].right);
+            }
+            f.message = "The " + list(c, mine) + " can flap while the " + sayJoint(c, leg.joint) +
+                        " stands still, round the " + sayJoint(c, j) +
+                        "; only the stiffness of the folds holds them as drawn.";
+            f.remedy = "Take out a crease, or glue down one more tab.";
+            out.push_back(f);
+        }
+    }
+    for (int j : k.flaps) {
+        const Joint& joint = k.joints[j];
+        if (k.loose[joint.left])
             continue;
-        Finding f{"mobility", Severity::Caution, {}, {}, 0, 180, pose->opening, 0, {}, {}, {}};
-        nameIn(f, c, crease.left);
-        nameIn(f, c, crease.right);
-        f.message = "The " + sayCrease(c, i) + " is free to flap while the card stands still.";
-        f.remedy = "Glue what it carries, or leave it if it is meant to flap.";
+        // The side that hangs on nothing but this joint is the one further from the card.
+        const bool outer = std::any_of(k.tree.begin(), k.tree.end(), [&](const TreeStep& s) {
+            return s.panel == joint.right && s.parent == joint.left;
+        });
+        const int panel = outer ? joint.right : joint.left;
+        const bool tab = c.assembly.panels[panel].role == Role::Tab;
+        Finding f = finding(Severity::Note, c.first());
+        nameIn(f, c, panel);
+        f.message = "The " + sayPanel(c, panel) +
+                    (tab ? " is glued to nothing; it is drawn as it rests."
+                         : " is a plain flap on the " + sayJoint(c, j) +
+                               "; it is drawn as it rests.");
+        f.remedy = tab ? "Glue it to a panel, or remove it." : "Nothing, if it is meant to flap.";
         out.push_back(f);
     }
+    std::set<int> loose;
+    for (size_t i = 0; i < k.loose.size(); ++i)
+        if (k.loose[i] && loose.insert(c.assembly.panels[i].part).second) {
+            const Part& part = c.assembly.parts[c.assembly.panels[i].part];
+            Finding f = finding(Severity::Caution, c.first());
+            nameIn(f, c, static_cast<int>(i));
+            f.message = part.name + " is joined to nothing; it lies beside the card.";
+            f.remedy = "Give it a tab and glue that to a panel.";
+            out.push_back(f);
+        }
 }
 
 } // namespace hl

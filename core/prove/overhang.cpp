@@ -37,6 +37,8 @@ void overhang(const Case& c, std::vector<Finding>& out) {
     const double w = c.design.card.width.mm(), h = c.design.card.height.mm();
     const double reach = topFold ? h : w, length = topFold ? w : h;
     for (const Part& part : c.assembly.parts) {
+        if (c.linkage.loose[part.panels.front()])
+            continue; // it lies beside the card
         Edges worst{0, 0, 0, 0};
         std::vector<int> out_;
         int farthest = -1;

@@ -6,6 +6,7 @@ namespace hl {
 void folds(const Case& c, std::vector<Finding>& out);
 void mobility(const Case& c, std::vector<Finding>& out);
 void misfit(const Case& c, std::vector<Finding>& out);
+void reach(const Case& c, std::vector<Finding>& out);
 void overhang(const Case& c, std::vector<Finding>& out);
 void collision(const Case& c, std::vector<Finding>& out);
 void landing(const Case& c, std::vector<Finding>& out);
@@ -13,8 +14,8 @@ void landing(const Case& c, std::vector<Finding>& out);
 const std::vector<Rule>& rules() {
     static const std::vector<Rule> table = {
         {"folds", "Folds", folds},          {"mobility", "Motion", mobility},
-        {"misfit", "Misfit", misfit},       {"collision", "Collision", collision},
-        {"overhang", "Overhang", overhang}, {"landing", "Landing", landing},
+        {"misfit", "Misfit", misfit},       {"reach", "Reach", reach},
+        {"collision", "Collision", collision}, {"overhang", "Overhang", overhang}, {"landing", "Landing", landing},
     };
     return table;
 }
@@ -22,8 +23,11 @@ const std::vector<Rule>& rules() {
 Case::Case(Design d, Assembly a, const std::atomic<bool>* cancel)
     : design(std::move(d)), assembly(std::move(a)), linkage(linkageOf(assembly)),
       motion(motionOf(linkage, cancel)) {
-    for (int o = 0; o <= widestOpening && !(cancel && *cancel); ++o)
-        poses.push_back(poseAt(linkage, motion, o));
+    for (double at : linkage.course.samples()) {
+        if (cancel && *cancel)
+            break;
+        poses.push_back(poseAt(linkage, motion, at));
+    }
 }
 
 Verdict verdictOf(const std::vector<Finding>& findings) {

@@ -15,7 +15,10 @@ struct Case {
     Assembly assembly;
     Linkage linkage;
     Motion motion;
-    std::vector<Pose> poses; // at every whole degree
+    std::vector<Pose> poses; // at every sample of the course
+
+    double first() const { return linkage.course.begin(); } // places of the motion
+    double last() const { return linkage.course.end(); }
 
     Case(Design d, Assembly a, const std::atomic<bool>* cancel = nullptr);
     Case(const Case&) = delete;

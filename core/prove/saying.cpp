@@ -48,10 +48,31 @@ std::string sayCrease(const Case& c, int crease) {
     const Crease& k = c.assembly.creases[crease];
     std::string name = k.id.substr(k.id.find('.') + 1);
     std::replace(name.begin(), name.end(), '-', ' ');
-    return k.driven ? name : name + " of " + c.assembly.parts[k.part].name;
+    return k.part == 0 ? name : name + " of " + c.assembly.parts[k.part].name;
 }
 
-std::string sayOpening(double from, double to) {
+std::string sayJoint(const Case& c, int joint) {
+    const Joint& j = c.linkage.joints[joint];
+    if (j.join < 0)
+        return sayCrease(c, joint);
+    const char* kind = j.freedom == Freedom::Slide ? "slide " : j.freedom == Freedom::Turn ? "pivot " : "slot ";
+    return kind + c.assembly.joins[j.join].id;
+}
+
+std::string sayOpening(const Case& c, double from, double to) {
+    const Course& course = c.linkage.course;
+    if (!course.plain()) {
+        auto one = [&](double at) {
+            const Course::Leg& leg = course.legAt(at);
+            const double shown = leg.shown(std::clamp(at, leg.begin, leg.end));
+            const bool slide = c.linkage.joints[leg.joint].freedom == Freedom::Slide;
+            return "the " + sayJoint(c, leg.joint) + " at " +
+                   (slide ? sayAmount(c, shown) : degrees(shown));
+        };
+        if (std::fabs(from - to) < 0.05)
+            return "with " + one(from);
+        return "from " + one(from) + " to " + one(to);
+    }
     if (std::fabs(from - to) < 0.05)
         return "at " + degrees(from) +
                (from == 0     ? " (closed)"

@@ -11,7 +11,7 @@ constexpr double error = 0.05; // mm or degrees
 
 struct Worst {
     double misfit = 0;
-    int opening = 0;
+    double opening = 0;
     std::string tab;
 };
 
@@ -20,10 +20,10 @@ Worst worstOf(const Design& d, const std::atomic<bool>* cancel) {
     const Assembly a = *assemble(d);
     const Linkage k = linkageOf(a);
     const Motion m = motionOf(k, cancel);
-    for (int o = 0; o <= widestOpening; ++o)
+    for (size_t s = 0; s < m.misfits.size(); ++s)
         for (size_t l = 0; l < k.loops.size(); ++l)
-            if (m.misfits[o][l] > w.misfit)
-                w = {m.misfits[o][l], o, a.panels[a.glues[k.loops[l].glue].tab].id};
+            if (m.misfits[s][l] > w.misfit)
+                w = {m.misfits[s][l], k.course.samples()[s], a.panels[k.loops[l].held].id};
     return w;
 }
 
@@ -73,7 +73,7 @@ Result<std::vector<Sensitivity>> sensitivities(const Design& design,
                 const Worst w = worstOf(d, cancel);
                 const double rate = (w.misfit - before) / error;
                 if (rate > found.rate)
-                    found = {s.id, name, value.quantity, rate, double(w.opening), w.tab};
+                    found = {s.id, name, value.quantity, rate, w.opening, w.tab};
             }
             out.push_back(found);
         }

@@ -126,7 +126,7 @@ class ClosedForms : public QObject {
             card(), "v-fold", "card.spine",
             {{"place", "70 mm"}, {"alpha_left", "60"}, {"beta_left", "75"}, {"height", "50 mm"}}));
         for (Crease& c : a.creases)
-            if (!c.driven)
+            if (c.id != "card.spine")
                 c.fold = c.fold == Fold::Mountain ? Fold::Valley : Fold::Mountain;
         const Folded f(a);
         for (double opening : {30.0, 90.0, 150.0}) {

@@ -53,7 +53,7 @@ class RandomDesigns : public QObject {
                     RC_ASSERT((a.creases[c].fold == Fold::Valley ? 1 : -1) * p.angles[c] >= 0.0);
                 // Where the misfit is nought, every tab lies on its landing.
                 if (p.misfit() < 1e-9)
-                    for (const Glue& g : a.glues)
+                    for (const Join& g : a.joins)
                         for (const Vec2& q : a.panels[g.tab].outline)
                             RC_ASSERT(length(p.panels[g.tab].at(q),
                                              (p.panels[g.landing] * g.place).at(q)) < 1e-6);
@@ -63,7 +63,7 @@ class RandomDesigns : public QObject {
             if (worst < 1e-6)
                 for (int o = 3; o < widestOpening - 3; ++o)
                     for (size_t c = 0; c < a.creases.size(); ++c)
-                        RC_ASSERT(std::abs(m.angles[o + 1][c] - m.angles[o][c]) < 30 * pi / 180);
+                        RC_ASSERT(std::abs(m.values[o + 1][c] - m.values[o][c]) < 30 * pi / 180);
         });
         QVERIFY(good);
         qInfo("%d designs folded, %d of them without misfit at every opening", folded, exact);

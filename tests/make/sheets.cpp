@@ -10,15 +10,6 @@ using namespace hl;
 
 namespace {
 
-double areaOf(const std::vector<Vec2>& ring) {
-    double twice = 0;
-    for (size_t i = 0; i < ring.size(); ++i) {
-        const Vec2 &p = ring[i], &q = ring[(i + 1) % ring.size()];
-        twice += p.x() * q.y() - p.y() * q.x();
-    }
-    return std::abs(twice / 2);
-}
-
 struct Box2 {
     Vec2 low{1e9, 1e9}, high{-1e9, -1e9};
     void add(const Vec2& p) { low = low.cwiseMin(p), high = high.cwiseMax(p); }

@@ -1,0 +1,170 @@
+#include "core/assembly/polygon.h"
+#include <CGAL/Constrained_Delaunay_triangulation_2.h>
+#include <CGAL/Exact_predicates_inexact_constructions_kernel.h>
+#include <CGAL/Triangulation_face_base_with_info_2.h>
+#include <cmath>
+#include <polyclipping/clipper.hpp>
+#include <queue>
+
+namespace hl {
+namespace {
+
+constexpr double unitsPerMm = 1e6; // the clipper counts in nanometres
+
+ClipperLib::Path toClipper(const Ring& ring) {
+    ClipperLib::Path path;
+    for (const Vec2& p : ring)
+        path.emplace_back(std::llround(p.x() * unitsPerMm), std::llround(p.y() * unitsPerMm));
+    return path;
+}
+
+Ring fromClipper(const ClipperLib::Path& path) {
+    Ring ring;
+    for (auto& p : path)
+        ring.emplace_back(static_cast<double>(p.X) / unitsPerMm,
+                          static_cast<double>(p.Y) / unitsPerMm);
+    return ring;
+}
+
+bool inside(const Ring& ring, const Vec2& p) {
+    bool in = false;
+    for (size_t i = 0, j = ring.size() - 1; i < ring.size(); j = i++) {
+        const Vec2 &a = ring[i], &b = ring[j];
+        if ((a.y() > p.y()) != (b.y() > p.y()) &&
+            p.x() < a.x() + (b.x() - a.x()) * (p.y() - a.y()) / (b.y() - a.y()))
+            in = !in;
+    }
+    return in;
+}
+
+double toEdge(const Ring& ring, const Vec2& p) {
+    double least = 1e300;
+    for (size_t i = 0; i < ring.size(); ++i) {
+        const Vec2 &a = ring[i], &b = ring[(i + 1) % ring.size()], d = b - a;
+        const double t =
+            d.squaredNorm() > 0 ? std::clamp((p - a).dot(d) / d.squaredNorm(), 0.0, 1.0) : 0;
+        least = std::min(least, (p - a - t * d).norm());
+    }
+    return least;
+}
+
+ClipperLib::Paths paths(const Ring& outline, const std::vector<Ring>& apertures) {
+    ClipperLib::Clipper clipper;
+    clipper.AddPath(toClipper(outline), ClipperLib::ptSubject, true);
+    for (const Ring& hole : apertures)
+        clipper.AddPath(toClipper(hole), ClipperLib::ptClip, true);
+    ClipperLib::Paths out;
+    clipper.Execute(ClipperLib::ctDifference, out, ClipperLib::pftNonZero, ClipperLib::pftNonZero);
+    return out;
+}
+
+} // namespace
+
+double areaOf(const Ring& ring) {
+    double twice = 0;
+    for (size_t i = 0; i < ring.size(); ++i) {
+        const Vec2 &p = ring[i], &q = ring[(i + 1) % ring.size()];
+        twice += p.x() * q.y() - p.y() * q.x();
+    }
+    return twice / 2;
+}
+
+bool isConvex(const Ring& ring) {
+    constexpr double nanometre = 1e-6;
+    for (size_t i = 0; i < ring.size(); ++i) {
+        const Vec2 a = ring[i], b = ring[(i + 1) % ring.size()], d = b - a;
+        if (d.norm() < nanometre)
+            continue;
+        for (const Vec2& p : ring)
+            if ((p - a).dot(leftOf(d)) < -nanometre * d.norm())
+                return false;
+    }
+    return true;
+}
+
+double offPaper(const Ring& outline, const std::vector<Ring>& apertures, const Vec2& p) {
+    if (!inside(outline, p))
+        return toEdge(outline, p);
+    for (const Ring& hole : apertures)
+        if (inside(hole, p))
+            return toEdge(hole, p);
+    return 0;
+}
+
+double sharedArea(const Ring& held, const Ring& outline, const std::vector<Ring>& apertures) {
+    ClipperLib::Clipper clipper;
+    clipper.AddPath(toClipper(held), ClipperLib::ptSubject, true);
+    clipper.AddPaths(paths(outline, apertures), ClipperLib::ptClip, true);
+    ClipperLib::Paths out;
+    clipper.Execute(ClipperLib::ctIntersection, out, ClipperLib::pftNonZero,
+                    ClipperLib::pftNonZero);
+    double sum = 0;
+    for (auto& path : out)
+        sum += ClipperLib::Area(path) / (unitsPerMm * unitsPerMm);
+    return sum;
+}
+
+std::vector<Ring> drawnIn(const Ring& outline, const std::vector<Ring>& apertures, double by) {
+    ClipperLib::ClipperOffset offset;
+    offset.AddPaths(paths(outline, apertures), ClipperLib::jtMiter, ClipperLib::etClosedPolygon);
+    ClipperLib::Paths out;
+    offset.Execute(out, -by * unitsPerMm);
+    std::vector<Ring> rings;
+    for (auto& path : out)
+        rings.push_back(fromClipper(path));
+    return rings;
+}
+
+std::vector<Ring> convexPieces(const Ring& outline, const std::vector<Ring>& apertures) {
+    if (apertures.empty() && isConvex(outline))
+        return {outline};
+    struct Depth {
+        int value = -1; // how many edges of the paper lie between the triangle and the outside
+    };
+    using Kernel = CGAL::Exact_predicates_inexact_constructions_kernel;
+    using Vertex = CGAL::Triangulation_vertex_base_2<Kernel>;
+    using FaceBase = CGAL::Constrained_triangulation_face_base_2<Kernel>;
+    using Face = CGAL::Triangulation_face_base_with_info_2<Depth, Kernel, FaceBase>;
+    using Data = CGAL::Triangulation_data_structure_2<Vertex, Face>;
+    using Triangles =
+        CGAL::Constrained_Delaunay_triangulation_2<Kernel, Data, CGAL::Exact_intersections_tag>;
+    Triangles t;
+    auto insert = [&](const Ring& ring) {
+        for (size_t i = 0; i < ring.size(); ++i) {
+            const Vec2 &p = ring[i], &q = ring[(i + 1) % ring.size()];
+            if (p != q)
+                t.insert_constraint({p.x(), p.y()}, {q.x(), q.y()});
+        }
+    };
+    insert(outline);
+    for (const Ring& hole : apertures)
+        insert(hole);
+    // From the outside inward: every edge of the paper that is crossed changes paper to air.
+    std::queue<Triangles::Face_handle> open;
+    t.infinite_face()->info().value = 0;
+    open.push(t.infinite_face());
+    while (!open.empty()) {
+        auto f = open.front();
+        open.pop();
+        for (int i = 0; i < 3; ++i) {
+            auto n = f->neighbor(i);
+            if (n->info().value >= 0)
+                continue;
+            n->info().value = f->info().value + (f->is_constrained(i) ? 1 : 0);
+            open.push(n);
+        }
+    }
+    // A breadth-first walk may reach a triangle by more crossings than needed, never by a number
+    // of another parity.
+    std::vector<Ring> out;
+    for (auto f = t.finite_faces_begin(); f != t.finite_faces_end(); ++f)
+        if (f->info().value % 2 == 1) {
+            Ring ring;
+            for (int i = 0; i < 3; ++i)
+                ring.emplace_back(f->vertex(i)->point().x(), f->vertex(i)->point().y());
+            out.push_back(ring);
+        }
+    return out;
+}
+
+} // namespace hl

@@ -1,0 +1,30 @@
+// Plain polygons in flat coordinates (mm): what panels, tabs and landings are made of.
+#pragma once
+#include "core/assembly/rigid.h"
+#include <vector>
+
+namespace hl {
+
+using Ring = std::vector<Vec2>; // corners in order, the last joined to the first
+
+double areaOf(const Ring& ring); // mm2, positive counter-clockwise
+bool isConvex(const Ring& ring); // counter-clockwise, to within a nanometre
+
+// How far `p` lies outside the outline or inside one of the apertures; 0 on paper.
+double offPaper(const Ring& outline, const std::vector<Ring>& apertures, const Vec2& p);
+inline bool onPaper(const Ring& outline, const std::vector<Ring>& apertures, const Vec2& p) {
+    return offPaper(outline, apertures, p) <= 0;
+}
+
+// The area in mm2 that `held` and the paper inside `outline` without `apertures` have in common.
+double sharedArea(const Ring& held, const Ring& outline, const std::vector<Ring>& apertures);
+
+// The paper drawn in from all its edges by `by` mm, as rings: outlines counter-clockwise, holes
+// clockwise. Nothing when nothing is left.
+std::vector<Ring> drawnIn(const Ring& outline, const std::vector<Ring>& apertures, double by);
+
+// Convex pieces that together are the paper: the outline itself when it is convex and whole, else
+// the triangles of a constrained Delaunay triangulation.
+std::vector<Ring> convexPieces(const Ring& outline, const std::vector<Ring>& apertures);
+
+} // namespace hl

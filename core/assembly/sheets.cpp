@@ -1,0 +1,295 @@
+#include "core/assembly/sheets.h"
+#include "core/assembly/arrangement.h"
+#include "core/structures/tab.h"
+#include <algorithm>
+#include <cmath>
+#include <set>
+
+namespace hl {
+namespace {
+
+constexpr double endCut = 70 * pi / 180; // how far tab corners are snipped back
+constexpr double leastLine = 0.1;        // mm
+
+Vec2 flat(const Point& p) { return {p.x.mm(), p.y.mm()}; }
+
+Ring flat(const std::vector<Point>& points) {
+    Ring ring;
+    for (const Point& p : points)
+        ring.push_back(flat(p));
+    return ring;
+}
+
+std::string placeOf(const std::string& part, const std::string& thing) {
+    return (part == "card" ? "card" : "part " + part) + (thing.empty() ? "" : ", " + thing);
+}
+
+Trouble checkLines(const std::string& part, const std::vector<LineSpec>& lines,
+                   const std::vector<std::vector<Point>>& apertures) {
+    std::set<std::string> seen;
+    for (const LineSpec& l : lines) {
+        const std::string place = placeOf(part, "line " + l.id);
+        if (l.id.empty() || l.id.find('.') != std::string::npos || l.id == "sheet" ||
+            (part == "card" && l.id == "spine"))
+            return Problem{place, "“" + l.id + "” is no usable id",
+                           "use letters, digits and hyphens"};
+        if (!seen.insert(l.id).second)
+            return Problem{place, "the id is used twice", "give every line an id of its own"};
+        double length = 0;
+        for (size_t i = 0; i + 1 < l.points.size(); ++i)
+            length += (flat(l.points[i + 1]) - flat(l.points[i])).norm();
+        if (l.points.size() < 2 || length < leastLine)
+            return Problem{place, "the line has no length", "give it two points that differ"};
+        if (!(l.stiffness > 0 && l.stiffness <= 1e6))
+            return Problem{place, "this is no stiffness",
+                           "give a number above 0; 1 is a plain crease"};
+    }
+    for (auto& ring : apertures)
+        if (ring.size() < 3 || std::fabs(areaOf(flat(ring))) < leastLine)
+            return Problem{placeOf(part, "apertures"), "an aperture has no area",
+                           "give it three or more corners, or remove it"};
+    return {};
+}
+
+SheetLine drawn(const LineSpec& l) {
+    return {l.id, l.kind == LineKind::Slit, flat(l.points), {}};
+}
+
+// Adds the faces and creases of an arrangement; returns the panels by face.
+std::vector<int> add(const Arrangement& a, const std::vector<LineSpec>& lines, size_t firstLine,
+                     AssemblyBuilder& out) {
+    std::vector<int> panels;
+    for (const SheetFace& f : a.faces) {
+        const bool page = f.name == "page-left" || f.name == "page-right";
+        panels.push_back(
+            out.panel(f.name, page ? Role::Page : Role::Wall, f.outline, f.apertures));
+    }
+    for (const SheetCrease& c : a.creases) {
+        const LineSpec* spec = static_cast<size_t>(c.line) >= firstLine
+                                   ? &lines[static_cast<size_t>(c.line) - firstLine]
+                                   : nullptr;
+        const Fold fold =
+            spec && spec->kind == LineKind::Mountain ? Fold::Mountain : Fold::Valley;
+        out.crease(c.name, panels[c.left], panels[c.right], c.from, c.to, fold);
+        Crease& made = out.lastCrease();
+        made.gaps = c.gaps;
+        if (!spec)
+            continue;
+        made.stiffness = spec->stiffness;
+        if (spec->rest)
+            made.rest = (fold == Fold::Valley ? 1 : -1) * (pi - spec->rest->inside());
+    }
+    for (size_t i = 0; i < lines.size(); ++i)
+        if (lines[i].kind == LineKind::Slit ||
+            std::count(a.dangling.begin(), a.dangling.end(), static_cast<int>(i + firstLine)))
+            out.mark(lines[i].id, lines[i].kind, flat(lines[i].points));
+    return panels;
+}
+
+} // namespace
+
+Ring outlineOf(const FreePart& part) {
+    if (!part.outline.empty()) {
+        Ring ring = flat(part.outline);
+        if (areaOf(ring) < 0)
+            std::reverse(ring.begin() + 1, ring.end());
+        return ring;
+    }
+    const double w = part.width.mm(), h = part.height.mm();
+    return {{0, 0}, {w, 0}, {w, h}, {0, h}};
+}
+
+Trouble buildCard(const Design& d, AssemblyBuilder& out) {
+    const double w = d.card.width.mm(), h = d.card.height.mm();
+    const bool side = d.card.spine == SpineSide::Left;
+    // The spine runs along y in every card; a top fold is a side fold turned by a quarter.
+    const double reach = side ? w : h, length = side ? h : w;
+    if (Trouble t = checkLines("card", d.card.lines, d.card.apertures))
+        return t;
+    SheetLine spine{"spine", false, {{0, 0}, {0, length}}, {}};
+    for (auto& [from, to] : d.card.smooth) {
+        if (from.mm() >= to.mm())
+            return Problem{"card, smooth", "a stretch ends before it begins",
+                           "give from and to in the order of the spine"};
+        spine.gaps.emplace_back(from.mm(), to.mm());
+    }
+    std::vector<SheetLine> lines{spine};
+    for (const LineSpec& l : d.card.lines)
+        lines.push_back(drawn(l));
+    std::vector<Ring> apertures;
+    for (auto& ring : d.card.apertures)
+        apertures.push_back(flat(ring));
+    Arrangement a =
+        arrange({{-reach, 0}, {reach, 0}, {reach, length}, {-reach, length}}, apertures, lines);
+    // The pages are what lies beside the spine.
+    int pages = 0;
+    for (SheetFace& f : a.faces)
+        for (const char* name : {"left", "right"})
+            if (f.name == std::string("spine-") + name) {
+                f.name = std::string("page-") + name;
+                ++pages;
+            }
+    const auto fold = std::find_if(a.creases.begin(), a.creases.end(),
+                                   [](const SheetCrease& c) { return c.name == "spine"; });
+    if (pages != 2 || fold == a.creases.end())
+        return Problem{"card", "no fold is left between the two pages",
+                       "keep some of the spine at both ends of a cut-out"};
+    out.part("card", "Card", "", d.card.stock);
+    const std::vector<int> panels = add(a, d.card.lines, 1, out);
+    // The root is the left page.
+    out.root(panels[fold->left]);
+    return {};
+}
+
+Trouble buildFreePart(const Design& d, const FreePart& part, AssemblyBuilder& out) {
+    if (Trouble t = checkLines(part.id, part.lines, part.apertures))
+        return t;
+    const Ring outline = outlineOf(part);
+    if (outline.size() < 3 || areaOf(outline) < 1)
+        return Problem{placeOf(part.id, "outline"), "the blank has no area",
+                       "give it three or more corners"};
+    for (const Vec2& p : outline)
+        if (p.cwiseAbs().maxCoeff() > 2000)
+            return Problem{placeOf(part.id, "outline"), "the blank reaches further than 2 m",
+                           "make it smaller"};
+    std::vector<SheetLine> lines;
+    for (const LineSpec& l : part.lines)
+        lines.push_back(drawn(l));
+    std::vector<Ring> apertures;
+    for (auto& ring : part.apertures)
+        apertures.push_back(flat(ring));
+    const Arrangement a = arrange(outline, apertures, lines);
+    if (a.faces.empty())
+        return Problem{placeOf(part.id, "outline"), "nothing of the blank is left",
+                       "make its apertures smaller"};
+    out.part(part.id, part.name.empty() ? part.id : part.name, part.id,
+             part.stock.empty() ? d.card.stock : part.stock);
+    const std::vector<int> panels = add(a, part.lines, 0, out);
+    std::set<std::string> seen;
+    for (const TabSpec& t : part.tabs) {
+        const std::string place = placeOf(part.id, "tab " + t.id);
+        const int edges = static_cast<int>(outline.size());
+        if (t.id.empty() || t.id.find('.') != std::string::npos || !seen.insert(t.id).second)
+            return Problem{place, "“" + t.id + "” is no usable id or is used twice",
+                           "use letters, digits and hyphens"};
+        if (t.edge < 1 || t.edge > edges)
+            return Problem{place, "the blank has no edge " + std::to_string(t.edge),
+                           "its edges are 1 to " + std::to_string(edges)};
+        const Vec2 start = outline[static_cast<size_t>(t.edge - 1)],
+                   end = outline[static_cast<size_t>(t.edge % edges)];
+        const Vec2 dir = (end - start).normalized();
+        const double length = (end - start).norm();
+        const double from = t.from ? t.from->mm() : 0, to = t.to ? t.to->mm() : length;
+        if (from < -1e-6 || to > length + 1e-6 || to - from < 1)
+            return Problem{place, "it does not fit on its edge, which is " +
+                                      sayLength(length, d.units) + " long",
+                           "keep from and to between the edge's ends, at least 1 mm apart"};
+        if (t.depth.mm() < 1 || t.depth.mm() > 200)
+            return Problem{place, "this is no depth of a tab", "give 1 mm to 200 mm"};
+        const Vec2 a0 = start + from * dir, a1 = start + to * dir;
+        // The panel beside the tab, looked for a hair inside; both ends must have the same one.
+        auto beside = [&](double along) {
+            const Vec2 p = a0 + along * (a1 - a0) + 1e-3 * leftOf(dir);
+            for (size_t f = 0; f < a.faces.size(); ++f)
+                if (onPaper(a.faces[f].outline, a.faces[f].apertures, p))
+                    return panels[f];
+            return -1;
+        };
+        const int panel = beside(0.5);
+        const double hair = 0.01 / (to - from);
+        if (panel < 0 || beside(hair) != panel || beside(1 - hair) != panel)
+            return Problem{place, "it runs across a crease or a slit of its own part",
+                           "end it there (from, to), and give the rest of the edge its own tab"};
+        const int tab =
+            out.panel(t.id, Role::Tab, tabOutline(a0, a1, t.depth.mm(), false, endCut, endCut));
+        out.crease(t.id + "-fold", panel, tab, a0, a1, t.fold);
+    }
+    return {};
+}
+
+Trouble buildJoins(const Design& d, AssemblyBuilder& out) {
+    std::set<std::string> ids;
+    for (const JoinSpec& spec : d.joins) {
+        const std::string place = "join " + spec.id;
+        if (spec.id.empty() || !ids.insert(spec.id).second)
+            return Problem{place, "the id is missing or used twice",
+                           "give every join an id of its own"};
+        const Assembly& a = out.made();
+        const int held = a.panel(spec.panel), landing = a.panel(spec.onto);
+        for (auto& [panel, id] : {std::pair{held, spec.panel}, {landing, spec.onto}})
+            if (panel < 0)
+                return Problem{place, "there is no panel “" + id + "”",
+                               "name a panel of a part, such as card.page-left"};
+        if (held == landing)
+            return Problem{place, "a panel cannot be held by itself", "name another landing"};
+        if (spec.from.count > spec.to.count)
+            return Problem{place, "its range runs backwards", "swap from and to"};
+        Join join;
+        join.id = spec.id;
+        join.kind = spec.kind;
+        join.tab = held;
+        join.landing = landing;
+        join.onFace = spec.onFace;
+        Vec2 hold(0, 0), along(1, 0);
+        for (const Crease& c : a.creases)
+            if (a.panels[held].role == Role::Tab && (c.left == held || c.right == held)) {
+                hold = c.from;
+                along = c.dir();
+                join.crease = c.id;
+            }
+        if (spec.hold)
+            hold = flat(*spec.hold);
+        const Turn turn = exactTurn(spec.turn.inside());
+        join.at = flat(spec.at);
+        join.along = {turn.cos, turn.sin};
+        join.place =
+            matchLines(hold, along, join.at, join.along, spec.onFace == spec.ontoFace);
+        join.moves = spec.kind == JoinKind::Pivot || spec.kind == JoinKind::Slide ||
+                     (spec.kind == JoinKind::Slot && spec.hinged);
+        join.low = spec.from.inside();
+        join.high = spec.to.inside();
+        if (join.moves && join.low == join.high) { // free unless a range is given
+            const double reach = spec.kind == JoinKind::Slide ? 1000 : pi;
+            join.low = spec.kind == JoinKind::Slide ? 0 : -reach;
+            join.high = reach;
+        }
+        out.join(join);
+    }
+    return {};
+}
+
+Trouble buildMotion(const Design& d, AssemblyBuilder& out) {
+    if (d.motion.empty())
+        return {};
+    std::vector<Stage> stages;
+    for (size_t i = 0; i < d.motion.size(); ++i) {
+        const StageSpec& s = d.motion[i];
+        const std::string place = "motion, stage " + std::to_string(i + 1);
+        const Assembly& a = out.made();
+        const int crease = a.crease(s.drive), join = a.join(s.drive);
+        if (crease < 0 && (join < 0 || !a.joins[static_cast<size_t>(join)].moves))
+            return Problem{place, "nothing that moves is called “" + s.drive + "”",
+                           "name a crease, a pivot or a slide"};
+        const bool slide =
+            crease < 0 && a.joins[static_cast<size_t>(join)].kind == JoinKind::Slide;
+        for (const Measure& m : {s.from, s.to}) {
+            if ((m.quantity == Quantity::Length) != slide)
+                return Problem{place, slide ? "a slide is driven by a distance"
+                                            : "a fold or pivot is driven by an angle",
+                               slide ? "write it like \"12 mm\"" : "write it like \"90 deg\""};
+            if (crease >= 0 && (m.degrees() < 0 || m.degrees() > 180))
+                return Problem{place, "the angle between two panels is 0 to 180 degrees",
+                               "keep from and to within that"};
+            if (m.count > 2'000'000'000 && slide)
+                return Problem{place, "the distance is out of reach", "stay below 2 m"};
+        }
+        auto value = [&](const Measure& m) { return slide ? m.mm() : m.degrees(); };
+        if (s.from == s.to)
+            return Problem{place, "the stage moves nothing", "let from and to differ"};
+        stages.push_back({s.drive, value(s.from), value(s.to)});
+    }
+    out.drive(stages);
+    return {};
+}
+
+} // namespace hl

@@ -1,0 +1,165 @@
+#include "core/fold/springs.h"
+#include "core/fold/closure.h"
+#include <Eigen/Cholesky>
+#include <Eigen/SVD>
+#include <algorithm>
+#include <cmath>
+
+namespace hl {
+namespace {
+
+using Matrix = Eigen::MatrixXd;
+using Vector = Eigen::VectorXd;
+
+constexpr int mostTurns = 120;
+constexpr double still = 1e-12, closed = 1e-11; // radians, mm
+constexpr double slack = 1e-9;                  // relative: singular values below it are none
+constexpr double longest = 0.3, armOf = 40;     // radians; mm that count as a radian
+
+Vector gradient(const Linkage& k, const std::vector<int>& joints,
+                const std::vector<double>& values) {
+    Vector g(static_cast<Eigen::Index>(joints.size()));
+    for (size_t i = 0; i < joints.size(); ++i) {
+        const Joint& j = k.joints[joints[i]];
+        g(static_cast<Eigen::Index>(i)) = j.stiffness * (values[joints[i]] - j.rest);
+    }
+    return g;
+}
+
+// The energy's own second derivatives and those of the loops, weighted by the forces `pull` with
+// which the loops hold.
+Matrix curvature(const Linkage& k, const Block& block, const std::vector<int>& joints,
+                 const std::vector<double>& values, const Vector& pull) {
+    const auto n = static_cast<Eigen::Index>(joints.size());
+    Matrix h = Matrix::Zero(n, n);
+    std::vector<int> column(k.joints.size(), -1);
+    for (size_t i = 0; i < joints.size(); ++i) {
+        column[joints[i]] = static_cast<int>(i);
+        h(static_cast<Eigen::Index>(i), static_cast<Eigen::Index>(i)) =
+            k.joints[joints[i]].stiffness;
+    }
+    for (size_t l = 0; l < block.loops.size(); ++l) {
+        const Loop& loop = k.loops[block.loops[l]];
+        std::vector<Vec3> axis, point;
+        const Rigid x = wayRound(loop, values, axis, point);
+        for (size_t m = 0; m < 3; ++m) {
+            const Vec3 p = x * loop.marks[m];
+            const Vec3 force = pull.segment<3>(static_cast<Eigen::Index>(9 * l + 3 * m));
+            for (size_t j = 0; j < loop.hinges.size(); ++j) {
+                const int cj = column[loop.hinges[j].joint];
+                if (cj < 0)
+                    continue;
+                const Vec3 dj = loop.hinges[j].freedom == Freedom::Slide
+                                    ? axis[j]
+                                    : Vec3(axis[j].cross(p - point[j]));
+                for (size_t i = 0; i <= j; ++i) {
+                    const int ci = column[loop.hinges[i].joint];
+                    if (ci < 0 || loop.hinges[i].freedom == Freedom::Slide)
+                        continue;
+                    const double second = force.dot(axis[i].cross(dj));
+                    h(ci, cj) += second;
+                    if (i != j)
+                        h(cj, ci) += second;
+                }
+            }
+        }
+    }
+    return h;
+}
+
+} // namespace
+
+double energyOf(const Linkage& k, const Block& block, const std::vector<double>& values) {
+    double sum = 0;
+    for (int joint : block.joints) {
+        const Joint& j = k.joints[joint];
+        sum += 0.5 * j.stiffness * std::pow(values[joint] - j.rest, 2);
+    }
+    return sum;
+}
+
+void settle(const Linkage& k, const Block& block, std::vector<double>& values) {
+    std::vector<bool> held(k.joints.size()); // at a bound and pressed against it
+    for (int turn = 0; turn < mostTurns; ++turn) {
+        std::vector<int> free;
+        for (int j : block.joints)
+            if (!held[j])
+                free.push_back(j);
+        const Vector r = misses(k, block.loops, values), g = gradient(k, free, values);
+        const Matrix jac = derivatives(k, block.loops, free, values);
+        const Eigen::JacobiSVD<Matrix> svd(jac, Eigen::ComputeThinU | Eigen::ComputeFullV);
+        const auto& s = svd.singularValues();
+        Eigen::Index rank = 0;
+        while (rank < s.size() && s(rank) > std::max(slack * s(0), 1e-12))
+            ++rank;
+        const Matrix u = svd.matrixU().leftCols(rank), v = svd.matrixV().leftCols(rank);
+        const Matrix z = svd.matrixV().rightCols(jac.cols() - rank);
+        const Vector back = -(v * (u.transpose() * r).cwiseQuotient(s.head(rank)));
+        const Vector pull = -(u * (v.transpose() * g).cwiseQuotient(s.head(rank)));
+        Vector along = Vector::Zero(z.cols());
+        if (z.cols() > 0) {
+            Matrix h = curvature(k, block, free, values, pull);
+            Eigen::LLT<Matrix> solve(z.transpose() * h * z);
+            if (solve.info() != Eigen::Success) { // not a valley yet: the springs alone
+                h = Matrix::Zero(h.rows(), h.cols());
+                for (size_t i = 0; i < free.size(); ++i)
+                    h(static_cast<Eigen::Index>(i), static_cast<Eigen::Index>(i)) =
+                        k.joints[free[i]].stiffness;
+                solve.compute(z.transpose() * h * z);
+            }
+            along = -solve.solve(z.transpose() * (g + h * back));
+        }
+        Vector step = back + z * along;
+        double shrink = 1;
+        for (size_t i = 0; i < free.size(); ++i) {
+            const bool slide = k.joints[free[i]].freedom == Freedom::Slide;
+            const double size = std::fabs(step(static_cast<Eigen::Index>(i)));
+            const double most = slide ? longest * armOf : longest;
+            if (size * shrink > most)
+                shrink = most / size;
+        }
+        // An exact penalty keeps energy and closing comparable.
+        const double price = 2 * (pull.size() ? pull.cwiseAbs().maxCoeff() : 0) + 1;
+        auto merit = [&](const std::vector<double>& at) {
+            return energyOf(k, block, at) + price * misses(k, block.loops, at).lpNorm<1>();
+        };
+        const double now = merit(values);
+        std::vector<double> next = values;
+        for (int half = 0; half < 8; ++half, shrink /= 2) {
+            for (size_t i = 0; i < free.size(); ++i) {
+                const Bounds b = boundsOf(k.joints[free[i]]);
+                next[free[i]] =
+                    std::clamp(values[free[i]] + shrink * step(static_cast<Eigen::Index>(i)),
+                               b.low, b.high);
+            }
+            if (merit(next) <= now + 1e-12 * (1 + now))
+                break;
+        }
+        double moved = 0;
+        for (int j : free)
+            moved = std::max(moved, std::fabs(next[j] - values[j]));
+        values = next;
+        // Who presses against a bound is held there, who would come away is let go.
+        bool changed = false;
+        const Matrix whole = derivatives(k, block.loops, block.joints, values);
+        const Vector force = gradient(k, block.joints, values) + whole.transpose() * pull;
+        for (size_t i = 0; i < block.joints.size(); ++i) {
+            const int j = block.joints[i];
+            const Bounds b = boundsOf(k.joints[j]);
+            const double f = force(static_cast<Eigen::Index>(i));
+            const bool press = (values[j] == b.low && f > 1e-9) || (values[j] == b.high && f < -1e-9);
+            // After a while nothing is let go any more, so that the search ends.
+            if (press != held[j] && (press || turn < mostTurns / 2)) {
+                held[j] = press;
+                changed = true;
+            }
+        }
+        if (!changed && moved < still)
+            break;
+        if (!changed && moved < 1e-10 &&
+            misses(k, block.loops, values).lpNorm<Eigen::Infinity>() < closed)
+            break;
+    }
+}
+
+} // namespace hl

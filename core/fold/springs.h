@@ -1,0 +1,17 @@
+// Paper springs: where closing its loops leaves a block free to move, paper takes the pose in
+// which its folds are bent least from where they would rest.
+#pragma once
+#include "core/fold/linkage.h"
+
+namespace hl {
+
+// Energy of the block's joints: half the sum of stiffness times (value - rest) squared.
+double energyOf(const Linkage& linkage, const Block& block, const std::vector<double>& values);
+
+// Moves the block's joints from values that nearly close its loops to the nearest least energy
+// among those that close them, within the joints' bounds. Newton's method on the Lagrangian,
+// reduced to the directions that keep the loops closed; second derivatives of a mark p by turns
+// i before j are axis_i x (axis_j x (p - point on axis_j)).
+void settle(const Linkage& linkage, const Block& block, std::vector<double>& values);
+
+} // namespace hl

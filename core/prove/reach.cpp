@@ -1,0 +1,63 @@
+// Reach: how far the card can be opened and closed. Where some openings close and others bind
+// beyond what paper forgives, the hand is stopped in between.
+#include "core/prove/saying.h"
+#include <algorithm>
+
+namespace hl {
+namespace {
+
+constexpr double forgiven = 0.5; // mm
+
+} // namespace
+
+void reach(const Case& c, std::vector<Finding>& out) {
+    const int last = static_cast<int>(c.poses.size()) - 1;
+    auto goes = [&](int s) { return c.poses[s].misfit() <= forgiven; };
+    int stuck = 0;
+    for (int s = 0; s <= last; ++s)
+        stuck += !goes(s);
+    if (stuck == 0 || stuck > last)
+        return;
+    // The longest stretch that the card can be moved through, and who stops it at either end.
+    int from = 0, to = -1;
+    for (int s = 0; s <= last;) {
+        int e = s;
+        while (e <= last && goes(e))
+            ++e;
+        if (e - s > to - from + 1) {
+            from = s;
+            to = e - 1;
+        }
+        s = e + 1;
+    }
+    Finding f{"reach", Severity::Stop, {}, {}, c.first(), c.last(), c.poses[from].opening, 0,
+              {},      {},             {}};
+    std::string who;
+    for (int s : {from - 1, to + 1}) {
+        if (s < 0 || s > last)
+            continue;
+        const auto& miss = c.poses[s].misfits;
+        const auto worst = std::max_element(miss.begin(), miss.end());
+        const Loop& loop = c.linkage.loops[static_cast<size_t>(worst - miss.begin())];
+        f.amount = std::max(f.amount, *worst);
+        nameIn(f, c, loop.held);
+        const int crease = loop.crease >= 0 ? loop.crease
+                           : loop.join >= 0
+                               ? c.assembly.crease(c.assembly.joins[loop.join].crease)
+                               : -1;
+        const std::string name =
+            crease >= 0 ? "the " + sayCrease(c, crease) : "the " + sayPanel(c, loop.held);
+        if (who.find(name) == std::string::npos)
+            who += (who.empty() ? "" : " and ") + name;
+    }
+    f.openingFrom = from > 0 ? c.first() : c.poses[to].opening;
+    f.openingTo = to < last ? c.last() : c.poses[from].opening;
+    f.message = "The card can only be moved " +
+                (from == to ? sayOpening(c, c.poses[from].opening, c.poses[from].opening)
+                            : sayOpening(c, c.poses[from].opening, c.poses[to].opening)) +
+                ": further, " + who + " cannot follow.";
+    f.remedy = "Make both ways round that crease equally long, or move the card only that far.";
+    out.push_back(f);
+}
+
+} // namespace hl
