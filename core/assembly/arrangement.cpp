@@ -259,7 +259,12 @@ class Reader {
     }
 
     void nameFaces() {
-        for (size_t l = 0; l < lines_.size(); ++l)
+        std::vector<size_t> order;
+        for (bool slits : {false, true})
+            for (size_t l = 0; l < lines_.size(); ++l)
+                if (lines_[l].slit == slits)
+                    order.push_back(l);
+        for (size_t l : order)
             for (bool left : {true, false}) {
                 int count = 0;
                 std::set<int> seen;

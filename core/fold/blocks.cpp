@@ -72,11 +72,11 @@ class Splitter {
             known_[j] = true;
     }
 
-    // Grows a set of loops from `start` until it settles its joints. Where nothing does, the set
-    // after which no further loop took any freedom away.
+    // Grows a set of loops from `start` until it settles its joints. Where nothing does, that is
+    // all that hangs together: every fold in it has a say in what the springs decide.
     std::pair<std::vector<int>, int> grow(int start, const std::vector<int>& waiting) const {
-        std::vector<int> set{start}, best = set;
-        int left = freedom(set), least = left;
+        std::vector<int> set{start};
+        int left = freedom(set);
         while (left > 0) {
             const std::vector<int> mine = unknowns(set);
             int chosen = -1, after = 0;
@@ -102,12 +102,8 @@ class Splitter {
                 break;
             set.push_back(chosen);
             left = after;
-            if (left < least) {
-                least = left;
-                best = set;
-            }
         }
-        return {best, least};
+        return {set, left};
     }
 
     std::vector<int> smallestSet(const std::vector<int>& waiting) const {

@@ -1,7 +1,7 @@
 #include "core/fold/springs.h"
 #include "core/fold/closure.h"
 #include <Eigen/Cholesky>
-#include <Eigen/SVD>
+#include <Eigen/QR>
 #include <algorithm>
 #include <cmath>
 
@@ -87,15 +87,14 @@ void settle(const Linkage& k, const Block& block, std::vector<double>& values) {
                 free.push_back(j);
         const Vector r = misses(k, block.loops, values), g = gradient(k, free, values);
         const Matrix jac = derivatives(k, block.loops, free, values);
-        const Eigen::JacobiSVD<Matrix> svd(jac, Eigen::ComputeThinU | Eigen::ComputeFullV);
-        const auto& s = svd.singularValues();
-        Eigen::Index rank = 0;
-        while (rank < s.size() && s(rank) > std::max(slack * s(0), 1e-12))
-            ++rank;
-        const Matrix u = svd.matrixU().leftCols(rank), v = svd.matrixV().leftCols(rank);
-        const Matrix z = svd.matrixV().rightCols(jac.cols() - rank);
-        const Vector back = -(v * (u.transpose() * r).cwiseQuotient(s.head(rank)));
-        const Vector pull = -(u * (v.transpose() * g).cwiseQuotient(s.head(rank)));
+        Eigen::CompleteOrthogonalDecomposition<Matrix> cod;
+        cod.setThreshold(slack);
+        cod.compute(jac);
+        const Eigen::Index rank = cod.rank();
+        const Matrix turned = cod.colsPermutation() * Matrix(cod.matrixZ().transpose());
+        const Matrix z = turned.rightCols(jac.cols() - rank);
+        const Matrix inverse = cod.pseudoInverse();
+        const Vector back = -(inverse * r), pull = -(inverse.transpose() * g);
         Vector along = Vector::Zero(z.cols());
         if (z.cols() > 0) {
             Matrix h = curvature(k, block, free, values, pull);
