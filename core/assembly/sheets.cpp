@@ -237,8 +237,15 @@ Trouble buildJoins(const Design& d, AssemblyBuilder& out) {
                 along = c.dir();
                 join.crease = c.id;
             }
-        if (spec.hold)
-            hold = flat(*spec.hold);
+        if (!spec.hold.empty())
+            hold = flat(spec.hold[0]);
+        if (spec.hold.size() > 1) {
+            along = flat(spec.hold[1]) - hold;
+            if (spec.hold.size() > 2 || along.norm() < leastLine)
+                return Problem{place, "what is held has no direction",
+                               "give hold one point, or two that differ"};
+            along.normalize();
+        }
         const Turn turn = exactTurn(spec.turn.inside());
         join.at = flat(spec.at);
         join.along = {turn.cos, turn.sin};

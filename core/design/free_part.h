@@ -48,14 +48,15 @@ struct FreePart {
 
 enum class JoinKind { Glue, Slot, Pivot, Slide };
 
-// How a panel is held by another. Of a tab the start of its crease, of any other panel the point
-// `hold` (the origin unless given) comes to lie at `at` on the landing; the tab's crease, or the
-// held part's x direction, runs at the angle `turn` there.
+// How a panel is held by another. Of a tab the start of its crease, of any other panel the first
+// point of `hold` (its origin unless given) comes to lie at `at` on the landing; the tab's crease,
+// the way to the second point of `hold`, or else the held part's x direction runs at the angle
+// `turn` there.
 struct JoinSpec {
     std::string id;
     JoinKind kind = JoinKind::Glue;
     std::string panel, onto; // ids of the held panel and of its landing
-    std::optional<Point> hold;
+    std::vector<Point> hold; // none, one or two
     Point at;
     Measure turn = Measure::fromDegrees(0);
     bool onFace = true;       // the held panel's face lies on the landing (else its back)

@@ -124,7 +124,7 @@ JoinSpec readJoin(const Json& json, const std::string& place, Unit unit) {
     j.panel = o.text("panel");
     j.onto = o.text("onto");
     if (const Json* hold = o.find("hold"))
-        j.hold = readPoint(o, "hold", *hold, unit);
+        j.hold = readPoints(o, "hold", *hold, unit);
     j.at = readPoint(o, "at", o.need("at"), unit);
     if (const Json* turn = o.find("turn"))
         j.turn = o.signedMeasure("turn", *turn, Quantity::Angle, unit);
@@ -199,8 +199,8 @@ Json written(const JoinSpec& s, Unit unit) {
               {"kind", joinKinds[static_cast<size_t>(s.kind)]},
               {"panel", s.panel},
               {"onto", s.onto}};
-    if (s.hold)
-        j["hold"] = {text(s.hold->x, unit), text(s.hold->y, unit)};
+    if (!s.hold.empty())
+        j["hold"] = written(s.hold, unit);
     j["at"] = {text(s.at.x, unit), text(s.at.y, unit)};
     j["turn"] = text(s.turn, unit);
     if (!s.onFace)

@@ -1,4 +1,5 @@
 #include "core/prove/sensitivity.h"
+#include "core/design/measures.h"
 #include "core/fold/motion.h"
 #include "core/structures/family.h"
 #include <algorithm>
@@ -58,6 +59,28 @@ Result<std::vector<Sensitivity>> sensitivities(const Design& design,
         return made.problem();
     const double before = worstOf(*start, cancel).misfit;
     std::vector<Sensitivity> out;
+    // Drawn things: a line that is drawn elsewhere may divide its part otherwise, so that the
+    // loops are no longer the same; only what still assembles counts.
+    const size_t drawn = drawnMeasures(*start).size();
+    for (size_t i = 0; i < drawn; ++i) {
+        const NamedMeasure what = drawnMeasures(*start)[i];
+        Sensitivity found{what.owner, what.name, what.measure->quantity, 0, 0, {}};
+        for (double by : {-error, error}) {
+            if (cancel && *cancel)
+                return out;
+            Design d = *start;
+            drawnMeasures(d)[i].measure->count += found.quantity == Quantity::Length
+                                                      ? Measure::fromMm(by).count
+                                                      : Measure::fromDegrees(by).count;
+            if (!assemble(d))
+                continue;
+            const Worst w = worstOf(d, cancel);
+            const double rate = (w.misfit - before) / error;
+            if (rate > found.rate)
+                found = {what.owner, what.name, found.quantity, rate, w.opening, w.tab};
+        }
+        out.push_back(found);
+    }
     for (const StructureSpec& s : start->structures)
         for (auto& [name, value] : s.set) {
             Sensitivity found{s.id, name, value.quantity, 0, 0, {}};
