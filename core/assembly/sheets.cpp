@@ -132,8 +132,11 @@ Trouble buildCard(const Design& d, AssemblyBuilder& out) {
     const auto fold = std::find_if(a.creases.begin(), a.creases.end(),
                                    [](const SheetCrease& c) { return c.name == "spine"; });
     if (pages != 2 || fold == a.creases.end())
-        return Problem{"card", "no fold is left between the two pages",
-                       "keep some of the spine at both ends of a cut-out"};
+        return Problem{"card",
+                       d.card.smooth.empty() ? "no fold is left between the two pages"
+                                             : "the pages hang together where the spine is smooth",
+                       "cut slits across the spine at both ends of the smooth stretch, draw the "
+                       "creases of the cut-out between them, and keep some of the spine"};
     out.part("card", "Card", "", d.card.stock);
     const std::vector<int> panels = add(a, d.card.lines, 1, out);
     // The root is the left page.

@@ -132,7 +132,6 @@ JoinSpec readJoin(const Json& json, const std::string& place, Unit unit) {
     j.ontoFace = o.word("onto_side", sides, 0) == 0;
     j.hinged = o.flag("hinged", false);
     const Quantity q = j.kind == JoinKind::Slide ? Quantity::Length : Quantity::Angle;
-    j.from = j.to = Measure{q, 0};
     if (const Json* from = o.find("from"))
         j.from = o.signedMeasure("from", *from, q, unit);
     if (const Json* to = o.find("to"))

@@ -26,7 +26,7 @@ double findBranch(const Linkage& k, const Block& block, std::vector<double>& val
     // With sides free: two sizes on either side.
     const size_t n = block.joints.size(), choices = sides == Sides::Kept ? 3 : 4;
     const size_t own = sides == Sides::Kept ? 3 : 2;
-    constexpr size_t mostSprings = 12; // settling is slow, and one energy valley the rule
+    constexpr size_t mostSprings = 4; // settling is slow, and one energy valley the rule
     size_t tries = 1;
     for (size_t i = 0; i < std::min<size_t>(n, 4); ++i)
         tries *= choices;
@@ -54,6 +54,12 @@ double findBranch(const Linkage& k, const Block& block, std::vector<double>& val
                 const double middle = (j.low + j.high) / 2, half = (j.high - j.low) / 2;
                 trial[c] = middle + half * (choice == 0 ? 0 : choice == 1 ? -0.5 : 0.5);
             }
+        }
+        if (springs) {
+            if (t == 0)
+                for (int c : block.joints)
+                    trial[c] = k.joints[c].rest;
+            relax(k, block, trial);
         }
         double miss = closeBlock(k, block, trial, sides);
         if (springs && miss < 1) { // near enough for the springs to close the rest

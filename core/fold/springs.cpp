@@ -11,7 +11,7 @@ namespace {
 using Matrix = Eigen::MatrixXd;
 using Vector = Eigen::VectorXd;
 
-constexpr int mostTurns = 120;
+constexpr int mostTurns = 50;
 constexpr double still = 1e-12, closed = 1e-11; // radians, mm
 constexpr double slack = 1e-9;                  // relative: singular values below it are none
 constexpr double longest = 0.3, armOf = 40;     // radians; mm that count as a radian
@@ -78,6 +78,33 @@ double energyOf(const Linkage& k, const Block& block, const std::vector<double>&
     return sum;
 }
 
+void relax(const Linkage& k, const Block& block, std::vector<double>& values) {
+    const auto n = static_cast<Eigen::Index>(block.joints.size());
+    Vector stiff(n);
+    for (Eigen::Index i = 0; i < n; ++i)
+        stiff(i) = k.joints[block.joints[static_cast<size_t>(i)]].stiffness;
+    constexpr int turnsEach = 6;
+    // Energy per square of miss, growing from soft to stiff beyond what folds can resist.
+    for (double pull = 1e-3 * stiff.maxCoeff(); pull < 1e4 * stiff.maxCoeff(); pull *= 8)
+        for (int turn = 0; turn < turnsEach; ++turn) {
+            const Matrix jac = derivatives(k, block.loops, block.joints, values);
+            const Vector r = misses(k, block.loops, values);
+            Matrix h = pull * (jac.transpose() * jac);
+            h.diagonal() += stiff;
+            const Vector step =
+                -h.ldlt().solve(gradient(k, block.joints, values) + pull * jac.transpose() * r);
+            const double size = step.cwiseAbs().maxCoeff();
+            const double shrink = std::min(1.0, longest / std::max(size, 1e-300));
+            for (Eigen::Index i = 0; i < n; ++i) {
+                const int j = block.joints[static_cast<size_t>(i)];
+                const Bounds b = boundsOf(k.joints[j]);
+                values[j] = std::clamp(values[j] + shrink * step(i), b.low, b.high);
+            }
+            if (size < 1e-4)
+                break;
+        }
+}
+
 void settle(const Linkage& k, const Block& block, std::vector<double>& values) {
     std::vector<bool> held(k.joints.size()); // at a bound and pressed against it
     for (int turn = 0; turn < mostTurns; ++turn) {
@@ -91,10 +118,16 @@ void settle(const Linkage& k, const Block& block, std::vector<double>& values) {
         cod.setThreshold(slack);
         cod.compute(jac);
         const Eigen::Index rank = cod.rank();
-        const Matrix turned = cod.colsPermutation() * Matrix(cod.matrixZ().transpose());
-        const Matrix z = turned.rightCols(jac.cols() - rank);
-        const Matrix inverse = cod.pseudoInverse();
-        const Vector back = -(inverse * r), pull = -(inverse.transpose() * g);
+        const Matrix z = (cod.colsPermutation() * Matrix(cod.matrixZ().transpose()))
+                             .rightCols(jac.cols() - rank);
+        const Vector back = -cod.solve(r);
+        // The forces that balance the springs: the least squares solution of jac' pull = -g.
+        Vector pull = Vector::Zero(jac.rows());
+        pull.head(rank) = -cod.matrixT().topLeftCorner(rank, rank).triangularView<Eigen::Upper>()
+                               .transpose()
+                               .solve((cod.matrixZ() * (cod.colsPermutation().transpose() * g))
+                                          .head(rank));
+        pull.applyOnTheLeft(cod.householderQ());
         Vector along = Vector::Zero(z.cols());
         if (z.cols() > 0) {
             Matrix h = curvature(k, block, free, values, pull);
@@ -159,6 +192,9 @@ void settle(const Linkage& k, const Block& block, std::vector<double>& values) {
             misses(k, block.loops, values).lpNorm<Eigen::Infinity>() < closed)
             break;
     }
+    // Pressed against many bounds the search may end open; closing comes before resting.
+    if (misses(k, block.loops, values).lpNorm<Eigen::Infinity>() > 1e-9)
+        moveToClosure(k, block, values);
 }
 
 } // namespace hl

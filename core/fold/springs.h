@@ -8,6 +8,10 @@ namespace hl {
 // Energy of the block's joints: half the sum of stiffness times (value - rest) squared.
 double energyOf(const Linkage& linkage, const Block& block, const std::vector<double>& values);
 
+// Moves the block's joints from anywhere to where springs and loops pull them together: the loops
+// pull weakly at first, then ever harder. A start for settle that does not depend on luck.
+void relax(const Linkage& linkage, const Block& block, std::vector<double>& values);
+
 // Moves the block's joints from values that nearly close its loops to the nearest least energy
 // among those that close them, within the joints' bounds. Newton's method on the Lagrangian,
 // reduced to the directions that keep the loops closed; second derivatives of a mark p by turns

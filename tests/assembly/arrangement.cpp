@@ -191,7 +191,7 @@ class Arrangements : public QObject {
         QVERIFY(problem(bad).find("angle") != std::string::npos);
         bad = d;
         bad.card.smooth = {{mm(0), mm(140)}};
-        QVERIFY(problem(bad).find("fold") != std::string::npos);
+        QVERIFY(problem(bad).find("smooth") != std::string::npos);
         bad = d;
         bad.parts.push_back(bad.parts[0]);
         QVERIFY(problem(bad).find("twice") != std::string::npos);

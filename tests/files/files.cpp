@@ -5,6 +5,7 @@
 #include "core/files/exports.h"
 #include "core/files/hlantern.h"
 #include "core/structures/family.h"
+#include "tests/drawn.h"
 #include <QDir>
 #include <QProcess>
 #include <QRegularExpression>
@@ -12,11 +13,13 @@
 #include <QXmlStreamReader>
 #include <QtTest>
 #include <csignal>
+#include <cstring>
 #include <sys/resource.h>
 #include <sys/stat.h>
 #include <unistd.h>
 
 using namespace hl;
+using namespace hl::test;
 
 namespace {
 
@@ -59,6 +62,71 @@ class Files : public QObject {
             QVERIFY(bool(again));
             QVERIFY(*again == d);
         }
+    }
+
+    // Drawn parts, joins, stages and cut-outs come back as they were typed, signs included.
+    void drawnThingsComeBack() {
+        Design d = *designFromText(good);
+        addPrism(d, "tower", {}, 20, 20, 30, 44, 24, true);
+        d.parts[0].lines[0].rest = deg(30.5);
+        d.parts[0].lines[1].stiffness = 2.5;
+        d.parts[0].name = "Tower";
+        d.parts[1].outline = {at(0, 0), at(48, 0), at(48, 30), at(24, 36.1), at(0, 30)};
+        d.parts[1].tabs[0].edge = 5;
+        d.parts[1].tabs[0].to = mm(20);
+        d.parts[2].apertures = {{at(3, 3), at(9, 3), at(9, 9)}};
+        d.card.lines = {line("low", LineKind::Slit, {at(-12, 100.25), at(12, 100.25)}),
+                        line("high", LineKind::Slit, {at(-12, 120.5), at(12, 120.5)}),
+                        line("left", LineKind::Valley, {at(-12, 100.25), at(-12, 120.5)}),
+                        line("tip", LineKind::Mountain, {at(0, 100.25), at(0, 120.5)}),
+                        line("right", LineKind::Valley, {at(12, 100.25), at(12, 120.5)})};
+        d.card.smooth = {{mm(100.25), mm(120.5)}};
+        JoinSpec slide;
+        slide.id = "pull";
+        slide.kind = JoinKind::Slide;
+        slide.panel = "tower.c2-left";
+        slide.onto = "card.page-left";
+        slide.from = mm(-2);
+        slide.to = mm(12);
+        slide.hold = {at(1, 2), at(-3, 4)};
+        slide.turn = deg(-33);
+        Design moving = d;
+        moving.joins.push_back(slide);
+        moving.motion = {{"card.spine", deg(0), deg(90)}, {"pull", mm(0), mm(4)}};
+        for (const Design& each : {d, moving}) {
+            auto again = designFromText(designToText(each));
+            QVERIFY2(bool(again), again ? "" : again.problem().text().c_str());
+            QVERIFY(*again == each);
+        }
+        // Every truncation and every missing key is refused, with its place where there is one.
+        const std::string text = designToText(moving);
+        for (size_t n = 0; n < text.rfind('}'); n += 7)
+            QVERIFY(!designFromText(text.substr(0, n)));
+        for (auto [from, to, place] : {std::tuple{"\"edge\": 5", "\"edge\": 0", "edge"},
+                                       {"\"pull\"", "7", "id"},
+                                       {"\"kind\": \"slide\"", "\"kind\": \"staple\"", "kind"},
+                                       {"\"-33 deg\"", "\"-33 mm\"", "turn"},
+                                       {"\"rest\": \"30.5 deg\"", "\"rest\": [1]", "rest"},
+                                       {"\"stiffness\": 2.5", "\"stiffness\": -1", "line c2"}}) {
+            std::string bad = text;
+            const size_t at = bad.find(from);
+            QVERIFY2(at != std::string::npos, from);
+            bad.replace(at, std::strlen(from), to);
+            auto read = designFromText(bad);
+            QVERIFY2(!read, from);
+            QVERIFY2(read.problem().text().find(place) != std::string::npos,
+                     read.problem().text().c_str());
+        }
+        QTemporaryDir dir;
+        QVERIFY(!saveDesign(moving, dir.filePath("drawn.hlantern").toStdString()));
+        const QString script = "import json, sys, jsonschema\n"
+                               "jsonschema.validate(json.load(open(sys.argv[2])), "
+                               "json.load(open(sys.argv[1])))\n";
+        QProcess p;
+        p.start("/usr/bin/python3", {"-c", script, HL_SOURCE_DIR "/docs/hlantern.schema.json",
+                                     dir.filePath("drawn.hlantern")});
+        QVERIFY(p.waitForFinished());
+        QVERIFY2(p.exitCode() == 0, p.readAllStandardError());
     }
 
     void damageIsRefusedWithItsPlace_data() {

@@ -2,7 +2,7 @@
 // for what it is, and none stops the engine.
 #include "core/assembly/builder.h"
 #include "core/fold/mobility.h"
-#include "tests/support.h"
+#include "tests/drawn.h"
 #include <QtTest>
 
 using namespace hl;
@@ -10,7 +10,7 @@ using namespace hl::test;
 
 namespace {
 
-constexpr double deg = pi / 180;
+constexpr double degree = pi / 180;
 
 // A strip across the pages: tab, `walls`, tab, standing on feet at 40 mm.
 Assembly withStrip(const std::vector<double>& walls, const std::string& id = "strip",
@@ -54,7 +54,7 @@ class Diagnosis : public QObject {
     // One stiff wall between the feet closes at one opening only, where it is as long as they are
     // apart, and holds the card there.
     void aStiffWallLocks() {
-        const Case c(card(), withStrip({80 * std::sin(77 * deg / 2)}));
+        const Case c(card(), withStrip({80 * std::sin(77 * degree / 2)}));
         QVERIFY(c.poses[77].misfit() < 1e-9);
         const Mobility m = mobilityAt(c.linkage, c.poses[77], c.linkage.spine);
         QCOMPARE(m.freeMotions, 0);
@@ -107,6 +107,68 @@ class Diagnosis : public QObject {
         QVERIFY(f && f->severity == Severity::Stop);
         QVERIFY2(f->message.find("centre") != std::string::npos, f->message.c_str());
         QVERIFY(c.poses[90].misfit() > 0.5); // reported, not repaired
+    }
+
+    // Feet too far apart for their walls: the card opens to where they are stretched, no further.
+    void openingsOutOfReachAreNamed() {
+        const Case c(card(), withStrip({30, 30}));
+        // 80 sin(phi/2) = 60
+        const double limit = 2 * std::asin(0.75) / degree;
+        const auto all = prove(c);
+        const Finding* f = first(all, "reach");
+        QVERIFY(f && f->severity == Severity::Stop);
+        QVERIFY2(std::abs(f->openingFrom - limit) < 3, qPrintable(QString::number(f->openingFrom)));
+        QVERIFY2(f->message.find("fold-") != std::string::npos ||
+                     f->message.find("fold end") != std::string::npos,
+                 f->message.c_str());
+        QVERIFY(first(all, "misfit")->message.find("fold") != std::string::npos);
+    }
+
+    void aTabThatMissesPaperIsNamed() {
+        Design d = card();
+        FreePart p = blank("arm", 40, 20);
+        p.tabs = {tab("t", 1, Fold::Mountain)};
+        d.parts = {p};
+        d.joins = {glue("arm.t", "card.page-right", 170, 40, 0)};
+        const Case c(d, *assemble(d));
+        const auto all = prove(c);
+        const Finding* f = first(all, "landing");
+        QVERIFY(f && f->severity == Severity::Stop);
+        QVERIFY(f->message.find("altogether") != std::string::npos);
+        // Over a window it lies on paper at its corners only.
+        d.joins[0].at = at(50, 40);
+        d.card.apertures = {{at(52, 37), at(88, 37), at(88, 43), at(52, 43)}};
+        const Case over(d, *assemble(d));
+        const auto then = prove(over);
+        QVERIFY(first(then, "landing"));
+        QVERIFY(first(then, "landing")->message.find("percent") != std::string::npos);
+    }
+
+    // What hangs on one crease is a note; what is joined to nothing a caution, and lies beside.
+    void flapsAndLooseParts() {
+        Design d = card();
+        FreePart p = blank("arm", 40, 20);
+        p.lines = {line("elbow", LineKind::Valley, {at(20, 0), at(20, 20)}),
+                   line("idle", LineKind::Valley, {at(5, 5), at(12, 12)})};
+        d.parts = {p};
+        const Case loose(d, *assemble(d));
+        auto all = prove(loose);
+        QVERIFY(first(all, "mobility")->message.find("joined to nothing") != std::string::npos);
+        QVERIFY(first(all, "folds")->message.find("idle") != std::string::npos);
+        for (const Pose& pose : loose.poses)
+            for (size_t i = 0; i < loose.assembly.panels.size(); ++i)
+                if (loose.linkage.loose[i])
+                    for (const Vec2& q : loose.assembly.panels[i].outline)
+                        QVERIFY(pose.panels[i].at(q).y() < 0);
+        d.parts[0].lines.pop_back();
+        d.joins = {glue("arm.elbow-left", "card.page-right", 30, 40, 0, false)};
+        const Case held(d, *assemble(d));
+        all = prove(held);
+        const Finding* f = first(all, "mobility");
+        QVERIFY(f && f->severity == Severity::Note);
+        QVERIFY2(f->message.find("plain flap") != std::string::npos &&
+                     f->message.find("elbow right") != std::string::npos,
+                 f->message.c_str());
     }
 
     void familiesAreNeverAccused() {
