@@ -12,13 +12,13 @@ constexpr double stuck = 1e-5;  // mm per radian of the driver that the loops ca
 
 } // namespace
 
-Mobility mobilityAt(const Linkage& k, const Pose& pose, int driver) {
+Mobility mobilityAt(const Linkage& k, const Motion& motion, const Pose& pose, int driver) {
     Mobility out;
     out.freeMotions = static_cast<int>(k.flaps.size());
     // How fast every joint turns per unit of the driver, found block by block.
     std::vector<double> rate(k.joints.size());
     rate[driver] = 1;
-    for (const Block& block : k.blocks) {
+    for (const Block& block : motion.blocks) {
         auto needed = [&](const std::vector<int>& loops) {
             Eigen::VectorXd by = Eigen::VectorXd::Zero(static_cast<Eigen::Index>(9 * loops.size()));
             std::vector<int> hosts;

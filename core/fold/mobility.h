@@ -17,6 +17,6 @@ struct Mobility {
 // are solved. The pose must be general and closed: at flat states the derivatives say too little.
 // Redundant loops lower the rank, not the count. Plain flaps (linkage.flaps) are counted but not
 // named again. Source: first-order kinematics of closed chains.
-Mobility mobilityAt(const Linkage& linkage, const Pose& pose, int driver);
+Mobility mobilityAt(const Linkage& linkage, const Motion& motion, const Pose& pose, int driver);
 
 } // namespace hl

@@ -86,7 +86,7 @@ double findBranch(const Linkage& k, const Block& block, std::vector<double>& val
 class Sweep {
   public:
     Sweep(const Linkage& k, size_t block, Motion& motion)
-        : k_(k), block_(k.blocks[block]), m_(motion), last_(k.course.last()),
+        : k_(k), block_(motion.blocks[block]), m_(motion), last_(k.course.last()),
           known_(static_cast<size_t>(last_) + 1), springs_(motion.springs[block]) {
         std::set<int> hosts;
         for (int l : block_.loops)
@@ -96,12 +96,52 @@ class Sweep {
         hosts_.assign(hosts.begin(), hosts.end());
     }
 
+    // Whether closing leaves the block free to move, and another block could hold it: then they
+    // have to be solved together, and this run was for nothing.
+    bool wantsMore(const std::vector<Block>& others, size_t from) const {
+        if (!springs_)
+            return false;
+        for (size_t b = from; b < others.size(); ++b)
+            if (touches(others[b]))
+                return true;
+        return false;
+    }
+    // Whether a loop of the other block passes a joint of this one.
+    bool touches(const Block& other) const {
+        for (int l : other.loops)
+            for (const LoopHinge& h : k_.loops[l].hinges)
+                if (mine(h.joint))
+                    return true;
+        return false;
+    }
+    // By how much the freedom of this block shrinks when the other's loops are added, at a sample.
+    bool holds(const Block& other) const {
+        Block both = block_;
+        both.loops.insert(both.loops.end(), other.loops.begin(), other.loops.end());
+        std::set<int> joints(block_.joints.begin(), block_.joints.end());
+        joints.insert(other.joints.begin(), other.joints.end());
+        both.joints.assign(joints.begin(), joints.end());
+        auto freedom = [&](const Block& b) {
+            return static_cast<int>(b.joints.size()) -
+                   rankOf(derivatives(k_, b.loops, b.joints, m_.values[start_]));
+        };
+        return freedom(both) < freedom(block_);
+    }
+
+    // Finds the first branch only.
+    void tryOut() {
+        if (!block_.joints.empty())
+            start_ = begin(0, last_);
+    }
+
     void run(const std::atomic<bool>* cancel) {
         if (block_.joints.empty()) { // a loop that says nothing new
             for (int s = 0; s <= last_; ++s)
                 store(s, m_.values[s]);
             return;
         }
+        if (known_[start_]) // tried out
+            go(start_, 0, last_, cancel);
         for (int low = 0; low <= last_ && !stopped(cancel);) {
             if (known_[low]) {
                 ++low;
@@ -110,15 +150,18 @@ class Sweep {
             int high = low;
             while (high < last_ && !known_[high + 1])
                 ++high;
-            const int start = begin(low, high);
-            for (int s = start + 1; s <= high && !stopped(cancel) && goesOn(s - 1, s); ++s)
-                follow(s, -1);
-            for (int s = start - 1; s >= low && !stopped(cancel) && goesOn(s + 1, s); --s)
-                follow(s, +1);
+            go(begin(low, high), low, high, cancel);
         }
     }
 
   private:
+    void go(int start, int low, int high, const std::atomic<bool>* cancel) {
+        for (int s = start + 1; s <= high && !stopped(cancel) && goesOn(s - 1, s); ++s)
+            follow(s, -1);
+        for (int s = start - 1; s >= low && !stopped(cancel) && goesOn(s + 1, s); --s)
+            follow(s, +1);
+    }
+
     // Finds the branch somewhere between two samples, where the hosts are as far from flat as may
     // be, and stores it there.
     int begin(int low, int high) {
@@ -285,11 +328,59 @@ class Sweep {
     const Linkage& k_;
     const Block& block_;
     Motion& m_;
-    int last_;
+    int last_, start_ = 0;
     std::vector<bool> known_;
     std::vector<int> hosts_; // joints that the block's loops pass and that are known before
     std::vector<bool>::reference springs_;
 };
+
+// Joins to block b those later blocks that hold it, else all that it touches, and puts the rest in
+// an order in which each needs only what comes before.
+void join(const Linkage& k, Motion& m, size_t b, const Sweep& sweep) {
+    std::vector<Block> rest(m.blocks.begin() + static_cast<long>(b), m.blocks.end());
+    std::vector<size_t> taken;
+    for (size_t i = 1; i < rest.size(); ++i)
+        if (sweep.touches(rest[i]) && sweep.holds(rest[i]))
+            taken.push_back(i);
+    for (size_t i = 1; taken.empty() && i < rest.size(); ++i)
+        if (sweep.touches(rest[i]))
+            taken.push_back(i);
+    auto absorb = [&](size_t into, size_t from) {
+        Block &a = rest[into], &c = rest[from];
+        a.loops.insert(a.loops.end(), c.loops.begin(), c.loops.end());
+        a.joints.insert(a.joints.end(), c.joints.begin(), c.joints.end());
+        std::sort(a.joints.begin(), a.joints.end());
+        rest.erase(rest.begin() + static_cast<long>(from));
+    };
+    for (size_t i = taken.size(); i-- > 0;)
+        absorb(0, taken[i]);
+    std::vector<int> owner(k.joints.size(), -1); // the block of the rest that settles a joint
+    m.blocks.resize(b);
+    while (!rest.empty()) {
+        std::fill(owner.begin(), owner.end(), -1);
+        for (size_t i = 0; i < rest.size(); ++i)
+            for (int j : rest[i].joints)
+                owner[j] = static_cast<int>(i);
+        auto needs = [&](size_t i) { // another block of the rest, -1: none
+            for (int l : rest[i].loops)
+                for (const LoopHinge& h : k.loops[l].hinges)
+                    if (owner[h.joint] >= 0 && owner[h.joint] != static_cast<int>(i))
+                        return owner[h.joint];
+            return -1;
+        };
+        size_t ready = 0;
+        while (ready < rest.size() && needs(ready) >= 0)
+            ++ready;
+        if (ready == rest.size()) { // they need one another
+            absorb(0, static_cast<size_t>(needs(0)));
+            continue;
+        }
+        m.blocks.push_back(rest[ready]);
+        rest.erase(rest.begin() + static_cast<long>(ready));
+    }
+    m.springs.resize(b);
+    m.springs.resize(m.blocks.size(), false);
+}
 
 } // namespace
 
@@ -305,24 +396,30 @@ Motion motionOf(const Linkage& k, const std::atomic<bool>* cancel) {
         rest[j] = k.joints[j].rest;
     m.values.assign(samples, rest);
     m.misfits.assign(samples, std::vector<double>(k.loops.size()));
+    m.blocks = k.blocks;
     m.springs.assign(k.blocks.size(), false);
     for (size_t s = 0; s < samples; ++s)
         k.course.drive(k.course.samples()[s], m.values[s]);
-    for (size_t b = 0; b < k.blocks.size(); ++b) {
-        if (stopped(cancel))
-            break;
-        Sweep(k, b, m).run(cancel);
+    for (size_t b = 0; b < m.blocks.size() && !stopped(cancel);) {
+        Sweep sweep(k, b, m);
+        sweep.tryOut();
+        if (sweep.wantsMore(m.blocks, b + 1)) {
+            join(k, m, b, sweep);
+            continue;
+        }
+        sweep.run(cancel);
+        ++b;
     }
     return m;
 }
 
 void closeAll(const Linkage& k, const Motion& m, double opening, std::vector<double>& values) {
     k.course.drive(opening, values);
-    for (size_t b = 0; b < k.blocks.size(); ++b) {
+    for (size_t b = 0; b < m.blocks.size(); ++b) {
         if (m.springs[b])
-            settle(k, k.blocks[b], values);
+            settle(k, m.blocks[b], values);
         else
-            moveToClosure(k, k.blocks[b], values);
+            moveToClosure(k, m.blocks[b], values);
     }
 }
 

@@ -15,7 +15,10 @@ struct Motion {
     // mm of loop l.
     std::vector<std::vector<double>> values;
     std::vector<std::vector<double>> misfits;
-    // Blocks that closing leaves free to move: paper springs decide there.
+    // The linkage's blocks as they had to be solved: where a block turned out to be free to move
+    // in its closed pose, those that hold it joined it.
+    std::vector<Block> blocks;
+    // Blocks that closing leaves free to move all the same: paper springs decide there.
     std::vector<bool> springs;
     // Creases whose mountain or valley keeps their loops from closing at any sample tried, though
     // they close with these folded the other way: a wrong assignment. The motion keeps the signs

@@ -41,7 +41,7 @@ void mobility(const Case& c, std::vector<Finding>& out) {
         const Pose* pose = generalPose(c, leg);
         if (!pose)
             continue; // it binds everywhere: the misfit says so
-        const Mobility m = mobilityAt(k, *pose, leg.joint);
+        const Mobility m = mobilityAt(k, c.motion, *pose, leg.joint);
         for (int l : m.locking) {
             const Loop& loop = k.loops[l];
             Finding f = finding(Severity::Stop, pose->opening);

@@ -84,7 +84,7 @@ class Files : public QObject {
         JoinSpec slide;
         slide.id = "pull";
         slide.kind = JoinKind::Slide;
-        slide.panel = "tower.c2-left";
+        slide.panel = "tower.c1-right";
         slide.onto = "card.page-left";
         slide.from = mm(-2);
         slide.to = mm(12);

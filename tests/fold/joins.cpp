@@ -86,7 +86,7 @@ class Joins : public QObject {
         const Finding* f = first(all, "mobility");
         QVERIFY2(!f, f ? f->message.c_str() : "");
         const Mobility m =
-            mobilityAt(c->linkage, poseAt(c->linkage, c->motion, 158.3), course.legs()[1].joint);
+            mobilityAt(c->linkage, c->motion, poseAt(c->linkage, c->motion, 158.3), course.legs()[1].joint);
         QCOMPARE(m.freeMotions, 1);
     }
 

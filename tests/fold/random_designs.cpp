@@ -121,10 +121,14 @@ class RandomDesigns : public QObject {
                 const Pose p = poseAt(ka, ma, opening), q = poseAt(kb, mb, opening);
                 if (p.misfit() > 1e-9)
                     continue;
+                // A least energy is known only to the root of what its value is known to.
+                const bool springs =
+                    std::count(ma.springs.begin(), ma.springs.end(), true) > 0;
+                const double most = springs ? 1e-4 : 1e-6;
                 for (size_t i = 0; i < a.panels.size(); ++i) {
                     const int j = b.panel(a.panels[i].id);
                     for (const Vec2& c : a.panels[i].outline)
-                        RC_ASSERT(length(p.panels[i].at(c), q.panels[j].at(c)) < 1e-6);
+                        RC_ASSERT(length(p.panels[i].at(c), q.panels[j].at(c)) < most);
                 }
             }
         });

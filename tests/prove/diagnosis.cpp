@@ -46,7 +46,7 @@ class Diagnosis : public QObject {
   private slots:
     void aCardHasOneFreeMotion() {
         const Case c(card(), withStrip({40, 40}));
-        const Mobility m = mobilityAt(c.linkage, c.poses[77], c.linkage.spine);
+        const Mobility m = mobilityAt(c.linkage, c.motion, c.poses[77], c.linkage.spine);
         QCOMPARE(m.freeMotions, 1);
         QVERIFY(m.driverMoves && m.flapping.empty() && m.locking.empty());
     }
@@ -56,7 +56,7 @@ class Diagnosis : public QObject {
     void aStiffWallLocks() {
         const Case c(card(), withStrip({80 * std::sin(77 * degree / 2)}));
         QVERIFY(c.poses[77].misfit() < 1e-9);
-        const Mobility m = mobilityAt(c.linkage, c.poses[77], c.linkage.spine);
+        const Mobility m = mobilityAt(c.linkage, c.motion, c.poses[77], c.linkage.spine);
         QCOMPARE(m.freeMotions, 0);
         QVERIFY(!m.driverMoves);
         const auto all = prove(c);
@@ -69,7 +69,7 @@ class Diagnosis : public QObject {
     // Three walls leave one motion more than the opening.
     void aThirdWallFlaps() {
         const Case c(card(), withStrip({30, 30, 30}));
-        const Mobility m = mobilityAt(c.linkage, c.poses[77], c.linkage.spine);
+        const Mobility m = mobilityAt(c.linkage, c.motion, c.poses[77], c.linkage.spine);
         QCOMPARE(m.freeMotions, 2);
         QCOMPARE(m.flapping.size(), size_t(4));
         const auto all = prove(c);
@@ -93,7 +93,7 @@ class Diagnosis : public QObject {
         const Case c(card(), b.made());
         for (const Pose& p : c.poses)
             QVERIFY(p.misfit() < 1e-6);
-        QCOMPARE(mobilityAt(c.linkage, c.poses[77], c.linkage.spine).freeMotions, 1);
+        QCOMPARE(mobilityAt(c.linkage, c.motion, c.poses[77], c.linkage.spine).freeMotions, 1);
     }
 
     void aWrongFoldIsNamed() {
@@ -176,7 +176,7 @@ class Diagnosis : public QObject {
             auto added = addStructure(card(), kind, "card.spine", {});
             const Case c(added->first, *assemble(added->first));
             QVERIFY(c.motion.wrongFolds.empty());
-            QCOMPARE(mobilityAt(c.linkage, c.poses[77], c.linkage.spine).freeMotions, 1);
+            QCOMPARE(mobilityAt(c.linkage, c.motion, c.poses[77], c.linkage.spine).freeMotions, 1);
         }
     }
 };
