@@ -11,10 +11,12 @@ namespace hl {
 namespace {
 
 constexpr int mostIterations = 60;
-constexpr double closed = 1e-12;    // mm: the noise of double arithmetic on a card
-constexpr double longestStep = 0.5; // radians
-constexpr double armOf = 40;        // mm that count as much as a radian, for steps of a slide
-constexpr double slack = 1e-7;      // relative: a singular value below it is none
+constexpr double closed = 1e-12; // mm: the noise of double arithmetic on a card
+// From this close one step lands within the noise: no need to look again.
+constexpr double nearlyClosed = 1e-7; // mm
+constexpr double longestStep = 0.5;   // radians
+constexpr double armOf = 40;          // mm that count as much as a radian, for steps of a slide
+constexpr double slack = 1e-7;        // relative: a singular value below it is none
 
 // The ends of the tab's crease count in full. The third mark counts little: it only turns the tab
 // about its crease, and where nothing closes the crease should come as near as it can.
@@ -92,8 +94,6 @@ void descend(const Linkage& k, const Block& block, std::vector<double>& angles, 
     evaluate(k, block, angles, w, now);
     std::vector<double> before(block.joints.size());
     double damping = 1e-13;
-    // From this close one step lands within the noise: no need to look again.
-    constexpr double nearlyClosed = 1e-7; // mm
     for (int turn = 0; turn < mostIterations && now.worst > closed; ++turn) {
         auto lhs = now.jtj;
         const double scale = lhs.diagonal().maxCoeff();
@@ -116,8 +116,8 @@ void descend(const Linkage& k, const Block& block, std::vector<double>& angles, 
         for (size_t i = 0; i < block.joints.size(); ++i) {
             const int c = block.joints[i];
             const Joint& joint = k.joints[c];
-            const Bounds b = sides == Sides::Free && joint.join < 0 ? Bounds{-pi, pi}
-                                                                    : boundsOf(joint);
+            const Bounds b =
+                sides == Sides::Free && joint.join < 0 ? Bounds{-pi, pi} : boundsOf(joint);
             before[i] = angles[c];
             angles[c] =
                 std::clamp(angles[c] + shrink * step(static_cast<Eigen::Index>(i)), b.low, b.high);
@@ -140,6 +140,149 @@ void descend(const Linkage& k, const Block& block, std::vector<double>& angles, 
             damping = std::max(1e-8, damping * 30);
         }
     }
+}
+
+// A place in space as three axes and an origin, moved along a chain of folds.
+struct Frame {
+    Vec3 u = Vec3::UnitX(), v = Vec3::UnitY(), n = Vec3::UnitZ(), o = Vec3::Zero();
+
+    void fold(double c, double s) { // about u
+        const Vec3 was = v;
+        v = c * was + s * n;
+        n = c * n - s * was;
+    }
+    void go(const FoldLink& l) {
+        o += l.x * u + l.y * v;
+        const Vec3 was = u;
+        u = l.xx * was + l.xy * v;
+        v = l.yx * was + l.yy * v;
+        n *= l.z;
+    }
+};
+
+// Cosine and sine of an angle that grew by a little: for less than a twentieth of a radian the
+// series ends below the last digit.
+void turnOn(double& c, double& s, double by) {
+    if (std::fabs(by) > 0.05) {
+        const double dc = std::cos(by), ds = std::sin(by), was = c;
+        c = c * dc - s * ds;
+        s = s * dc + was * ds;
+        return;
+    }
+    const double q = by * by, was = c;
+    const double ds = by * (1 - q / 6 * (1 - q / 20 * (1 - q / 42 * (1 - q / 72))));
+    const double less = q / 2 * (1 - q / 12 * (1 - q / 30 * (1 - q / 56))); // 1 - cos
+    c -= c * less + s * ds;
+    s += was * ds - s * less;
+}
+
+// The plain case, and nearly every one: a single loop with three unknown folds, close to closed.
+// Undamped Gauss-Newton steps on the same equations. The known folds before the
+// first unknown one are gone through once. Says
+// false, leaving the values alone, where that leads out of bounds or does not settle; the general
+// way then starts from the same place.
+bool closeThree(const Linkage& k, const Block& block, std::vector<double>& values) {
+    constexpr double bold = 0.25; // radians: a longer step is no longer close
+    constexpr double dependent = 1e-9;
+    // Where the three folds are well told apart, a step squares the miss at less than a tenth per
+    // millimetre, so from further away one more lands within 1e-9 mm.
+    constexpr double clear = 1e-6, clearlyClosed = 1e-4;
+    const Loop& loop = k.loops[block.loops[0]];
+    const size_t count = loop.hinges.size();
+    if (loop.links.empty() || count > 16)
+        return false;
+    struct Step {
+        int unknown; // -1: known
+        double cos, sin;
+        const FoldLink* link;
+    } steps[16];
+    int joint[3];
+    double sign[3], value[3];
+    Step* moving[3];
+    int n = 0;
+    for (size_t i = 0; i < count; ++i) {
+        const LoopHinge& h = loop.hinges[i];
+        const bool mine =
+            h.joint == block.joints[0] || h.joint == block.joints[1] || h.joint == block.joints[2];
+        if (!mine) {
+            // A valley turns against the fold's direction.
+            const double a = -h.sign * values[h.joint];
+            steps[i] = {-1, std::cos(a), std::sin(a), &loop.links[i + 1]};
+            continue;
+        }
+        if (n == 3)
+            return false; // a fold met twice
+        joint[n] = h.joint;
+        sign[n] = -h.sign;
+        value[n] = values[h.joint];
+        const double a = sign[n] * value[n];
+        steps[i] = {n, std::cos(a), std::sin(a), &loop.links[i + 1]};
+        moving[n++] = &steps[i];
+    }
+    if (n != 3)
+        return false;
+    Frame start;
+    start.go(loop.links[0]);
+    size_t first = 0;
+    for (; steps[first].unknown < 0; ++first) {
+        start.fold(steps[first].cos, steps[first].sin);
+        start.go(*steps[first].link);
+    }
+    for (int turn = 0; turn < 8; ++turn) {
+        Vec3 axis[3], point[3];
+        Frame x = start;
+        for (size_t i = first; i < count; ++i) {
+            const Step& s = steps[i];
+            if (s.unknown >= 0) {
+                axis[s.unknown] = sign[s.unknown] * x.u;
+                point[s.unknown] = x.o;
+            }
+            x.fold(s.cos, s.sin);
+            x.go(*s.link);
+        }
+        double xx = 0, xy = 0, xz = 0, yy = 0, yz = 0, zz = 0, worst = 0;
+        Vec3 pull(0, 0, 0);
+        for (size_t m = 0; m < 3; ++m) {
+            const Vec3& mark = loop.marks[m]; // on the landing, so in z = 0
+            const double w = weights[m];
+            const Vec3 p = x.o + mark.x() * x.u + mark.y() * x.v, miss = w * (p - mark);
+            worst = std::max(worst, miss.squaredNorm());
+            const Vec3 a = w * axis[0].cross(p - point[0]), b = w * axis[1].cross(p - point[1]),
+                       c = w * axis[2].cross(p - point[2]);
+            xx += a.dot(a), xy += a.dot(b), xz += a.dot(c);
+            yy += b.dot(b), yz += b.dot(c), zz += c.dot(c);
+            pull += Vec3(a.dot(miss), b.dot(miss), c.dot(miss));
+        }
+        double enough = nearlyClosed;
+        if (worst > closed * closed) {
+            // Cramer's rule on the symmetric normal equations.
+            const double A = yy * zz - yz * yz, B = xz * yz - xy * zz, C = xy * yz - xz * yy;
+            const double det = xx * A + xy * B + xz * C, size = xx + yy + zz;
+            if (!(det > dependent * dependent * size * size * size))
+                return false;
+            if (det > clear * size * size * size)
+                enough = clearlyClosed;
+            const double D = xx * zz - xz * xz, E = xy * xz - xx * yz, F = xx * yy - xy * xy;
+            const double step[3] = {-(A * pull[0] + B * pull[1] + C * pull[2]) / det,
+                                    -(B * pull[0] + D * pull[1] + E * pull[2]) / det,
+                                    -(C * pull[0] + E * pull[1] + F * pull[2]) / det};
+            for (int i = 0; i < 3; ++i) {
+                if (!(std::fabs(step[i]) < bold))
+                    return false;
+                value[i] += step[i];
+                turnOn(moving[i]->cos, moving[i]->sin, sign[i] * step[i]);
+            }
+        }
+        if (worst < enough * enough) {
+            for (int i = 0; i < 3; ++i)
+                if (value[i] < k.joints[joint[i]].low || value[i] > k.joints[joint[i]].high)
+                    return false;
+            for (int i = 0; i < 3; ++i)
+                values[joint[i]] = value[i];
+            return true;
+        }
+    }
+    return false;
 }
 
 } // namespace
@@ -197,6 +340,9 @@ double misfitOf(const Linkage& k, const Loop& loop, const std::vector<double>& v
 Bounds boundsOf(const Joint& j) { return {j.low, j.high}; }
 
 void moveToClosure(const Linkage& k, const Block& block, std::vector<double>& angles, Sides sides) {
+    if (block.joints.size() == 3 && block.loops.size() == 1 && sides == Sides::Kept &&
+        closeThree(k, block, angles))
+        return;
     if (block.joints.size() == 3)
         descend<3>(k, block, angles, sides);
     else if (!block.joints.empty())

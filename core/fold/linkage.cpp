@@ -39,7 +39,7 @@ class Ways {
     explicit Ways(size_t panels)
         : reach_(panels, std::numeric_limits<double>::infinity()), via_(panels) {}
 
-    std::vector<Edge> shortest(const Graph& graph, int from, int to) {
+    std::vector<Edge> shortest(const Graph& graph, int to, int from) {
         std::set<std::pair<double, int>> open{{0.0, from}};
         std::vector<int> touched{from};
         reach_[from] = 0;
@@ -59,10 +59,12 @@ class Ways {
                 }
             }
         }
+        // Looked for from its end, where few ways lead on, so it comes out in its own order.
         std::vector<Edge> path;
-        for (int at = to; at != from; at = via_[at].first)
-            path.push_back(via_[at].second);
-        std::reverse(path.begin(), path.end());
+        for (int at = to; at != from; at = via_[at].first) {
+            const Edge& e = via_[at].second;
+            path.push_back({via_[at].first, e.joint, e.join, !e.forward});
+        }
         for (int panel : touched)
             reach_[panel] = std::numeric_limits<double>::infinity();
         return path;
@@ -120,15 +122,36 @@ std::vector<Vec3> marksOf(const Panel& held, const Rigid& place, const Vec2* fro
                 b = p;
     const Vec2 across = leftOf((b - a).normalized());
     auto off = [&](const Vec2& p) { return std::fabs((p - a).dot(across)); };
-    const Vec2 far =
-        *std::max_element(held.outline.begin(), held.outline.end(),
-                          [&](auto& p, auto& q) { return off(p) < off(q) - 1e-9; });
+    const Vec2 far = *std::max_element(held.outline.begin(), held.outline.end(),
+                                       [&](auto& p, auto& q) { return off(p) < off(q) - 1e-9; });
     std::vector<Vec3> marks;
     for (const Vec2& p : {a, b, far})
         marks.push_back(place.at(p));
     for (const Vec2& p : held.outline)
         marks.push_back(place.at(p));
     return marks;
+}
+
+FoldLink inPlane(const Rigid& r) {
+    return {r.turn(0, 0), r.turn(1, 0), r.turn(0, 1), r.turn(1, 1),
+            r.turn(2, 2), r.shift.x(),  r.shift.y()};
+}
+
+// The steps between the folds' own frames.
+void linkUp(Loop& loop) {
+    Rigid back; // out of the frame of the fold before
+    for (const LoopHinge& h : loop.hinges) {
+        if (h.freedom != Freedom::Fold) {
+            loop.links.clear();
+            return;
+        }
+        Rigid frame;
+        frame.turn << lift(h.dir), lift(leftOf(h.dir)), Vec3::UnitZ();
+        frame.shift = lift(h.from);
+        loop.links.push_back(inPlane(back * h.before * frame));
+        back = frame.inverse();
+    }
+    loop.links.push_back(inPlane(back * loop.after));
 }
 
 // The loop closed by a join that holds fast.
@@ -144,11 +167,11 @@ Loop loopOf(const Linkage& k, int join, const std::vector<Edge>& path) {
         chain.walk(e);
     chain.step(j.place.inverse());
     loop.after = chain.rest();
+    linkUp(loop);
     const int crease = j.crease.empty() ? -1 : a.crease(j.crease);
     loop.pressed = crease >= 0 && j.kind == JoinKind::Glue;
     const Crease* c = crease >= 0 ? &a.creases[crease] : nullptr;
-    loop.marks =
-        marksOf(a.panels[j.tab], j.place, c ? &c->from : nullptr, c ? &c->to : nullptr);
+    loop.marks = marksOf(a.panels[j.tab], j.place, c ? &c->from : nullptr, c ? &c->to : nullptr);
     return loop;
 }
 
@@ -166,6 +189,7 @@ Loop loopOver(const Linkage& k, int joint, const std::vector<Edge>& path) {
         chain.walk(e);
     chain.walk({j.left, joint, -1, false});
     loop.after = chain.rest();
+    linkUp(loop);
     const Crease* c = j.join < 0 ? &a.creases[joint] : nullptr;
     loop.marks = marksOf(a.panels[j.right], j.place, c ? &c->from : nullptr, c ? &c->to : nullptr);
     return loop;

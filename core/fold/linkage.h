@@ -48,6 +48,13 @@ struct LoopHinge {
     bool moved = false; // whether `before` is more than nothing
 };
 
+// The step from the frame of one fold (x along it, z toward the face) to that of the next. All
+// paper between two folds lies in one plane, so it is a turn and a shift in that plane, turned
+// over (z = -1) where faces meet: the columns of its rotation are (xx, xy, 0), (yx, yy, 0) and z.
+struct FoldLink {
+    double xx = 1, xy = 0, yx = 0, yy = 1, z = 1, x = 0, y = 0;
+};
+
 // A closed chain that starts and ends on the panel `landing`, over the panel `held`. If every
 // panel stays rigid and the chain closes, it maps the landing onto itself; `marks` are corners of
 // the held panel in the landing's flat coordinates, where the misfit is read off: the first three
@@ -58,6 +65,8 @@ struct Loop {
     bool pressed = false; // held by a tab that turns about its crease
     std::vector<LoopHinge> hinges;
     Rigid after;
+    // The same chain from fold to fold; empty where not every joint is a fold.
+    std::vector<FoldLink> links;
     std::vector<Vec3> marks;
 };
 

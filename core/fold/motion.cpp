@@ -267,7 +267,7 @@ class Sweep {
 
     // Solves at s, whose neighbour s + back is known.
     void follow(int s, int back) {
-        std::vector<double> trial = m_.values[s];
+        std::vector<double>& trial = m_.values[s]; // only the block's own joints are touched
         const auto& last = m_.values[s + back];
         for (int c : block_.joints)
             trial[c] = last[c];
@@ -428,8 +428,7 @@ Pose poseAt(const Linkage& k, const Motion& m, double opening) {
     p.opening = std::clamp(opening, k.course.begin(), k.course.end());
     const auto& samples = k.course.samples();
     const int below = k.course.below(p.opening);
-    const double part =
-        (p.opening - samples[below]) / (samples[below + 1] - samples[below]);
+    const double part = (p.opening - samples[below]) / (samples[below + 1] - samples[below]);
     if (part == 0 || part == 1) {
         p.angles = m.values[below + static_cast<int>(part)];
         p.misfits = m.misfits[below + static_cast<int>(part)];
