@@ -7,6 +7,7 @@
 #include "app/panels/structure_list.h"
 #include "app/standing/standing_view.h"
 #include "app/start/start_page.h"
+#include "core/edit/draw.h"
 #include "core/edit/edit.h"
 #include "core/files/exports.h"
 #include "core/structures/family.h"
@@ -174,6 +175,15 @@ QWidget* Workbench::buildLeft() {
         b->setObjectName("button-" + a->objectName());
         adds->addWidget(b);
     }
+    {
+        auto* b = new QToolButton;
+        b->setDefaultAction(findChild<QAction*>("add-blank"));
+        b->setToolButtonStyle(Qt::ToolButtonTextUnderIcon);
+        b->setIconSize({22, 22});
+        b->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
+        b->setObjectName("button-add-blank");
+        adds->addWidget(b);
+    }
     column->addLayout(adds);
     auto* halves = new QSplitter(Qt::Vertical);
     halves->setChildrenCollapsible(false);
@@ -267,6 +277,13 @@ QWidget* Workbench::buildCentre() {
         flat_->setShow(sheets ? FlatView::Show::Sheets : FlatView::Show::Parts);
     });
     lowerRow->addWidget(sheet_);
+    lowerRow->addSpacing(8);
+    for (const char* name :
+         {"draw-valley", "draw-mountain", "draw-slit", "draw-tab", "draw-glue"}) {
+        auto* b = tool(findChild<QAction*>(name));
+        b->setObjectName(QString("button-") + name);
+        lowerRow->addWidget(b);
+    }
     lowerRow->addStretch(1);
     scale_ = new QLabel;
     scale_->setProperty("quiet", true);
@@ -358,11 +375,37 @@ void Workbench::add(const QString& kind) {
     session_.select(id);
 }
 
+void Workbench::addBlankPart() {
+    auto added = addBlank(session_.design(), Measure::fromMm(60), Measure::fromMm(40));
+    if (!added)
+        return tell(QString::fromStdString(added.problem().text()));
+    const QString id = QString::fromStdString(added->second);
+    session_.edit(added->first, tr("Add a blank"));
+    session_.select(id);
+}
+
+// A line or tab where one is selected, else the whole structure or blank.
 void Workbench::removeSelected() {
+    const std::string selected = session_.selected().toStdString();
+    const std::string owner = ownerOf(selected);
+    const Design& d = session_.design();
+    std::string drawn = drawnLine(d, selected);
+    if (const FreePart* p = d.part(owner)) {
+        for (const TabSpec& t : p->tabs)
+            if (selected == owner + "." + t.id || selected == owner + "." + t.id + "-fold")
+                drawn = owner + "." + t.id;
+        if (drawn.empty())
+            drawn = owner;
+    }
+    if (!drawn.empty()) {
+        session_.select({});
+        session_.edit(removeDrawn(d, drawn), tr("Remove %1").arg(QString::fromStdString(drawn)));
+        return;
+    }
     const QString id = session_.selectedStructure();
     if (id.isEmpty())
         return;
-    const Design next = removeStructure(session_.design(), id.toStdString());
+    const Design next = removeStructure(d, id.toStdString());
     session_.select({});
     session_.edit(next, tr("Remove %1").arg(id));
 }
@@ -393,7 +436,8 @@ void Workbench::play() {
         return;
     }
     const double now = session_.opening();
-    motion_->setKeyValues({{0.0, now}, {0.35, session_.first()}, {0.8, session_.last()}, {1.0, now}});
+    motion_->setKeyValues(
+        {{0.0, now}, {0.35, session_.first()}, {0.8, session_.last()}, {1.0, now}});
     motion_->start();
 }
 

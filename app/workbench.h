@@ -48,6 +48,7 @@ class Workbench : public QMainWindow {
     QWidget* buildCentre();
     void showDesign();
     void add(const QString& kind);
+    void addBlankPart();
     void removeSelected();
     bool save();
     bool saveAs();

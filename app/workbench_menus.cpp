@@ -3,9 +3,11 @@
 #include "app/look/theme.h"
 #include "app/standing/standing_view.h"
 #include "app/workbench.h"
+#include "core/edit/draw.h"
 #include "core/structures/family.h"
 #include <QActionGroup>
 #include <QMenuBar>
+#include <QPushButton>
 
 namespace hl {
 
@@ -65,12 +67,15 @@ void Workbench::buildMenus() {
     }
     edit->addSeparator();
     remove_ = action(
-        edit, tr("&Remove the structure"), QKeySequence("Ctrl+Backspace"),
+        edit, tr("&Remove what is selected"), QKeySequence("Ctrl+Backspace"),
         [this] { removeSelected(); }, "remove");
     remove_->setObjectName("remove");
     remove_->setShortcuts({QKeySequence("Ctrl+Backspace"), QKeySequence::Delete});
-    connect(&session_, &Session::selectionChanged, this,
-            [this] { remove_->setEnabled(!session_.selectedStructure().isEmpty()); });
+    connect(&session_, &Session::selectionChanged, this, [this] {
+        remove_->setEnabled(
+            !session_.selectedStructure().isEmpty() ||
+            !drawnLine(session_.design(), session_.selected().toStdString()).empty());
+    });
 
     QMenu* structure = menuBar()->addMenu(tr("&Structure"));
     int n = 0;
@@ -83,6 +88,42 @@ void Workbench::buildMenus() {
         a->setIconText("+ " + QString::fromStdString(f.name));
         a->setToolTip(tr("Add a %1 on the selected fold, or on the spine.\n%2")
                           .arg(QString::fromStdString(f.name), QString::fromStdString(f.purpose)));
+    }
+
+    structure->addSeparator();
+    QAction* blank = action(
+        structure, tr("Add a blank"), QKeySequence("Ctrl+Alt+B"), [this] { addBlankPart(); },
+        "blank");
+    blank->setObjectName("add-blank");
+    blank->setIconText(tr("+ blank"));
+    blank->setToolTip(tr("Add a blank to draw creases, slits and tabs on"));
+    const struct {
+        Session::Tool tool;
+        const char *id, *text, *key, *tip;
+    } tools[] = {{Session::Tool::Valley, "valley", QT_TR_NOOP("Draw valley creases"), "Ctrl+Alt+V",
+                  QT_TR_NOOP("Drag on a blank or on the card to crease it as a valley")},
+                 {Session::Tool::Mountain, "mountain", QT_TR_NOOP("Draw mountain creases"),
+                  "Ctrl+Alt+M",
+                  QT_TR_NOOP("Drag on a blank or on the card to crease it as a mountain")},
+                 {Session::Tool::Slit, "slit", QT_TR_NOOP("Draw slits"), "Ctrl+Alt+S",
+                  QT_TR_NOOP("Drag on a blank or on the card to slit it")},
+                 {Session::Tool::Tab, "tab", QT_TR_NOOP("Put tabs on edges"), "Ctrl+Alt+T",
+                  QT_TR_NOOP("Press on an edge of a blank to give it a tab")},
+                 {Session::Tool::Glue, "glue", QT_TR_NOOP("Glue a tab"), "Ctrl+Alt+G",
+                  QT_TR_NOOP("Point at a tab, then at the panel it is glued to, in either view")}};
+    for (auto& t : tools) {
+        QAction* a = action(
+            structure, tr(t.text), QKeySequence(t.key), [] {}, t.id);
+        a->setObjectName(QString("draw-") + t.id);
+        a->setToolTip(tr(t.tip));
+        a->setCheckable(true);
+        connect(a, &QAction::triggered, this, [this, tool = t.tool](bool on) {
+            session_.setTool(on ? tool : Session::Tool::Select);
+            if (on && tool != Session::Tool::Glue)
+                showParts_->click();
+        });
+        connect(&session_, &Session::toolChanged, this,
+                [this, a, tool = t.tool] { a->setChecked(session_.tool() == tool); });
     }
 
     QMenu* view = menuBar()->addMenu(tr("&View"));

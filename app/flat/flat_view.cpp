@@ -1,6 +1,7 @@
 #include "app/flat/flat_view.h"
 #include "app/look/nearness.h"
 #include "app/look/theme.h"
+#include "core/edit/draw.h"
 #include "core/edit/edit.h"
 #include <QKeyEvent>
 #include <QMouseEvent>
@@ -19,7 +20,7 @@ constexpr double creaseReach = 6; // pixels
 } // namespace
 
 FlatView::FlatView(Session& session, QWidget* parent)
-    : QWidget(parent), session_(session), format_(&sheetFormats().front()) {
+    : QWidget(parent), session_(session), drawing_(session), format_(&sheetFormats().front()) {
     setObjectName("flat-view");
     setAccessibleName(tr("Flat parts"));
     setFocusPolicy(Qt::StrongFocus);
@@ -31,6 +32,12 @@ FlatView::FlatView(Session& session, QWidget* parent)
     auto redraw = [this] { update(); };
     connect(&session_, &Session::selectionChanged, this, redraw);
     connect(&session_, &Session::hoverChanged, this, redraw);
+    connect(&session_, &Session::toolChanged, this, [this] {
+        setCursor(session_.tool() == Session::Tool::Select ? Qt::ArrowCursor : Qt::CrossCursor);
+        if (session_.tool() == Session::Tool::Select)
+            drawing_.leave();
+        update();
+    });
 }
 
 void FlatView::setShow(Show show) {
@@ -257,6 +264,7 @@ void FlatView::paintEvent(QPaintEvent*) {
         paintParts(painter);
     else
         paintSheets(painter);
+    paintDrawing(painter);
     if (grip_) {
         // The measure being dragged, next to the pointer.
         const StructureSpec* s = session_.design().structure(grip_->structure);
@@ -265,16 +273,7 @@ void FlatView::paintEvent(QPaintEvent*) {
             const QString text =
                 QString::fromStdString(grip_->parameter).replace('_', ' ') + "  " +
                 QString::fromStdString(exactText(it->second, session_.design().units));
-            QRectF box = QFontMetricsF(font()).boundingRect(text).adjusted(-8, -5, 8, 5);
-            box.moveBottomLeft(last_ + QPointF(14, -10));
-            box.moveRight(std::min(box.right(), width() - 4.0));
-            box.moveTop(std::max(box.top(), 4.0));
-            painter.setFont(font());
-            painter.setPen(QPen(theme().accent, 1));
-            painter.setBrush(theme().raised);
-            painter.drawRoundedRect(box, 5, 5);
-            painter.setPen(theme().ink);
-            painter.drawText(box, Qt::AlignCenter, text);
+            paintNote(painter, text);
         }
     }
     if (hasFocus()) {
@@ -284,12 +283,65 @@ void FlatView::paintEvent(QPaintEvent*) {
     }
 }
 
+// A few words next to the pointer.
+void FlatView::paintNote(QPainter& painter, const QString& text) const {
+    QRectF box = QFontMetricsF(font()).boundingRect(text).adjusted(-8, -5, 8, 5);
+    box.moveBottomLeft(last_ + QPointF(14, -10));
+    box.moveRight(std::min(box.right(), width() - 4.0));
+    box.moveTop(std::max(box.top(), 4.0));
+    painter.setFont(font());
+    painter.setPen(QPen(theme().accent, 1));
+    painter.setBrush(theme().raised);
+    painter.drawRoundedRect(box, 5, 5);
+    painter.setPen(theme().ink);
+    painter.drawText(box, Qt::AlignCenter, text);
+}
+
+void FlatView::paintDrawing(QPainter& painter) const {
+    const auto& preview = drawing_.preview();
+    if (show_ != Show::Parts || !preview)
+        return;
+    for (const Placed& placed : parts_) {
+        if (placed.pattern.part != preview->part)
+            continue;
+        if (preview->line) {
+            const Line line = preview->kind == LineKind::Valley     ? Line::Valley
+                              : preview->kind == LineKind::Mountain ? Line::Mountain
+                                                                    : Line::Cut;
+            paintStroke(painter, {line, {preview->line->first, preview->line->second}, false, {}},
+                        placed);
+        }
+        painter.setPen(QPen(theme().accent, 1.6));
+        painter.setBrush(theme().raised);
+        painter.drawEllipse(toPixel(placed.onPlane(preview->point)), 4, 4);
+        if (!preview->text.isEmpty())
+            paintNote(painter, preview->text);
+    }
+}
+
+Drawing::Spot FlatView::spotAt(const QPointF& pixel) const {
+    Drawing::Spot spot{{}, -1, {0, 0}, 8 / scale_};
+    double least = 10 / scale_; // mm off a part's bounds
+    for (const Placed& placed : parts_) {
+        const Vec2 p = placed.toPart(toMm(pixel));
+        const Vec2 inside = p.cwiseMax(placed.pattern.low).cwiseMin(placed.pattern.high);
+        const double off = (p - inside).norm();
+        if (off < least) {
+            least = off;
+            spot.index = placed.pattern.part;
+            spot.at = p;
+            spot.part = built_->assembly.parts[placed.pattern.part].id;
+        }
+    }
+    return spot;
+}
+
 void FlatView::resizeEvent(QResizeEvent*) {
     if (fitted_)
         fit();
 }
 
-FlatView::Thing FlatView::thingAt(const QPointF& pixel) const {
+FlatView::Thing FlatView::thingAt(const QPointF& pixel, bool creases) const {
     if (!built_ || show_ != Show::Parts)
         return {};
     const Case& c = *built_;
@@ -297,7 +349,18 @@ FlatView::Thing FlatView::thingAt(const QPointF& pixel) const {
     double near = creaseReach;
     for (const Placed& placed : parts_) {
         const QString part = QString::fromStdString(c.assembly.parts[placed.pattern.part].id);
+        for (const Mark& mark : c.assembly.parts[placed.pattern.part].marks)
+            for (size_t i = 0; creases && i + 1 < mark.points.size(); ++i) {
+                const double d = distanceTo(pixel, toPixel(placed.onPlane(mark.points[i])),
+                                            toPixel(placed.onPlane(mark.points[i + 1])));
+                if (d < near) {
+                    near = d;
+                    best = {QString::fromStdString(mark.id), part};
+                }
+            }
         for (const Crease& crease : c.assembly.creases) {
+            if (!creases)
+                break;
             auto line = creaseIn(c.assembly, crease.id, part.toStdString());
             if (!line)
                 continue;
@@ -323,7 +386,13 @@ void FlatView::mousePressEvent(QMouseEvent* e) {
     setFocus();
     last_ = pressed_ = e->position();
     grip_.reset();
-    const Thing thing = thingAt(e->position());
+    const bool gluing = session_.tool() == Session::Tool::Glue;
+    const Thing thing = thingAt(e->position(), !gluing);
+    draws_ = built_ && show_ == Show::Parts && e->button() == Qt::LeftButton &&
+             drawing_.press(spotAt(e->position()), thing.id);
+    panning_ = false;
+    if (draws_)
+        return;
     panning_ = thing.id.isEmpty() || e->button() != Qt::LeftButton;
     if (panning_)
         return;
@@ -342,9 +411,22 @@ void FlatView::mousePressEvent(QMouseEvent* e) {
 void FlatView::mouseMoveEvent(QMouseEvent* e) {
     const QPointF step = e->position() - last_;
     last_ = e->position();
+    if (draws_ && e->buttons()) {
+        drawing_.move(spotAt(e->position()), e->modifiers() & Qt::AltModifier);
+        update();
+        return;
+    }
     if (!e->buttons()) {
-        const Thing thing = thingAt(e->position());
+        const bool selecting = session_.tool() == Session::Tool::Select;
+        const Thing thing = thingAt(e->position(), session_.tool() != Session::Tool::Glue);
         session_.hover(thing.id);
+        if (!selecting) {
+            if (built_ && show_ == Show::Parts)
+                drawing_.hover(spotAt(e->position()));
+            setCursor(Qt::CrossCursor);
+            update();
+            return;
+        }
         Qt::CursorShape shape = Qt::ArrowCursor;
         if (!thing.part.isEmpty() && built_)
             if (auto line =
@@ -354,7 +436,10 @@ void FlatView::mouseMoveEvent(QMouseEvent* e) {
                             ? Qt::SplitHCursor
                             : Qt::SplitVCursor;
             }
-        setCursor(thing.id.startsWith("card.") ? Qt::ArrowCursor : shape);
+        const bool drawn = !drawnLine(session_.design(), thing.id.toStdString()).empty();
+        setCursor(drawn                          ? Qt::SizeAllCursor
+                  : thing.id.startsWith("card.") ? Qt::ArrowCursor
+                                                 : shape);
         return;
     }
     if (grip_) {
@@ -379,6 +464,9 @@ void FlatView::mouseMoveEvent(QMouseEvent* e) {
 }
 
 void FlatView::mouseReleaseEvent(QMouseEvent* e) {
+    if (draws_)
+        drawing_.release();
+    draws_ = false;
     if (panning_ && QLineF(e->position(), pressed_).length() < 4)
         session_.select({});
     panning_ = false;
@@ -394,6 +482,9 @@ void FlatView::wheelEvent(QWheelEvent* e) {
 void FlatView::keyPressEvent(QKeyEvent* e) {
     const double step = 30;
     switch (e->key()) {
+    case Qt::Key_Escape:
+        session_.setTool(Session::Tool::Select);
+        return;
     case Qt::Key_Left:
         origin_ += QPointF(step, 0);
         break;

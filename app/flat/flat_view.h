@@ -1,6 +1,7 @@
 // The flat view: the parts as they are cut, or the sheets they are cut from, at true scale. A
 // crease can be dragged across itself; that changes the measure that places it, while it moves.
 #pragma once
+#include "app/flat/drawing.h"
 #include "app/session/session.h"
 #include "core/edit/grip.h"
 #include "core/make/sheets.h"
@@ -61,7 +62,11 @@ class FlatView : public QWidget {
     QPointF toPixel(const Vec2& mm) const;
     Vec2 toMm(const QPointF& pixel) const;
     double truePixelsPerMm() const;
-    Thing thingAt(const QPointF& pixel) const;
+    Thing thingAt(const QPointF& pixel, bool creases = true) const;
+    // The part a pointer there draws on: the one below it or close by.
+    Drawing::Spot spotAt(const QPointF& pixel) const;
+    void paintDrawing(QPainter& painter) const;
+    void paintNote(QPainter& painter, const QString& text) const;
     void paintStroke(QPainter& painter, const Stroke& stroke, const Placed& at) const;
     void paintCaption(QPainter& painter, const Caption& caption, const Placed& at) const;
     void paintParts(QPainter& painter) const;
@@ -69,6 +74,8 @@ class FlatView : public QWidget {
     void zoomAt(const QPointF& pixel, double factor);
 
     Session& session_;
+    Drawing drawing_;
+    bool draws_ = false; // the drawing has the pointer
     Show show_ = Show::Parts;
     const SheetFormat* format_;
     std::vector<Placed> parts_;

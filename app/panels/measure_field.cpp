@@ -1,4 +1,5 @@
 #include "app/panels/measure_field.h"
+#include "core/measure/place.h"
 #include <QKeyEvent>
 #include <QLabel>
 #include <QStyle>
@@ -36,9 +37,13 @@ void MeasureField::show(const Measure& measure, Unit unit, int finest, bool foll
 
 void MeasureField::rest() {
     typed_ = false;
-    const Shown shown = hl::show(measure_, unit_, finest_);
+    Measure size = measure_;
+    size.count = std::abs(size.count);
+    Shown shown = hl::show(size, unit_, finest_);
+    if (measure_.count < 0)
+        shown.text = "-" + shown.text;
     setFlag(this, "wrong", false);
-    setText(QString::fromStdString(hasFocus() ? exactText(measure_, unit_) : shown.text));
+    setText(QString::fromStdString(hasFocus() ? placeText(measure_, unit_) : shown.text));
     const bool angle = measure_.quantity == Quantity::Angle;
     if (std::fabs(shown.off) < 5e-7)
         say({}, false);
@@ -70,16 +75,20 @@ void MeasureField::commit() {
         emit entered("auto");
         return;
     }
-    auto parsed = parseMeasure(text().toStdString(), measure_.quantity, unit_);
+    Result<Measure> parsed = parsePlace(text().toStdString(), measure_.quantity, unit_);
+    if (!signed_) { // says itself that a negative one is refused
+        auto plain = parseMeasure(text().toStdString(), measure_.quantity, unit_);
+        parsed = plain ? Result<Measure>(plain->measure) : Result<Measure>(plain.problem());
+    }
     if (!parsed) {
         refuse(QString::fromStdString(parsed.problem().text()));
         return;
     }
     typed_ = false;
-    if (parsed->measure == measure_ && !follows_)
+    if (*parsed == measure_ && !follows_)
         rest();
     else
-        emit entered(QString::fromStdString(exactText(parsed->measure, unit_)));
+        emit entered(QString::fromStdString(placeText(*parsed, unit_)));
 }
 
 void MeasureField::keyPressEvent(QKeyEvent* e) {
@@ -93,12 +102,13 @@ void MeasureField::keyPressEvent(QKeyEvent* e) {
                                                                        : 500'000;
         Measure next = measure_;
         // To the next mark of the ruler, not past it.
-        const std::int64_t mark = e->key() == Qt::Key_Up ? measure_.count / step + 1
-                                                         : (measure_.count + step - 1) / step - 1;
+        auto below = [&](std::int64_t v) { return v >= 0 ? v / step : -((-v + step - 1) / step); };
+        const std::int64_t mark =
+            e->key() == Qt::Key_Up ? below(measure_.count) + 1 : below(measure_.count - 1);
         next.count = mark * step;
-        if (next.count >= 0) {
+        if (next.count >= 0 || signed_) {
             typed_ = false;
-            emit entered(QString::fromStdString(exactText(next, unit_)));
+            emit entered(QString::fromStdString(placeText(next, unit_)));
         }
         return;
     }
@@ -108,7 +118,7 @@ void MeasureField::keyPressEvent(QKeyEvent* e) {
 void MeasureField::focusInEvent(QFocusEvent* e) {
     QLineEdit::focusInEvent(e);
     if (!typed_) {
-        setText(QString::fromStdString(exactText(measure_, unit_)));
+        setText(QString::fromStdString(placeText(measure_, unit_)));
         QTimer::singleShot(0, this, &QLineEdit::selectAll);
     }
 }

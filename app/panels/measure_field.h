@@ -17,6 +17,8 @@ class MeasureField : public QLineEdit {
     void show(const Measure& measure, Unit unit, int finest, bool follows);
     // Puts the refusal next to the field; empty takes it away.
     void refuse(const QString& why);
+    // For places and turns, which may be negative.
+    void allowNegative() { signed_ = true; }
     // Where notes (rounding, refusals) are written.
     void setNote(QLabel* note) { note_ = note; }
     using QWidget::show;
@@ -37,7 +39,7 @@ class MeasureField : public QLineEdit {
     Measure measure_;
     Unit unit_ = Unit::Millimetre;
     int finest_ = 16;
-    bool follows_ = false, typed_ = false;
+    bool follows_ = false, typed_ = false, signed_ = false;
     QLabel* note_ = nullptr;
 };
 

@@ -54,7 +54,7 @@ MeasuresPanel::MeasuresPanel(Session& session, QWidget* parent)
     column_->setContentsMargins(0, 0, 0, 0);
     auto update = [this] {
         const QString of = session_.selectedStructure();
-        if (of != shown_ || !body_)
+        if (of != shown_ || !body_ || shapeOf(of.toStdString()) != shape_)
             rebuild();
         else
             refresh();
@@ -68,15 +68,22 @@ void MeasuresPanel::rebuild() {
     shown_ = session_.selectedStructure();
     refreshers_.clear();
     fields_.clear();
-    delete body_;
+    if (body_) { // one of its own buttons may be the reason, so it goes later
+        body_->hide();
+        body_->setParent(nullptr);
+        body_->deleteLater();
+    }
     body_ = new QWidget(this);
     rows_ = new QVBoxLayout(body_);
     rows_->setContentsMargins(12, 8, 12, 12);
     rows_->setSpacing(5);
     column_->addWidget(body_);
+    shape_ = shapeOf(shown_.toStdString());
     const StructureSpec* s = session_.design().structure(shown_.toStdString());
     if (s)
         buildStructure(*s);
+    else if (const FreePart* p = session_.design().part(shown_.toStdString()))
+        buildPart(*p);
     else
         buildCard();
     rows_->addStretch(1);
@@ -293,8 +300,12 @@ void MeasuresPanel::buildCard() {
             button->setText(read().name());
         });
     }
+    rows_->addSpacing(8);
+    addHeading(tr("Cut-outs"));
+    addLines("card");
 }
 
+// See part_rows.cpp for what is drawn.
 void MeasuresPanel::buildStructure(const StructureSpec& s) {
     const Family& f = *family(s.kind);
     const std::string id = s.id;

@@ -25,6 +25,17 @@ class MeasuresPanel : public QWidget {
     void refresh(); // for the same thing with other values
     void buildCard();
     void buildStructure(const StructureSpec& s);
+    // Drawn things, in part_rows.cpp: a blank; the lines of a blank or of the card.
+    void buildPart(const FreePart& part);
+    void addLines(const std::string& owner);
+    void addTabs(const std::string& part);
+    void addJoin(const std::string& panel);
+    // A field for a measure found anew in every design; null when it is gone.
+    void addDrawn(const QString& object, const QString& label, const QString& tip,
+                  const std::function<Measure*(Design&)>& find, bool place);
+    QWidget* buttonRow(const std::vector<std::pair<QString, std::function<void()>>>& buttons);
+    // What the rows of a drawn thing depend on; they are made anew when it changes.
+    QString shapeOf(const std::string& owner) const;
     void chainTabs(); // fields are made anew for every selection, and their order with them
     void addHeading(const QString& text);
     MeasureField* addMeasure(const QString& name, const QString& label, const QString& tip);
@@ -37,6 +48,7 @@ class MeasuresPanel : public QWidget {
     QWidget* tabAfter_ = nullptr;
     std::vector<QWidget*> fields_; // in the order in which they are seen
     QString shown_;                // what the rows were made for
+    QString shape_;                // and how it was made up then
     std::vector<std::function<void()>> refreshers_;
 };
 

@@ -47,6 +47,14 @@ void StructureList::rebuild() {
     card->setData(0, idRole, "card");
     card->setIcon(0, icon("card"));
     items["card"] = card;
+    for (const FreePart& p : d.parts) {
+        auto* item =
+            new QTreeWidgetItem(card, {QString::fromStdString(p.name.empty() ? p.id : p.name)});
+        item->setToolTip(0, tr("A blank with what is drawn on it"));
+        item->setData(0, idRole, QString::fromStdString(p.id));
+        item->setIcon(0, icon("blank"));
+        items[p.id] = item;
+    }
     for (size_t placed = 0, round = 0; placed < d.structures.size() && round <= d.structures.size();
          ++round)
         for (const StructureSpec& s : d.structures) {

@@ -1,6 +1,7 @@
 #include "app/session/session.h"
 #include "app/session/recovery.h"
 #include "core/assembly/assembly.h"
+#include "core/edit/draw.h"
 #include "core/edit/edit.h"
 #include "core/files/hlantern.h"
 #include <QFileInfo>
@@ -66,7 +67,8 @@ void Session::put(const Design& design) {
     design_ = design;
     ++version_;
     folder_.request(design_, version_);
-    if (!selectedStructure().isEmpty() && !design_.structure(selectedStructure().toStdString()))
+    const std::string owner = selectedStructure().toStdString();
+    if (!owner.empty() && !design_.structure(owner) && !design_.part(owner))
         select({});
     emit designChanged();
     recovery::keep(design_, path_);
@@ -77,6 +79,7 @@ void Session::open(const Design& design, const QString& path, bool unsaved) {
     path_ = path;
     selected_.clear();
     hovered_.clear();
+    setTool(Tool::Select);
     snapshot_.reset();
     put(design);
     recovery::drop();
@@ -135,6 +138,36 @@ void Session::hover(const QString& id) {
         return;
     hovered_ = id;
     emit hoverChanged();
+}
+
+void Session::setTool(Tool tool) {
+    tool_ = tool;
+    picked_.clear();
+    emit toolChanged();
+}
+
+void Session::glueAt(const QString& panel, const Vec2& at) {
+    if (!snapshot_)
+        return;
+    const Assembly& a = snapshot_->folded->assembly;
+    const int i = a.panel(panel.toStdString());
+    if (i < 0)
+        return;
+    if (picked_.isEmpty()) {
+        if (!design_.part(ownerOf(panel.toStdString())))
+            return emit refused(tr("%1 belongs to a structure, which places its own tabs; point at "
+                                   "a tab or panel of a blank.")
+                                    .arg(panel));
+        picked_ = panel;
+        select(panel);
+        emit toolChanged();
+        return;
+    }
+    auto glued = glueOnto(design_, picked_.toStdString(), panel.toStdString(), at);
+    if (!glued)
+        return emit refused(QString::fromStdString(glued.problem().text()));
+    edit(glued->first, tr("Glue %1 on %2").arg(picked_, panel));
+    setTool(Tool::Select);
 }
 
 bool Session::means(const QString& chosen, const QString& id) {

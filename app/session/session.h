@@ -52,6 +52,16 @@ class Session : public QObject {
     int finest() const { return finest_; }
     void setFinest(int finest);
 
+    // What the pointer does on flat parts and, for gluing, on the standing card.
+    enum class Tool { Select, Valley, Mountain, Slit, Tab, Glue };
+    Tool tool() const { return tool_; }
+    void setTool(Tool tool);
+    // The tab picked up to be glued; empty until one is pointed at.
+    QString picked() const { return picked_; }
+    // With the gluing tool: the first pointing picks a tab up, the second puts it on a panel at a
+    // place (flat coordinates of the panel's part).
+    void glueAt(const QString& panel, const Vec2& at);
+
     Folder& folder() { return folder_; }
 
   signals:
@@ -60,6 +70,7 @@ class Session : public QObject {
     void selectionChanged();
     void hoverChanged();
     void openingChanged(double degrees);
+    void toolChanged();                   // or what it has picked up
     void documentChanged();               // another path, or saved, or modified
     void refused(const QString& message); // a problem to show
 
@@ -69,7 +80,8 @@ class Session : public QObject {
 
     Design design_;
     QUndoStack history_;
-    QString path_, selected_, hovered_;
+    QString path_, selected_, hovered_, picked_;
+    Tool tool_ = Tool::Select;
     double opening_ = 90;
     int finest_ = 16;
     quint64 version_ = 0;

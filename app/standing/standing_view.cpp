@@ -40,6 +40,9 @@ StandingView::StandingView(Session& session, QWidget* parent) : QWidget(parent),
     connect(&session_, &Session::selectionChanged, this, redraw);
     connect(&session_, &Session::hoverChanged, this, redraw);
     connect(&session_, &Session::openingChanged, this, redraw);
+    connect(&session_, &Session::toolChanged, this, [this] {
+        setCursor(session_.tool() == Session::Tool::Glue ? Qt::CrossCursor : Qt::ArrowCursor);
+    });
 }
 
 Pose StandingView::pose() const {
@@ -108,12 +111,25 @@ void StandingView::paintEvent(QPaintEvent*) {
 QPointF StandingView::pixelOf(const std::string& panel, const Vec2& flat) const {
     const Case& c = *session_.snapshot()->folded;
     const Pose now = pose();
-    const Rigid at =
-        stanceOf(stance_, spineOpening(c, now)) * now.panels[c.assembly.panel(panel)];
+    const Rigid at = stanceOf(stance_, spineOpening(c, now)) * now.panels[c.assembly.panel(panel)];
     return toPixels(camera.matrix(size()) * at.at(flat).homogeneous(), size());
 }
 
-QString StandingView::thingAt(const QPointF& pixel) const {
+Vec2 StandingView::flatAt(const std::string& panel, const QPointF& pixel) const {
+    const Case& c = *session_.snapshot()->folded;
+    const Pose now = pose();
+    const Rigid at = stanceOf(stance_, spineOpening(c, now)) * now.panels[c.assembly.panel(panel)];
+    const Vec4 far = camera.matrix(size()).inverse() *
+                     Vec4(2 * pixel.x() / width() - 1, 1 - 2 * pixel.y() / height(), 1, 1);
+    const Vec3 eye = camera.eye(), ray = (far.head<3>() / far.w() - eye).normalized();
+    const Vec3 n = at.turn.col(2);
+    const Vec3 hit = eye + ray * (n.dot(at.shift - eye) / n.dot(ray));
+    return (at.inverse() * hit).head<2>();
+}
+
+QString StandingView::panelAt(const QPointF& pixel) const { return thingAt(pixel, false); }
+
+QString StandingView::thingAt(const QPointF& pixel, bool creases) const {
     if (!session_.snapshot())
         return {};
     const Case& c = *session_.snapshot()->folded;
@@ -155,7 +171,7 @@ QString StandingView::thingAt(const QPointF& pixel) const {
     }
     double near = creaseReach;
     int crease = -1;
-    for (size_t i = 0; i < c.assembly.creases.size(); ++i) {
+    for (size_t i = 0; creases && i < c.assembly.creases.size(); ++i) {
         const Crease& k = c.assembly.creases[i];
         const Vec4 a = clip(k.left, k.from), b = clip(k.left, k.to);
         const double d = distanceTo(pixel, toPixels(a, size()), toPixels(b, size()));
@@ -183,6 +199,11 @@ void StandingView::mousePressEvent(QMouseEvent* e) {
     last_ = pressed_ = e->position();
     drag_ = Drag::None;
     const QString thing = thingAt(e->position());
+    if (session_.tool() == Session::Tool::Glue && e->button() == Qt::LeftButton) {
+        if (const QString panel = panelAt(e->position()); !panel.isEmpty())
+            session_.glueAt(panel, flatAt(panel.toStdString(), e->position()));
+        return;
+    }
     if (e->button() == Qt::MiddleButton || (e->modifiers() & Qt::ShiftModifier)) {
         drag_ = Drag::Pan;
     } else if (e->button() == Qt::RightButton || thing.isEmpty()) {
@@ -197,15 +218,7 @@ void StandingView::mousePressEvent(QMouseEvent* e) {
         } else if (panel >= 0 && c.assembly.panels[panel].role == Role::Page) {
             drag_ = Drag::Page;
             grabbed_ = thing.toStdString();
-            // The point of the page under the pointer, so that it can be followed.
-            const Pose now = pose();
-            const Rigid at = stanceOf(stance_, spineOpening(c, now)) * now.panels[panel];
-            const Vec4 far = camera.matrix(size()).inverse() *
-                             Vec4(2 * last_.x() / width() - 1, 1 - 2 * last_.y() / height(), 1, 1);
-            const Vec3 eye = camera.eye(), ray = (far.head<3>() / far.w() - eye).normalized();
-            const Vec3 n = at.turn.col(2);
-            const Vec3 hit = eye + ray * (n.dot(at.shift - eye) / n.dot(ray));
-            grabbedAt_ = (at.inverse() * hit).head<2>();
+            grabbedAt_ = flatAt(grabbed_, last_); // so that it can be followed
         } else {
             session_.select(thing.section('.', 0, 0) == session_.selected() || panel < 0
                                 ? thing
@@ -249,7 +262,9 @@ void StandingView::mouseMoveEvent(QMouseEvent* e) {
     if (!e->buttons()) {
         session_.hover(thingAt(e->position()));
         const bool page = session_.hovered().startsWith("card.page");
-        setCursor(page ? Qt::OpenHandCursor : Qt::ArrowCursor);
+        setCursor(session_.tool() == Session::Tool::Glue ? Qt::CrossCursor
+                  : page                                 ? Qt::OpenHandCursor
+                                                         : Qt::ArrowCursor);
         return;
     }
     if (drag_ == Drag::Page)

@@ -19,7 +19,10 @@ class StandingView : public QWidget {
     // Where a point of a panel (flat coordinates of its part) shows in the widget.
     QPointF pixelOf(const std::string& panel, const Vec2& flat) const;
     // The panel or crease under a pixel; creases win within a few pixels. Empty: the ground.
-    QString thingAt(const QPointF& pixel) const;
+    QString thingAt(const QPointF& pixel, bool creases = true) const;
+    QString panelAt(const QPointF& pixel) const;
+    // The point of a panel's plane under a pixel, in its part's flat coordinates.
+    Vec2 flatAt(const std::string& panel, const QPointF& pixel) const;
 
   protected:
     void paintEvent(QPaintEvent*) override;

@@ -51,9 +51,7 @@ Trouble checkLines(const std::string& part, const std::vector<LineSpec>& lines,
     return {};
 }
 
-SheetLine drawn(const LineSpec& l) {
-    return {l.id, l.kind == LineKind::Slit, flat(l.points), {}};
-}
+SheetLine drawn(const LineSpec& l) { return {l.id, l.kind == LineKind::Slit, flat(l.points), {}}; }
 
 // Adds the faces and creases of an arrangement; returns the panels by face.
 std::vector<int> add(const Arrangement& a, const std::vector<LineSpec>& lines, size_t firstLine,
@@ -61,15 +59,13 @@ std::vector<int> add(const Arrangement& a, const std::vector<LineSpec>& lines, s
     std::vector<int> panels;
     for (const SheetFace& f : a.faces) {
         const bool page = f.name == "page-left" || f.name == "page-right";
-        panels.push_back(
-            out.panel(f.name, page ? Role::Page : Role::Wall, f.outline, f.apertures));
+        panels.push_back(out.panel(f.name, page ? Role::Page : Role::Wall, f.outline, f.apertures));
     }
     for (const SheetCrease& c : a.creases) {
         const LineSpec* spec = static_cast<size_t>(c.line) >= firstLine
                                    ? &lines[static_cast<size_t>(c.line) - firstLine]
                                    : nullptr;
-        const Fold fold =
-            spec && spec->kind == LineKind::Mountain ? Fold::Mountain : Fold::Valley;
+        const Fold fold = spec && spec->kind == LineKind::Mountain ? Fold::Mountain : Fold::Valley;
         out.crease(c.name, panels[c.left], panels[c.right], c.from, c.to, fold);
         Crease& made = out.lastCrease();
         made.gaps = c.gaps;
@@ -165,7 +161,7 @@ Trouble buildFreePart(const Design& d, const FreePart& part, AssemblyBuilder& ou
     if (a.faces.empty())
         return Problem{placeOf(part.id, "outline"), "nothing of the blank is left",
                        "make its apertures smaller"};
-    out.part(part.id, part.name.empty() ? part.id : part.name, part.id,
+    out.part(part.id, part.name.empty() ? part.id : part.name, "",
              part.stock.empty() ? d.card.stock : part.stock);
     const std::vector<int> panels = add(a, part.lines, 0, out);
     std::set<std::string> seen;
@@ -184,8 +180,9 @@ Trouble buildFreePart(const Design& d, const FreePart& part, AssemblyBuilder& ou
         const double length = (end - start).norm();
         const double from = t.from ? t.from->mm() : 0, to = t.to ? t.to->mm() : length;
         if (from < -1e-6 || to > length + 1e-6 || to - from < 1)
-            return Problem{place, "it does not fit on its edge, which is " +
-                                      sayLength(length, d.units) + " long",
+            return Problem{place,
+                           "it does not fit on its edge, which is " + sayLength(length, d.units) +
+                               " long",
                            "keep from and to between the edge's ends, at least 1 mm apart"};
         if (t.depth.mm() < 1 || t.depth.mm() > 200)
             return Problem{place, "this is no depth of a tab", "give 1 mm to 200 mm"};
@@ -252,8 +249,7 @@ Trouble buildJoins(const Design& d, AssemblyBuilder& out) {
         const Turn turn = exactTurn(spec.turn.inside());
         join.at = flat(spec.at);
         join.along = {turn.cos, turn.sin};
-        join.place =
-            matchLines(hold, along, join.at, join.along, spec.onFace == spec.ontoFace);
+        join.place = matchLines(hold, along, join.at, join.along, spec.onFace == spec.ontoFace);
         join.moves = spec.kind == JoinKind::Pivot || spec.kind == JoinKind::Slide ||
                      (spec.kind == JoinKind::Slot && spec.hinged);
         join.low = spec.from.inside();
@@ -280,12 +276,12 @@ Trouble buildMotion(const Design& d, AssemblyBuilder& out) {
         if (crease < 0 && (join < 0 || !a.joins[static_cast<size_t>(join)].moves))
             return Problem{place, "nothing that moves is called “" + s.drive + "”",
                            "name a crease, a pivot or a slide"};
-        const bool slide =
-            crease < 0 && a.joins[static_cast<size_t>(join)].kind == JoinKind::Slide;
+        const bool slide = crease < 0 && a.joins[static_cast<size_t>(join)].kind == JoinKind::Slide;
         for (const Measure& m : {s.from, s.to}) {
             if ((m.quantity == Quantity::Length) != slide)
-                return Problem{place, slide ? "a slide is driven by a distance"
-                                            : "a fold or pivot is driven by an angle",
+                return Problem{place,
+                               slide ? "a slide is driven by a distance"
+                                     : "a fold or pivot is driven by an angle",
                                slide ? "write it like \"12 mm\"" : "write it like \"90 deg\""};
             if (crease >= 0 && (m.degrees() < 0 || m.degrees() > 180))
                 return Problem{place, "the angle between two panels is 0 to 180 degrees",

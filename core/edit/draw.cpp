@@ -17,7 +17,7 @@ template<class Items> std::string freeName(const Items& items, const std::string
 
 Point point(const Vec2& p) { return {Measure::fromMm(p.x()), Measure::fromMm(p.y())}; }
 
-Drawing checked(const Design& d, const std::string& id) {
+Drawn checked(const Design& d, const std::string& id) {
     auto made = assemble(d);
     if (!made)
         return made.problem();
@@ -70,7 +70,7 @@ void dropOrphans(Design& d) {
 
 } // namespace
 
-Drawing addBlank(const Design& design, Measure width, Measure height) {
+Drawn addBlank(const Design& design, Measure width, Measure height) {
     Design d = design;
     FreePart p;
     for (int n = 1; p.id.empty(); ++n) {
@@ -84,8 +84,8 @@ Drawing addBlank(const Design& design, Measure width, Measure height) {
     return checked(d, p.id);
 }
 
-Drawing addLine(const Design& design, const std::string& part, LineKind kind, const Vec2& from,
-                const Vec2& to) {
+Drawn addLine(const Design& design, const std::string& part, LineKind kind, const Vec2& from,
+              const Vec2& to) {
     Design d = design;
     std::vector<LineSpec>* lines = d.linesOf(part);
     if (!lines)
@@ -98,7 +98,7 @@ Drawing addLine(const Design& design, const std::string& part, LineKind kind, co
     return checked(d, part + "." + l.id);
 }
 
-Drawing addTab(const Design& design, const std::string& part, const Vec2& at) {
+Drawn addTab(const Design& design, const std::string& part, const Vec2& at) {
     Design d = design;
     FreePart* p = d.part(part);
     auto made = assemble(design);
@@ -155,8 +155,8 @@ Drawing addTab(const Design& design, const std::string& part, const Vec2& at) {
     return checked(d, part + "." + t.id);
 }
 
-Drawing glueOnto(const Design& design, const std::string& panel, const std::string& onto,
-                 const Vec2& at) {
+Drawn glueOnto(const Design& design, const std::string& panel, const std::string& onto,
+               const Vec2& at) {
     auto made = assemble(design);
     if (!made)
         return made.problem();
@@ -227,6 +227,34 @@ Drawing glueOnto(const Design& design, const std::string& panel, const std::stri
     }
     d.joins.push_back(j);
     return checked(d, j.id);
+}
+
+std::string drawnLine(const Design& design, const std::string& id) {
+    const std::string owner = ownerOf(id), name = id.substr(std::min(id.size(), owner.size() + 1));
+    const FreePart* p = design.part(owner);
+    if (!p && owner != "card")
+        return {};
+    for (const LineSpec& l : p ? p->lines : design.card.lines) {
+        const bool further =
+            name.rfind(l.id + "-", 0) == 0 &&
+            name.find_first_not_of("0123456789", l.id.size() + 1) == std::string::npos;
+        if (l.id == name || further)
+            return owner + "." + l.id;
+    }
+    return {};
+}
+
+Result<Design> moveLine(const Design& design, const std::string& part, const std::string& line,
+                        const Vec2& by) {
+    Design d = design;
+    if (std::vector<LineSpec>* lines = d.linesOf(part))
+        for (LineSpec& l : *lines)
+            if (l.id == line) {
+                for (Point& p : l.points)
+                    p = point(Vec2(p.x.mm(), p.y.mm()) + by);
+                return checked(d);
+            }
+    return nothing(part + "." + line);
 }
 
 Result<Design> movePoint(const Design& design, const std::string& part, const std::string& line,

@@ -9,29 +9,37 @@
 namespace hl {
 
 // What an edit made: the design and the id of the new thing.
-using Drawing = Result<std::pair<Design, std::string>>;
+using Drawn = Result<std::pair<Design, std::string>>;
 
 // A plain blank, joined to nothing yet.
-Drawing addBlank(const Design& design, Measure width, Measure height);
+Drawn addBlank(const Design& design, Measure width, Measure height);
 
 // A crease or slit between two points (mm, flat coordinates of the part, "card" for the card).
-Drawing addLine(const Design& design, const std::string& part, LineKind kind, const Vec2& from,
-                const Vec2& to);
+Drawn addLine(const Design& design, const std::string& part, LineKind kind, const Vec2& from,
+              const Vec2& to);
 
 // A tab along the edge of a free part nearest to `at`, over the stretch between the creases and
 // corners on either side. The problem names the part when no edge is there.
-Drawing addTab(const Design& design, const std::string& part, const Vec2& at);
+Drawn addTab(const Design& design, const std::string& part, const Vec2& at);
 
 // Glues a panel, a tab as a rule, face down on the face of `onto`, with the middle of the tab's
 // crease at `at` (flat coordinates of the landing), along the landing's nearest edge or crease and
 // reaching toward the crease that the landing hangs on. A join that held the panel before is
 // replaced.
-Drawing glueOnto(const Design& design, const std::string& panel, const std::string& onto,
-                 const Vec2& at);
+Drawn glueOnto(const Design& design, const std::string& panel, const std::string& onto,
+               const Vec2& at);
+
+// The line of a free part or of the card that a crease or slit of the assembly belongs to
+// ("deck.c1-2" -> "deck.c1"); empty for the spine, tabs and creases of structures.
+std::string drawnLine(const Design& design, const std::string& id);
 
 // Moves one point of a line.
 Result<Design> movePoint(const Design& design, const std::string& part, const std::string& line,
                          size_t index, const Vec2& to);
+
+// Moves a whole line.
+Result<Design> moveLine(const Design& design, const std::string& part, const std::string& line,
+                        const Vec2& by);
 
 // Changes the size of a plain blank; what was drawn to its right or upper edge stays there.
 Result<Design> resizeBlank(const Design& design, const std::string& part, Measure width,

@@ -10,7 +10,7 @@ struct Span {
     bool edge = true; // of the paper, else a crease or slit
 };
 
-std::vector<Span> spansOf(const Assembly& a, int part, const std::string& without) {
+std::vector<Span> spansOf(const Assembly& a, int part) {
     std::vector<Span> out;
     for (int i : a.parts[part].panels) {
         auto ring = [&](const Ring& r) {
@@ -21,39 +21,20 @@ std::vector<Span> spansOf(const Assembly& a, int part, const std::string& withou
         for (const Ring& hole : a.panels[i].apertures)
             ring(hole);
     }
-    // A line that is drawn anew must not hold on to itself: edges of panels along it go too.
-    auto drop = [&](const Vec2& from, const Vec2& to) {
-        const Vec2 n = leftOf((to - from).normalized());
-        auto on = [&](const Vec2& p) { return std::fabs((p - from).dot(n)) < 1e-6; };
-        out.erase(std::remove_if(out.begin(), out.end(),
-                                 [&](const Span& s) { return on(s.from) && on(s.to); }),
-                  out.end());
-    };
-    auto mine = [&](const std::string& id) {
-        return !without.empty() && (id == without || id.rfind(without + "-", 0) == 0);
-    };
     for (int i : a.parts[part].creases) {
         const Crease& c = a.creases[i];
-        if (mine(c.id))
-            drop(c.from, c.to);
-        else
-            out.push_back({c.from, c.to, false});
+        out.push_back({c.from, c.to, false});
     }
     for (const Mark& m : a.parts[part].marks)
-        for (size_t k = 0; k + 1 < m.points.size(); ++k) {
-            if (mine(m.id))
-                drop(m.points[k], m.points[k + 1]);
-            else
-                out.push_back({m.points[k], m.points[k + 1], false});
-        }
+        for (size_t k = 0; k + 1 < m.points.size(); ++k)
+            out.push_back({m.points[k], m.points[k + 1], false});
     return out;
 }
 
 } // namespace
 
-Snap snapTo(const Assembly& a, int part, const Vec2& p, double reach, Unit units,
-            const std::string& without) {
-    const std::vector<Span> spans = spansOf(a, part, without);
+Snap snapTo(const Assembly& a, int part, const Vec2& p, double reach, Unit units) {
+    const std::vector<Span> spans = spansOf(a, part);
     std::optional<Snap> best;
     double least = reach;
     auto offer = [&](const Vec2& at, const std::string& what) {

@@ -1,4 +1,5 @@
 #include "core/files/drawn.h"
+#include "core/measure/place.h"
 
 namespace hl {
 namespace {
@@ -24,16 +25,10 @@ std::vector<Point> readPoints(const Object& o, const std::string& key, const Jso
     return out;
 }
 
-std::string text(Measure m, Unit unit) {
-    const bool minus = m.count < 0;
-    m.count = std::abs(m.count);
-    return (minus ? "-" : "") + exactText(m, unit);
-}
-
 Json written(const std::vector<Point>& points, Unit unit) {
     Json j = Json::array();
     for (const Point& p : points)
-        j.push_back({text(p.x, unit), text(p.y, unit)});
+        j.push_back({placeText(p.x, unit), placeText(p.y, unit)});
     return j;
 }
 
@@ -156,7 +151,7 @@ void writeLines(Json& into, const std::vector<LineSpec>& lines, Unit unit) {
                   {"kind", lineKinds[static_cast<size_t>(l.kind)]},
                   {"points", written(l.points, unit)}};
         if (l.rest)
-            j["rest"] = text(*l.rest, unit);
+            j["rest"] = placeText(*l.rest, unit);
         if (l.stiffness != 1)
             j["stiffness"] = l.stiffness;
         into["lines"].push_back(j);
@@ -175,17 +170,17 @@ Json written(const FreePart& p, Unit unit) {
         j["name"] = p.name;
     if (!p.stock.empty())
         j["stock"] = p.stock;
-    j["blank"] = {text(p.width, unit), text(p.height, unit)};
+    j["blank"] = {placeText(p.width, unit), placeText(p.height, unit)};
     if (!p.outline.empty())
         j["outline"] = written(p.outline, unit);
     writeRings(j, "apertures", p.apertures, unit);
     writeLines(j, p.lines, unit);
     for (const TabSpec& t : p.tabs) {
-        Json tab = {{"id", t.id}, {"edge", t.edge}, {"depth", text(t.depth, unit)}};
+        Json tab = {{"id", t.id}, {"edge", t.edge}, {"depth", placeText(t.depth, unit)}};
         if (t.from)
-            tab["from"] = text(*t.from, unit);
+            tab["from"] = placeText(*t.from, unit);
         if (t.to)
-            tab["to"] = text(*t.to, unit);
+            tab["to"] = placeText(*t.to, unit);
         if (t.fold != Fold::Mountain)
             tab["fold"] = folds[static_cast<size_t>(t.fold)];
         j["tabs"].push_back(tab);
@@ -200,8 +195,8 @@ Json written(const JoinSpec& s, Unit unit) {
               {"onto", s.onto}};
     if (!s.hold.empty())
         j["hold"] = written(s.hold, unit);
-    j["at"] = {text(s.at.x, unit), text(s.at.y, unit)};
-    j["turn"] = text(s.turn, unit);
+    j["at"] = {placeText(s.at.x, unit), placeText(s.at.y, unit)};
+    j["turn"] = placeText(s.turn, unit);
     if (!s.onFace)
         j["side"] = "back";
     if (!s.ontoFace)
@@ -209,14 +204,14 @@ Json written(const JoinSpec& s, Unit unit) {
     if (s.hinged)
         j["hinged"] = true;
     if (s.from.count != 0 || s.to.count != 0) {
-        j["from"] = text(s.from, unit);
-        j["to"] = text(s.to, unit);
+        j["from"] = placeText(s.from, unit);
+        j["to"] = placeText(s.to, unit);
     }
     return j;
 }
 
 Json written(const StageSpec& s, Unit unit) {
-    return {{"drive", s.drive}, {"from", text(s.from, unit)}, {"to", text(s.to, unit)}};
+    return {{"drive", s.drive}, {"from", placeText(s.from, unit)}, {"to", placeText(s.to, unit)}};
 }
 
 } // namespace hl

@@ -1,6 +1,6 @@
 // Reading JSON strictly: every problem names its place, every key must be known.
 #pragma once
-#include "core/measure/measure.h"
+#include "core/measure/place.h"
 #include "core/measure/result.h"
 #include <cmath>
 #include <nlohmann/json.hpp>
@@ -17,7 +17,7 @@ struct Bad { // thrown inside the reader only
 };
 
 [[noreturn]] inline void bad(const std::string& place, const std::string& what,
-                      const std::string& remedy) {
+                             const std::string& remedy) {
     throw Bad{{place, what, remedy}};
 }
 
@@ -60,13 +60,15 @@ class Object {
     }
     // A length or angle of either sign, for places and turns.
     Measure signedMeasure(const std::string& key, const Json& j, Quantity q, Unit unit) const {
-        const bool number = j.is_number() && j.get<double>() < 0;
-        const bool typed = j.is_string() && !j.get<std::string>().empty() &&
-                           j.get<std::string>().front() == '-';
-        if (!number && !typed)
+        if (j.is_string()) {
+            auto parsed = parsePlace(text(key, j), q, unit);
+            if (!parsed)
+                throw Bad{parsed.problem().in(at(key))};
+            return *parsed;
+        }
+        if (!j.is_number() || j.get<double>() >= 0)
             return measure(key, j, q, unit);
-        Measure m = number ? measure(key, Json(-j.get<double>()), q, unit)
-                           : measure(key, Json(j.get<std::string>().substr(1)), q, unit);
+        Measure m = measure(key, Json(-j.get<double>()), q, unit);
         m.count = -m.count;
         return m;
     }
