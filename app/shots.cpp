@@ -9,6 +9,7 @@
 #include <QApplication>
 #include <QDir>
 #include <QElapsedTimer>
+#include <QMouseEvent>
 #include <cstdio>
 
 namespace {
@@ -58,6 +59,23 @@ int main(int argc, char** argv) {
     w.session().setOpening(105);
     settle(w);
     shoot("build.png");
+    // A drawn design, with a crease just being placed.
+    design("water-tower.hlantern");
+    w.session().select("tower-front");
+    w.session().setOpening(118);
+    w.findChild<QAction*>("draw-valley")->trigger();
+    settle(w);
+    const QPointF from = w.flat().pixelOf("tower-front", Vec2(19, 0)),
+                  to = w.flat().pixelOf("tower-front", Vec2(19, 40));
+    QMouseEvent press(QEvent::MouseButtonPress, from, w.flat().mapToGlobal(from), Qt::LeftButton,
+                      Qt::LeftButton, {});
+    QMouseEvent move(QEvent::MouseMove, to, w.flat().mapToGlobal(to), Qt::NoButton, Qt::LeftButton,
+                     {});
+    QApplication::sendEvent(&w.flat(), &press);
+    QApplication::sendEvent(&w.flat(), &move);
+    settle(w);
+    shoot("draw.png");
+    w.session().setTool(Session::Tool::Select);
     design("viaduct.hlantern");
     w.session().setOpening(130);
     w.goTo(Workbench::Card);

@@ -15,6 +15,7 @@
 #include <QButtonGroup>
 #include <QComboBox>
 #include <QFileInfo>
+#include <QGridLayout>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QLineEdit>
@@ -159,30 +160,24 @@ QWidget* Workbench::buildTopBar() {
 QWidget* Workbench::buildLeft() {
     auto* left = new QFrame;
     left->setProperty("column", true);
-    left->setMinimumWidth(200);
+    left->setMinimumWidth(206);
     auto* column = new QVBoxLayout(left);
     column->setContentsMargins(10, 10, 10, 0);
     column->setSpacing(6);
-    auto* adds = new QHBoxLayout;
+    auto* adds = new QGridLayout;
     adds->setSpacing(4);
-    for (const Family& f : families()) {
-        QAction* a = findChild<QAction*>("add-" + QString::fromStdString(f.id));
+    std::vector<QString> names;
+    for (const Family& f : families())
+        names.push_back("add-" + QString::fromStdString(f.id));
+    names.push_back("add-blank");
+    for (size_t i = 0; i < names.size(); ++i) {
         auto* b = new QToolButton;
-        b->setDefaultAction(a);
-        b->setToolButtonStyle(Qt::ToolButtonTextUnderIcon);
-        b->setIconSize({22, 22});
+        b->setDefaultAction(findChild<QAction*>(names[i]));
+        b->setToolButtonStyle(Qt::ToolButtonTextBesideIcon);
+        b->setIconSize({16, 16});
         b->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
-        b->setObjectName("button-" + a->objectName());
-        adds->addWidget(b);
-    }
-    {
-        auto* b = new QToolButton;
-        b->setDefaultAction(findChild<QAction*>("add-blank"));
-        b->setToolButtonStyle(Qt::ToolButtonTextUnderIcon);
-        b->setIconSize({22, 22});
-        b->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
-        b->setObjectName("button-add-blank");
-        adds->addWidget(b);
+        b->setObjectName("button-" + names[i]);
+        adds->addWidget(b, int(i / 2), int(i % 2));
     }
     column->addLayout(adds);
     auto* halves = new QSplitter(Qt::Vertical);
@@ -277,12 +272,16 @@ QWidget* Workbench::buildCentre() {
         flat_->setShow(sheets ? FlatView::Show::Sheets : FlatView::Show::Parts);
     });
     lowerRow->addWidget(sheet_);
-    lowerRow->addSpacing(8);
+    auto* tools = new QHBoxLayout; // close together, so that a small window has room for all
+    tools->setSpacing(0);
+    lowerRow->addLayout(tools);
+    lowerRow->setSpacing(3);
     for (const char* name :
          {"draw-valley", "draw-mountain", "draw-slit", "draw-tab", "draw-glue"}) {
         auto* b = tool(findChild<QAction*>(name));
         b->setObjectName(QString("button-") + name);
-        lowerRow->addWidget(b);
+        b->setIconSize({15, 15});
+        tools->addWidget(b);
     }
     lowerRow->addStretch(1);
     scale_ = new QLabel;

@@ -319,14 +319,14 @@ void FlatView::paintDrawing(QPainter& painter) const {
     }
 }
 
-Drawing::Spot FlatView::spotAt(const QPointF& pixel) const {
+Drawing::Spot FlatView::spotAt(const QPointF& pixel, int part) const {
     Drawing::Spot spot{{}, -1, {0, 0}, 8 / scale_};
     double least = 10 / scale_; // mm off a part's bounds
     for (const Placed& placed : parts_) {
         const Vec2 p = placed.toPart(toMm(pixel));
         const Vec2 inside = p.cwiseMax(placed.pattern.low).cwiseMin(placed.pattern.high);
         const double off = (p - inside).norm();
-        if (off < least) {
+        if (part >= 0 ? placed.pattern.part == part : off < least) {
             least = off;
             spot.index = placed.pattern.part;
             spot.at = p;
@@ -390,6 +390,7 @@ void FlatView::mousePressEvent(QMouseEvent* e) {
     const Thing thing = thingAt(e->position(), !gluing);
     draws_ = built_ && show_ == Show::Parts && e->button() == Qt::LeftButton &&
              drawing_.press(spotAt(e->position()), thing.id);
+    drawsOn_ = draws_ ? spotAt(e->position()).index : -1;
     panning_ = false;
     if (draws_)
         return;
@@ -412,7 +413,7 @@ void FlatView::mouseMoveEvent(QMouseEvent* e) {
     const QPointF step = e->position() - last_;
     last_ = e->position();
     if (draws_ && e->buttons()) {
-        drawing_.move(spotAt(e->position()), e->modifiers() & Qt::AltModifier);
+        drawing_.move(spotAt(e->position(), drawsOn_), e->modifiers() & Qt::AltModifier);
         update();
         return;
     }

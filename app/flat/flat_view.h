@@ -64,7 +64,8 @@ class FlatView : public QWidget {
     double truePixelsPerMm() const;
     Thing thingAt(const QPointF& pixel, bool creases = true) const;
     // The part a pointer there draws on: the one below it or close by.
-    Drawing::Spot spotAt(const QPointF& pixel) const;
+    // With a `part`, that one, however far the pointer is.
+    Drawing::Spot spotAt(const QPointF& pixel, int part = -1) const;
     void paintDrawing(QPainter& painter) const;
     void paintNote(QPainter& painter, const QString& text) const;
     void paintStroke(QPainter& painter, const Stroke& stroke, const Placed& at) const;
@@ -75,7 +76,8 @@ class FlatView : public QWidget {
 
     Session& session_;
     Drawing drawing_;
-    bool draws_ = false; // the drawing has the pointer
+    bool draws_ = false; // the drawing has the pointer,
+    int drawsOn_ = -1;   // on this part
     Show show_ = Show::Parts;
     const SheetFormat* format_;
     std::vector<Placed> parts_;
