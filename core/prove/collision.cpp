@@ -4,7 +4,7 @@
 // not collide. Both panels are therefore drawn in by a margin before they are crossed: what only
 // touches comes apart, what passes through still meets. The flat states are left out; everything
 // touches there. So is a part at openings where it binds: rigid panels have no true pose there,
-// and the misfit says all that can be said.
+// and the misfit says all that can be said. What hangs on a plain flap gives way to what it meets.
 #include "core/prove/saying.h"
 #include <algorithm>
 #include <cmath>
@@ -140,6 +140,17 @@ bool liesFlat(const Case& c, const Pose& pose) {
     return true;
 }
 
+// Panels that hang on a crease that nothing holds.
+std::vector<bool> limp(const Case& c) {
+    std::vector<bool> out(c.assembly.panels.size());
+    for (const TreeStep& s : c.linkage.tree) {
+        const auto& flaps = c.linkage.flaps;
+        out[s.panel] = (s.parent >= 0 && out[s.parent]) ||
+                       (s.joint >= 0 && std::count(flaps.begin(), flaps.end(), s.joint) > 0);
+    }
+    return out;
+}
+
 struct Hit {
     int a = 0, b = 0;
     double first = 0, last = 0, worstAt = 0, depth = 0;
@@ -163,6 +174,7 @@ void collision(const Case& c, std::vector<Finding>& out) {
     std::vector<std::vector<Corners2>> flat(n);
     for (size_t i = 0; i < n; ++i)
         flat[i] = piecesOf(c.assembly.panels[i]);
+    const std::vector<bool> gives = limp(c);
     std::vector<Hit> hits;
     std::vector<int> hitOf(n * n, -1);
     std::vector<Solids> solids(n);
@@ -171,7 +183,7 @@ void collision(const Case& c, std::vector<Finding>& out) {
             continue;
         const std::vector<bool> binds = binding(c, pose);
         auto skipped = [&](size_t i) {
-            return binds[c.assembly.panels[i].part] || c.linkage.loose[i];
+            return binds[c.assembly.panels[i].part] || c.linkage.loose[i] || gives[i];
         };
         for (size_t i = 0; i < n; ++i)
             solids[i] = solidsOf(flat[i], pose.panels[i]);

@@ -1,6 +1,7 @@
 // Linkages that no family would make: locked, flapping, wrongly folded, redundant. Each is told
 // for what it is, and none stops the engine.
 #include "core/assembly/builder.h"
+#include "core/files/hlantern.h"
 #include "core/fold/mobility.h"
 #include "tests/drawn.h"
 #include <QtTest>
@@ -169,6 +170,41 @@ class Diagnosis : public QObject {
         QVERIFY2(f->message.find("plain flap") != std::string::npos &&
                      f->message.find("elbow right") != std::string::npos,
                  f->message.c_str());
+    }
+
+    // The committed set: each design is diagnosed for what it is, with the creases named.
+    void theSetIsDiagnosed_data() {
+        QTest::addColumn<QString>("rule");
+        QTest::addColumn<QStringList>("words");
+        QTest::addColumn<int>("verdict");
+        auto row = [](const char* file, const char* rule, QStringList words, Verdict v) {
+            QTest::newRow(file) << QString(rule) << words << int(v);
+        };
+        row("locked", "mobility", {"locked", "left tab fold", "right tab fold", "spine"},
+            Verdict::Fails);
+        row("floppy", "mobility", {"can flap", "c1 left", "c1 right", "c2 right", "c3 right"},
+            Verdict::Care);
+        row("unreachable", "reach", {"only be moved between 0° and 98°", "right tab fold"},
+            Verdict::Fails);
+        row("mis-signed", "folds", {"fold1", "valley", "mountain"}, Verdict::Fails);
+        row("off-paper", "landing", {"misses", "right page", "altogether"}, Verdict::Fails);
+        row("flap", "mobility", {"plain flap", "hinge"}, Verdict::Works);
+    }
+    void theSetIsDiagnosed() {
+        QFETCH(QString, rule);
+        QFETCH(QStringList, words);
+        QFETCH(int, verdict);
+        auto d = loadDesign(std::string(HL_SOURCE_DIR "/demo/quillmere/diagnosis/") +
+                            QTest::currentDataTag() + ".hlantern");
+        QVERIFY(bool(d));
+        const Case c(*d, *assemble(*d));
+        auto all = prove(c);
+        const Finding* f = first(all, rule.toStdString());
+        QVERIFY(f);
+        for (const QString& word : words)
+            QVERIFY2(f->message.find(word.toStdString()) != std::string::npos, f->message.c_str());
+        QVERIFY2(int(verdictOf(all)) == verdict, all.front().message.c_str());
+        findRemedies(c, all); // drawn parts have no measures that remedies know; none must crash
     }
 
     void familiesAreNeverAccused() {
