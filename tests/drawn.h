@@ -2,8 +2,17 @@
 // standing on any fold whose two panels share one flat frame.
 #pragma once
 #include "tests/support.h"
+#include <memory>
 
 namespace hl::test {
+
+// A design folded and ready to be looked at; one that does not assemble ends the test.
+inline std::shared_ptr<const Case> fold(const Design& d) {
+    auto a = assemble(d);
+    if (!a)
+        qFatal("%s", a.problem().text().c_str());
+    return std::make_shared<Case>(d, *a);
+}
 
 inline Measure mm(double v) { return Measure::fromMm(v); }
 inline Measure deg(double v) { return Measure::fromDegrees(v); }
@@ -75,11 +84,10 @@ inline Fold2 addPlatform(Design& d, const std::string& id, const Fold2& on, doub
     const Fold2 lid = addLegs(d, id, on, y, reach, height, depth);
     const double wide = depth - 8, start = y + 4;
     FreePart p = blank(id + "-pillar", wide, height);
-    for (auto& [name, edge, from, fold] :
-         {std::tuple{"b1", 1, 0.0, Fold::Mountain},
-          {"b2", 1, wide / 2, Fold::Valley},
-          {"t1", 3, 0.0, Fold::Valley},
-          {"t2", 3, wide / 2, Fold::Mountain}}) {
+    for (auto& [name, edge, from, fold] : {std::tuple{"b1", 1, 0.0, Fold::Mountain},
+                                           {"b2", 1, wide / 2, Fold::Valley},
+                                           {"t1", 3, 0.0, Fold::Valley},
+                                           {"t2", 3, wide / 2, Fold::Mountain}}) {
         TabSpec t = tab(name, edge, fold);
         t.from = mm(from);
         t.to = mm(from + wide / 2);

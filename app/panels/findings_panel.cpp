@@ -12,6 +12,7 @@
 #include <QScrollArea>
 #include <QToolButton>
 #include <QVBoxLayout>
+#include <algorithm>
 #include <set>
 
 namespace hl {
@@ -49,7 +50,8 @@ QString factsOf(const Case& c) {
         .arg(c.assembly.parts.size())
         .arg(stocks.size())
         .arg(c.assembly.creases.size())
-        .arg(c.assembly.joins.size());
+        .arg(std::count_if(c.assembly.joins.begin(), c.assembly.joins.end(),
+                           [](const Join& j) { return j.kind == JoinKind::Glue; }));
 }
 
 } // namespace

@@ -94,8 +94,25 @@ Pattern patternOf(const Design& design, const Assembly& a, int index) {
         if (a.panels[g.tab].part == index && g.kind == JoinKind::Glue)
             for (Stroke& s : hatch(a.panels[g.tab].outline, hatchSpacing, a.panels[g.tab].id))
                 out.strokes.push_back(s);
+        // Where a fastener goes through: a cross on both parts. How far a slide runs: a line.
+        auto cross = [&](const Vec2& at) {
+            const double arm = 2;
+            for (const Vec2& d : {Vec2(arm, 0), Vec2(0, arm)})
+                out.strokes.push_back({Line::Score, {at - d, at + d}, false, g.id});
+        };
+        if (g.kind == JoinKind::Pivot && a.panels[g.tab].part == index)
+            cross(g.place.inverse().at(g.at).head<2>());
         if (a.panels[g.landing].part != index)
             continue;
+        if (g.kind == JoinKind::Pivot) {
+            cross(g.at);
+            continue;
+        }
+        if (g.kind == JoinKind::Slide) {
+            out.strokes.push_back(
+                {Line::Score, {g.at + g.low * g.along, g.at + g.high * g.along}, false, g.id});
+            continue;
+        }
         // Where a tab of another part will come to lie.
         std::vector<Vec2> ring;
         for (const Vec2& p : a.panels[g.tab].outline) {

@@ -1,38 +1,22 @@
 // Drawing in the real window: blanks, creases, slits, tabs and gluing with the mouse and the
 // keyboard, and the card folding with what was drawn.
 #include "app/flat/flat_view.h"
-#include "app/look/theme.h"
 #include "app/panels/measure_field.h"
 #include "app/session/recovery.h"
 #include "app/standing/standing_view.h"
-#include "app/workbench.h"
 #include "core/edit/edit.h"
+#include "tests/app/real_window.h"
 #include <QAction>
 #include <QApplication>
 #include <QComboBox>
 #include <QPushButton>
-#include <QSettings>
-#include <QTemporaryDir>
 #include <QTreeWidget>
 #include <QtTest>
 
 using namespace hl;
 
-class DrawingInTheWindow : public QObject {
+class DrawingInTheWindow : public QObject, hl::test::RealWindow {
     Q_OBJECT
-    static constexpr int patience = 60000; // ms: a slow machine is no failure
-    std::unique_ptr<Workbench> w_;
-    QTemporaryDir dir_;
-
-    Session& session() { return w_->session(); }
-    bool settled() {
-        return QTest::qWaitFor(
-            [&] {
-                auto s = session().snapshot();
-                return s && session().current() && s->stage == Snapshot::Advised;
-            },
-            patience);
-    }
     void tool(const char* name) {
         QTest::mouseClick(w_->findChild<QWidget*>(QString("button-draw-") + name), Qt::LeftButton);
     }
@@ -68,16 +52,7 @@ class DrawingInTheWindow : public QObject {
     const LineSpec& firstLine() { return session().design().parts[0].lines[0]; }
 
   private slots:
-    void initTestCase() {
-        QSettings::setPath(QSettings::NativeFormat, QSettings::UserScope, dir_.path());
-        qputenv("XDG_DATA_HOME", dir_.path().toUtf8());
-        QApplication::setOrganizationName("Hinge Lantern tests");
-        chooseTheme(false);
-        w_ = std::make_unique<Workbench>();
-        applyTheme(*qApp);
-        w_->show();
-        QVERIFY(QTest::qWaitForWindowExposed(w_.get()));
-    }
+    void initTestCase() { start(); }
     void init() {
         const QString path = dir_.filePath("plain.hlantern");
         QFile f(path);

@@ -1,15 +1,14 @@
 // The real window, driven with mouse and keyboard.
 #include "app/flat/flat_view.h"
-#include "app/look/theme.h"
 #include "app/panels/measure_field.h"
 #include "app/panels/opening_strip.h"
 #include "app/session/recovery.h"
 #include "app/standing/painter.h"
 #include "app/standing/standing_view.h"
 #include "app/start/start_page.h"
-#include "app/workbench.h"
 #include "core/edit/edit.h"
 #include "core/files/hlantern.h"
+#include "tests/app/real_window.h"
 #include <QAbstractItemView>
 #include <QAction>
 #include <QApplication>
@@ -22,8 +21,6 @@
 #include <QPointer>
 #include <QPushButton>
 #include <QRegularExpression>
-#include <QSettings>
-#include <QTemporaryDir>
 #include <QTimer>
 #include <QTreeWidget>
 #include <QtTest>
@@ -31,21 +28,8 @@
 
 using namespace hl;
 
-class Window : public QObject {
+class Window : public QObject, hl::test::RealWindow {
     Q_OBJECT
-    static constexpr int patience = 60000; // ms: a slow machine is no failure
-    std::unique_ptr<Workbench> w_;
-    QTemporaryDir dir_;
-
-    Session& session() { return w_->session(); }
-    bool settled() {
-        return QTest::qWaitFor(
-            [&] {
-                auto s = session().snapshot();
-                return s && session().current() && s->stage == Snapshot::Advised;
-            },
-            patience);
-    }
     // Works on a copy, as a maker's own file.
     QString copy(const QString& demo) {
         const QString path = dir_.filePath(QFileInfo(demo).fileName());
@@ -132,18 +116,7 @@ class Window : public QObject {
     void trigger(const char* action) { w_->findChild<QAction*>(action)->trigger(); }
 
   private slots:
-    void initTestCase() {
-        QSettings::setPath(QSettings::NativeFormat, QSettings::UserScope, dir_.path());
-        qputenv("XDG_DATA_HOME", dir_.path().toUtf8());
-        QApplication::setOrganizationName("Hinge Lantern tests");
-        chooseTheme(false);
-        w_ = std::make_unique<Workbench>();
-        applyTheme(*qApp);
-        w_->show();
-        QVERIFY(QTest::qWaitForWindowExposed(w_.get()));
-        w_->activateWindow();
-        QVERIFY(QTest::qWaitForWindowActive(w_.get()));
-    }
+    void initTestCase() { start(); }
     void cleanupTestCase() { w_.reset(); }
 
     void dragThePageToClosedHalfAndFlat() {

@@ -10,13 +10,6 @@ namespace {
 
 constexpr double degree = pi / 180, most = 1e-6; // mm
 
-std::shared_ptr<const Case> fold(const Design& d) {
-    auto a = assemble(d);
-    if (!a)
-        qFatal("%s", a.problem().text().c_str());
-    return std::make_shared<Case>(d, *a);
-}
-
 Pose at(const Case& c, double opening) { return poseAt(c.linkage, c.motion, opening); }
 
 Vec3 point(const Case& c, const Pose& p, const std::string& panel, const Vec2& flat) {
@@ -96,11 +89,9 @@ class Drawn : public QObject {
     void vFoldOnABox() {
         QFETCH(double, opening);
         static const auto c = [] {
-            Design d = with(card(), "box", "card.spine",
-                            {{"place", "30 mm"},
-                             {"left", "40 mm"},
-                             {"right", "45 mm"},
-                             {"width", "80 mm"}});
+            Design d = with(
+                card(), "box", "card.spine",
+                {{"place", "30 mm"}, {"left", "40 mm"}, {"right", "45 mm"}, {"width", "80 mm"}});
             d = with(d, "v-fold", "box1.left-foot",
                      {{"place", "40 mm"},
                       {"alpha_left", "55"},
@@ -156,8 +147,8 @@ class Drawn : public QObject {
         FreePart p = blank("v", 100, 80);
         const double alpha = 65 * degree; // between the spine-like creases and the slanting ones
         auto ray = [&](double angle) {
-            return std::vector<Point>{test::at(50, 40),
-                                      test::at(50 + 200 * std::cos(angle), 40 + 200 * std::sin(angle))};
+            return std::vector<Point>{
+                test::at(50, 40), test::at(50 + 200 * std::cos(angle), 40 + 200 * std::sin(angle))};
         };
         p.lines = {line("up", LineKind::Valley, ray(pi / 2)),
                    line("west", LineKind::Mountain, ray(pi / 2 + alpha)),

@@ -11,13 +11,6 @@ namespace {
 
 constexpr double degree = pi / 180, most = 1e-6; // mm
 
-std::shared_ptr<const Case> fold(const Design& d) {
-    auto a = assemble(d);
-    if (!a)
-        qFatal("%s", a.problem().text().c_str());
-    return std::make_shared<Case>(d, *a);
-}
-
 JoinSpec join(JoinKind kind, const std::string& id, const std::string& panel,
               const std::string& onto, Point place, std::vector<Point> hold = {}) {
     JoinSpec j;
@@ -35,8 +28,8 @@ JoinSpec join(JoinKind kind, const std::string& id, const std::string& panel,
 Design pullTab() {
     Design d = card();
     d.parts = {blank("slider", 30, 10), blank("rod", 50, 6), blank("crank", 26, 6)};
-    JoinSpec slide = join(JoinKind::Slide, "pull", "slider.sheet", "card.page-right",
-                          test::at(20, 20));
+    JoinSpec slide =
+        join(JoinKind::Slide, "pull", "slider.sheet", "card.page-right", test::at(20, 20));
     slide.from = mm(0);
     slide.to = mm(20);
     JoinSpec axle = join(JoinKind::Pivot, "axle", "crank.sheet", "card.page-right",
@@ -85,8 +78,8 @@ class Joins : public QObject {
         const auto all = prove(*c);
         const Finding* f = first(all, "mobility");
         QVERIFY2(!f, f ? f->message.c_str() : "");
-        const Mobility m =
-            mobilityAt(c->linkage, c->motion, poseAt(c->linkage, c->motion, 158.3), course.legs()[1].joint);
+        const Mobility m = mobilityAt(c->linkage, c->motion, poseAt(c->linkage, c->motion, 158.3),
+                                      course.legs()[1].joint);
         QCOMPARE(m.freeMotions, 1);
     }
 
@@ -152,7 +145,8 @@ class Joins : public QObject {
         const auto c = fold(d);
         for (double o : {0.0, 1.0, 45.0, 90.0, 150.0, 179.0, 180.0}) {
             const Pose pose = poseAt(c->linkage, c->motion, o);
-            QVERIFY2(pose.misfit() < most, qPrintable(QString::number(o) + " " + QString::number(pose.misfit())));
+            QVERIFY2(pose.misfit() < most,
+                     qPrintable(QString::number(o) + " " + QString::number(pose.misfit())));
             const Vec3 far = pose.panels[c->assembly.panel("tube.back-left")].at(Vec2(60, 0));
             const Vec3 want(0, 0, 120 * std::cos(o * degree / 2));
             QVERIFY2((Vec2(far.x(), far.z()) - Vec2(want.x(), want.z())).norm() < most,
@@ -173,8 +167,12 @@ class Joins : public QObject {
         auto shown = [&](double s, int joint) {
             return 180 - std::fabs(poseAt(c->linkage, c->motion, s).angles[size_t(joint)]) / degree;
         };
-        for (auto [s, w, o] : {std::tuple{0.0, 0.0, 0.0}, {60.0, 60.0, 0.0}, {120.0, 120.0, 0.0},
-                               {200.5, 120.0, 80.5}, {300.0, 120.0, 180.0}, {330.0, 150.0, 180.0},
+        for (auto [s, w, o] : {std::tuple{0.0, 0.0, 0.0},
+                               {60.0, 60.0, 0.0},
+                               {120.0, 120.0, 0.0},
+                               {200.5, 120.0, 80.5},
+                               {300.0, 120.0, 180.0},
+                               {330.0, 150.0, 180.0},
                                {360.0, 180.0, 180.0}}) {
             QVERIFY(std::abs(shown(s, wing) - w) < 1e-9);
             QVERIFY(std::abs(shown(s, spine) - o) < 1e-9);
@@ -193,8 +191,8 @@ class Joins : public QObject {
         d.joins = {glue("flap.hinge-left", "card.page-right", 20, 20, 0, false)};
         const auto c = fold(d);
         for (const Pose& pose : c->poses)
-            QVERIFY(std::abs(pose.angles[size_t(c->assembly.crease("flap.hinge"))] +
-                             70 * degree) < 1e-12);
+            QVERIFY(std::abs(pose.angles[size_t(c->assembly.crease("flap.hinge"))] + 70 * degree) <
+                    1e-12);
         const auto all = prove(*c);
         QVERIFY(first(all, "mobility") && first(all, "mobility")->severity == Severity::Note);
 

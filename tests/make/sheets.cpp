@@ -2,6 +2,7 @@
 #include "core/make/sheets.h"
 #include "core/edit/edit.h"
 #include "core/files/hlantern.h"
+#include "tests/drawn.h"
 #include <QDir>
 #include <QtTest>
 #include <set>
@@ -84,6 +85,43 @@ class Sheets : public QObject {
                 lengths.insert(std::round((s.points[1] - s.points[0]).norm() * 1e6) / 1e6);
         QVERIFY(lengths.count(50.0));
         QVERIFY(lengths.count(50.8));
+    }
+
+    // Drawn things on paper: a slit is cut, a gap of the spine is not scored, a pivot is a cross on
+    // both parts.
+    void drawnPatterns() {
+        Design d = test::card();
+        d.card.lines = {test::line("low", LineKind::Slit, {test::at(-10, 40), test::at(10, 40)}),
+                        test::line("high", LineKind::Slit, {test::at(-10, 60), test::at(10, 60)}),
+                        test::line("l", LineKind::Valley, {test::at(-10, 40), test::at(-10, 60)}),
+                        test::line("m", LineKind::Mountain, {test::at(0, 40), test::at(0, 60)}),
+                        test::line("r", LineKind::Valley, {test::at(10, 40), test::at(10, 60)})};
+        d.card.smooth = {{test::mm(40), test::mm(60)}};
+        d.parts = {test::blank("arm", 30, 8)};
+        JoinSpec pivot = test::glue("arm.sheet", "card.page-right", 50, 90, 0);
+        pivot.kind = JoinKind::Pivot;
+        pivot.hold = {test::at(4, 4)};
+        d.joins = {pivot};
+        const Assembly a = *assemble(d);
+        const auto patterns = patternsOf(d, a);
+        QCOMPARE(patterns.size(), size_t(2));
+        double spine = 0;
+        int slits = 0, crosses[2] = {0, 0};
+        for (size_t i = 0; i < 2; ++i)
+            for (const Stroke& s : patterns[i].strokes) {
+                if (s.owner == "card.spine")
+                    spine += (s.points[1] - s.points[0]).norm();
+                slits += s.line == Line::Cut && (s.owner == "card.low" || s.owner == "card.high");
+                if (s.owner == pivot.id) {
+                    ++crosses[i];
+                    const Vec2 middle = (s.points[0] + s.points[1]) / 2;
+                    QVERIFY((middle - (i == 0 ? Vec2(50, 90) : Vec2(4, 4))).norm() < 1e-9);
+                }
+            }
+        QVERIFY(std::abs(spine - 120) < 1e-9); // of 140 mm, 20 are smooth
+        QCOMPARE(slits, 2);
+        QCOMPARE(crosses[0], 2);
+        QCOMPARE(crosses[1], 2);
     }
 };
 

@@ -2,6 +2,7 @@
 // lengths along the fold.
 #include "core/edit/edit.h"
 #include "core/prove/sensitivity.h"
+#include "tests/drawn.h"
 #include <QtTest>
 
 using namespace hl;
@@ -60,6 +61,30 @@ class Sensitivities : public QObject {
                              QString("%1 %2 %3").arg(s.parameter.c_str()).arg(s.rate).arg(swing)));
                 QCOMPARE(s.quantity, Quantity::Angle);
             }
+    }
+
+    // Drawn strips too: an error of a foot's place or of the strip's length counts once; one at a
+    // single end of the fold makes it skew, which is worse than its size.
+    void ofADrawnStrip() {
+        Design d = test::card();
+        FreePart p = test::blank("strap", 80, 20);
+        p.lines = {test::line("tip", LineKind::Mountain, {test::at(40, 0), test::at(40, 20)})};
+        p.tabs = {test::tab("a", 4, Fold::Mountain), test::tab("b", 2, Fold::Mountain)};
+        d.parts = {p};
+        d.joins = {test::glue("strap.a", "card.page-left", -40, 60, -90),
+                   test::glue("strap.b", "card.page-right", 40, 40, 90)};
+        std::map<std::string, Sensitivity> by;
+        const auto all = *sensitivities(d);
+        for (auto& s : all)
+            by[s.structure + " " + s.parameter] = s;
+        for (auto [name, rate] : {std::pair{"glue-strap.a place x", 1.0},
+                                  {"glue-strap.b place x", 1.0},
+                                  {"strap width", 1.0},
+                                  {"strap tip x1", 2.0}}) {
+            QVERIFY2(by.count(name), name);
+            QVERIFY2(by.at(name).rate > 0.5 * rate && by.at(name).rate < 3 * rate,
+                     qPrintable(QString("%1 %2").arg(name).arg(by.at(name).rate)));
+        }
     }
 };
 
