@@ -9,7 +9,8 @@
 namespace hl {
 namespace {
 
-constexpr double good = 1e-7; // mm: closed, when a branch is looked for
+constexpr double good = 1e-7;    // mm: closed, when a branch is looked for
+constexpr double forgiven = 0.5; // mm: paper bends that far, so the branch is the right one
 constexpr double snapRange = 3 * pi / 180;
 constexpr double wideStep = 20 * pi / 180; // a fold that turns more per sample wants smaller steps
 
@@ -26,6 +27,7 @@ double findBranch(const Linkage& k, const Block& block, std::vector<double>& val
     // With sides free: two sizes on either side.
     const size_t n = block.joints.size(), choices = sides == Sides::Kept ? 3 : 4;
     const size_t own = sides == Sides::Kept ? 3 : 2;
+    constexpr size_t enough = 9; // starts that all end no closer than forgiven: it closes no better
     constexpr size_t mostSprings = 4; // settling is slow, and one energy valley the rule
     size_t tries = 1;
     for (size_t i = 0; i < std::min<size_t>(n, 4); ++i)
@@ -35,6 +37,8 @@ double findBranch(const Linkage& k, const Block& block, std::vector<double>& val
     unsigned seed = 12345;
     size_t settled = 0;
     for (size_t t = 0; t < tries && (springs ? settled < mostSprings : least > good); ++t) {
+        if (!springs && t >= enough && least < forgiven)
+            break;
         std::vector<double> trial = values;
         size_t digits = t;
         for (int c : block.joints) {
@@ -187,13 +191,13 @@ class Sweep {
                 start = s;
                 best = trial;
             }
-            if (least < good)
+            if (least < forgiven)
                 break;
         }
-        if (least > good)
+        if (least > forgiven)
             blameFolds(at);
-        else if (rankOf(derivatives(k_, block_.loops, block_.joints, best)) <
-                 static_cast<int>(block_.joints.size())) {
+        else if (least < good && rankOf(derivatives(k_, block_.loops, block_.joints, best)) <
+                                     static_cast<int>(block_.joints.size())) {
             springs_ = true;
             best = m_.values[start];
             findBranch(k_, block_, best, Sides::Kept, true);
