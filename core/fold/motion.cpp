@@ -181,11 +181,12 @@ class Sweep {
                          [&](int a, int b) { return general(a) > general(b) + 0.3; });
         at.erase(std::unique(at.begin(), at.end()), at.end());
         int start = at.front();
-        double least = 1e300;
+        double least = 1e300, atFirst = 1e300; // at the most general sample
         std::vector<double> best;
         for (int s : at) {
             std::vector<double> trial = m_.values[s];
             const double miss = findBranch(k_, block_, trial, Sides::Kept, false);
+            atFirst = std::min(atFirst, s == at.front() ? miss : atFirst);
             if (miss < least - good) {
                 least = miss;
                 start = s;
@@ -194,7 +195,7 @@ class Sweep {
             if (least < forgiven)
                 break;
         }
-        if (least > forgiven)
+        if (least > good && atFirst > forgiven)
             blameFolds(at);
         else if (least < good && rankOf(derivatives(k_, block_.loops, block_.joints, best)) <
                                      static_cast<int>(block_.joints.size())) {
