@@ -224,10 +224,15 @@ QWidget* Workbench::buildCentre() {
     openingField_->setAlignment(Qt::AlignRight);
     upperRow->addWidget(openingField_);
     auto showOpening = [this] {
+        // The scale of a motion in stages mixes degrees and millimetres: it has no unit.
+        const SnapshotPtr s = session_.snapshot();
+        const bool plain = !s || s->folded->linkage.course.plain();
         if (!openingField_->hasFocus() || !openingField_->isModified())
-            openingField_->setText(QString::number(session_.opening(), 'f', 1).remove(".0") + "°");
+            openingField_->setText(QString::number(session_.opening(), 'f', 1).remove(".0") +
+                                   (plain ? "°" : ""));
     };
     connect(&session_, &Session::openingChanged, this, showOpening);
+    connect(&session_, &Session::snapshotChanged, this, showOpening);
     connect(openingField_, &QLineEdit::editingFinished, this, [this, showOpening] {
         auto parsed = parseAngle(openingField_->text().toStdString());
         openingField_->setModified(false);
