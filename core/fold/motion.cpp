@@ -177,8 +177,9 @@ class Sweep {
             if (middle >= low && middle <= high)
                 at.push_back(middle);
         }
-        std::stable_sort(at.begin(), at.end(),
-                         [&](int a, int b) { return general(a) > general(b) + 0.3; });
+        // In three ranks only, so that among equally good ones the given order holds.
+        auto rank = [&](int s) { return std::lround(3 * general(s)); };
+        std::stable_sort(at.begin(), at.end(), [&](int a, int b) { return rank(a) > rank(b); });
         at.erase(std::unique(at.begin(), at.end()), at.end());
         int start = at.front();
         double least = 1e300, atFirst = 1e300; // at the most general sample
