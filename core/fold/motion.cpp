@@ -271,6 +271,32 @@ class Sweep {
             moveToClosure(k_, block_, trial);
     }
 
+    // Where only some folds of a block on springs lie flat, those are set exactly flat and the
+    // others settle round them. Says whether the loops then close to 1e-9 mm.
+    bool snapPartly(std::vector<double>& values) const {
+        constexpr double near = 0.3 * pi / 180;
+        if (!springs_)
+            return false;
+        std::vector<double> trial = values;
+        Block rest{{}, block_.loops};
+        for (int c : block_.joints) {
+            const Joint& j = k_.joints[c];
+            const double whole = std::round(trial[c] / pi) * pi;
+            if (j.freedom != Freedom::Fold || std::fabs(trial[c] - whole) > near)
+                rest.joints.push_back(c);
+            else
+                trial[c] = std::clamp(whole, j.low, j.high);
+        }
+        if (rest.joints.size() == block_.joints.size())
+            return false;
+        settle(k_, rest, trial);
+        for (int l : block_.loops)
+            if (misfitOf(k_, k_.loops[l], trial) > 1e-9)
+                return false;
+        values = trial;
+        return true;
+    }
+
     // Solves at s, whose neighbour s + back is known.
     void follow(int s, int back) {
         std::vector<double>& trial = m_.values[s]; // only the block's own joints are touched
@@ -291,7 +317,7 @@ class Sweep {
             const Bounds b = boundsOf(k_.joints[c]);
             trial[c] = std::clamp(trial[c], b.low, b.high);
         }
-        if (!(flat(s) && snapFlat(k_, block_, trial, snapRange))) {
+        if (!(flat(s) && (snapFlat(k_, block_, trial, snapRange) || snapPartly(trial)))) {
             solve(trial);
             // Only a motion that closes has a branch to be kept on.
             if (turned(last, trial) > wideStep && closes(s + back))
