@@ -28,25 +28,47 @@ void print(const Json& j) {
     std::cout << j.dump(2, ' ', false, Json::error_handler_t::replace) << "\n";
 }
 
-double inUnit(const Measure& m) { return m.quantity == Quantity::Length ? m.mm() : m.degrees(); }
+// A number in the parameter's unit, or the word of a choice.
+Json inUnit(const Parameter& p, const Measure& m) {
+    if (!p.choices.empty())
+        return p.choices[static_cast<size_t>(m.count)];
+    if (m.quantity == Quantity::Count)
+        return m.count;
+    return m.quantity == Quantity::Length ? m.mm() : m.degrees();
+}
+
+const char* unitOf(const Parameter& p) {
+    static const char* const units[] = {"mm", "deg", "count"};
+    return p.choices.empty() ? units[static_cast<int>(p.least.quantity)] : "choice";
+}
 
 Json describe(const Family& f) {
     Json j = {{"id", f.id},
               {"name", f.name},
               {"purpose", f.purpose},
+              {"shelf", f.shelf},
               {"stands_on", f.standsOn},
+              {"on", f.host},
               {"parameters", Json::array()}};
     for (auto& p : f.parameters) {
         Json q = {{"name", p.name},
-                  {"unit", p.fallback.quantity == Quantity::Length ? "mm" : "deg"},
-                  {"default", inUnit(p.fallback)},
-                  {"minimum", inUnit(p.least)},
-                  {"maximum", inUnit(p.most)},
+                  {"unit", unitOf(p)},
+                  {"default", inUnit(p, p.fallback)},
+                  {"minimum", inUnit(p, p.least)},
+                  {"maximum", inUnit(p, p.most)},
                   {"meaning", p.meaning}};
+        if (!p.choices.empty())
+            q["choices"] = p.choices;
+        else
+            q["bounds"] = {{"minimum", p.leastWhy}, {"maximum", p.mostWhy}};
         if (!p.relation.empty())
             q["follows"] = p.relation;
         j["parameters"].push_back(q);
     }
+    if (!f.form.empty())
+        j["card"] = f.form;
+    if (!f.relations.empty())
+        j["relations"] = f.relations;
     return j;
 }
 
@@ -62,8 +84,8 @@ int structures(const std::string& id, bool json) {
         if (!json) {
             std::cout << f.id << "  " << f.purpose << "\n";
             for (auto& p : f.parameters)
-                std::cout << "    " << p.name << " = " << exactText(p.fallback, Unit::Millimetre)
-                          << "  " << p.meaning
+                std::cout << "    " << p.name << " = "
+                          << measureText(p, p.fallback, Unit::Millimetre) << "  " << p.meaning
                           << (p.relation.empty() ? "" : "; unless set: " + p.relation) << "\n";
         }
     }
@@ -106,12 +128,18 @@ int add(const std::string& path, const std::string& kind, const std::string& on,
     if (Trouble t = saveDesign(added->first, path))
         return refuse(*t);
     const Assembly a = *assemble(added->first);
-    const Part& part = a.parts[a.part(added->second)];
-    Json j = {{"structure", added->second}, {"panels", Json::array()}, {"creases", Json::array()}};
-    for (int i : part.panels)
-        j["panels"].push_back(a.panels[i].id);
-    for (int i : part.creases)
-        j["creases"].push_back(a.creases[i].id);
+    Json j = {{"structure", added->second},
+              {"card", added->first.card.form},
+              {"panels", Json::array()},
+              {"creases", Json::array()}};
+    for (const Panel& p : a.panels)
+        if (ownerOf(p.id) == added->second)
+            j["panels"].push_back(p.id);
+    for (const Crease& c : a.creases)
+        if (ownerOf(c.id) == added->second)
+            j["creases"].push_back(c.id);
+    if (added->first.card.form != d->card.form && !json)
+        std::cout << "the card is now a " << family(added->first.card.form)->name << "\n";
     if (json) {
         print(j);
         return Done;
@@ -258,7 +286,7 @@ template<class Table> std::vector<std::string> ids(const Table& table) {
 int main(int argc, char** argv) {
     CLI::App app{"Hinge Lantern: designs, folds and proves pop-up cards", "hinge-lantern-cli"};
     app.require_subcommand(1);
-    std::string file, id, card = "5x7in", spine = "left", on = "card.spine", to, sheet = "a4", out;
+    std::string file, id, card = "5x7in", spine = "left", on, to, sheet = "a4", out;
     std::vector<std::string> sets;
     double opening = 90;
     bool json = false;
@@ -273,7 +301,7 @@ int main(int argc, char** argv) {
     auto* a = app.add_subcommand("add", "adds a structure");
     a->add_option("FILE", file)->required();
     a->add_option("STRUCTURE", id, "an id of the catalogue")->required();
-    a->add_option("--on", on, "the host crease; card.spine unless given");
+    a->add_option("--on", on, "the host, a crease or a panel; where its family stands as a rule");
     a->add_option("--set", sets, "measures, such as width=50mm")->allow_extra_args(true);
     a->add_flag("--json", json);
     auto* p = app.add_subcommand("pose", "where every panel is at an opening");

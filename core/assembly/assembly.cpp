@@ -60,9 +60,33 @@ const char* heldBy(JoinKind kind) {
 
 Host hostOf(const Assembly& a, int crease) {
     const Crease& c = a.creases[crease];
+    Host h;
+    h.on = c.id;
+    h.crease = crease;
+    h.length = c.length();
+    h.left = seatOn(a, c, c.left, true);
+    if (c.partner >= 0) {
+        const Crease& other = a.creases[c.partner];
+        h.right = seatOn(a, other, other.right, false);
+        return h;
+    }
+    h.right = seatOn(a, c, c.right, false);
     const bool tabbed = a.panels[c.left].role == Role::Tab || a.panels[c.right].role == Role::Tab;
-    return {c.id, seatOn(a, c, c.left, true), seatOn(a, c, c.right, false), c.length(),
-            !tabbed && c.fold == Fold::Mountain};
+    h.ridge = !tabbed && c.fold == Fold::Mountain;
+    return h;
+}
+
+Host hostOnPanel(const Assembly& a, int panel) {
+    Vec2 low = a.panels[panel].outline.front(), high = low;
+    for (const Vec2& p : a.panels[panel].outline) {
+        low = low.cwiseMin(p);
+        high = high.cwiseMax(p);
+    }
+    Host h;
+    h.on = a.panels[panel].id;
+    h.left = h.right = {panel, low, Vec2(1, 0), Vec2(0, 1), high.y() - low.y()};
+    h.length = high.x() - low.x();
+    return h;
 }
 
 } // namespace hl

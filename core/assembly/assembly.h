@@ -36,6 +36,9 @@ struct Crease {
     // What it would rest at by itself, in radians (valley positive), and how stiff it is per mm
     // against others: only where nothing else says how far it folds.
     double rest = 0, stiffness = 1;
+    // The crease of another part that lies on this one and whose right panel goes on where this
+    // one's left panel ends: the halves of a tier. Together they host like one crease. -1: none.
+    int partner = -1;
 
     Vec2 dir() const { return (to - from).normalized(); }
     double length() const { return (to - from).norm(); }
@@ -65,6 +68,7 @@ struct Join {
     Rigid place;
     bool onFace = false; // the held panel's face is turned to the landing (else its back)
     std::string crease;  // the tab's crease, which runs along the landing; empty for other panels
+    Ring adhesive;       // where it carries adhesive, on the held panel; empty: all over
     // The motion the join leaves: about the line (at, along) of the landing for a hinged slot,
     // about the landing's normal at `at` for a pivot, along `along` for a slide.
     bool moves = false;
@@ -75,10 +79,25 @@ struct Join {
     bool ontoFace() const { return (place.turn(2, 2) < 0) == onFace; }
 };
 
-// What the hand does: one fold, pivot or slide after the other.
+// What the hand does: one fold, pivot or slide after the other, or several together.
 struct Stage {
-    std::string drive;        // id of a crease or of a join
+    std::string drive;         // id of a crease or of a join
     double from = 0, to = 180; // degrees between the panels, degrees, or mm
+    bool together = false;     // moved along with the stage before
+};
+
+// Two folds of which one goes as the other does, because the structure hangs evenly: two legs lean
+// alike. The second's value is ratio times the first's, and a half turn more or less; radians.
+struct Tie {
+    int crease = 0, to = 0;
+    double ratio = 1;
+    int halfTurns = 0; // -1, 0 or 1
+};
+
+// How a finished card stands on the shelf: the place of its motion, and words for it.
+struct Display {
+    double at = 90;
+    std::string words;
 };
 
 struct Assembly {
@@ -86,7 +105,9 @@ struct Assembly {
     std::vector<Panel> panels;
     std::vector<Crease> creases;
     std::vector<Join> joins;
-    std::vector<Stage> motion{{"card.spine", 0, 180}};
+    std::vector<Stage> motion{{"card.spine", 0, 180, false}};
+    std::vector<Tie> ties;
+    Display display;
     int root = 0; // the panel that the frame is tied to (the left page)
 
     int panel(const std::string& id) const;  // -1 when there is none
@@ -107,15 +128,19 @@ struct Seat {
 };
 
 // A crease as a host. Both seats run in the same physical direction; left and right as seen from
-// the side on which the structure will stand (the face side).
+// the side on which the structure will stand (the face side). Or a panel: then there is one seat,
+// at the lower left of the panel's bounds and along its bottom, and `length` is the panel's width.
 struct Host {
-    std::string crease;
+    std::string on; // id
     Seat left, right;
     double length = 0;
     bool ridge = false; // the sides fall away: the opening seen from the structure exceeds 180 deg
+    int crease = -1;    // -1: a panel
+    double caliper = 0.3; // mm, of the paper that the structure is made of
 };
 
 Host hostOf(const Assembly& assembly, int crease);
+Host hostOnPanel(const Assembly& assembly, int panel);
 
 // Design -> assembly. Problems: unknown family or host, hosts in a circle, measures out of range.
 Result<Assembly> assemble(const Design& design);

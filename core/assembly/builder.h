@@ -8,29 +8,52 @@ class AssemblyBuilder {
   public:
     explicit AssemblyBuilder(Assembly start = {}) : made_(std::move(start)) {}
 
-    // Opens a part; the panels and creases that follow belong to it.
+    // Opens a part; the panels and creases that follow belong to it. The further parts of a
+    // structure are named after it: "tier1.right".
     void part(const std::string& id, const std::string& name, const std::string& structure,
               const std::string& stock);
-    // Names are local ("tip"); the part's id is put before them. Outlines may wind either way.
+    // The panels and creases that follow are cut out of a part that is there already, and belong
+    // to `owner` all the same.
+    void within(int part, const std::string& owner);
+    // Names are local ("tip"); the owner's id is put before them. Outlines may wind either way.
     int panel(const std::string& name, Role role, Ring outline, std::vector<Ring> apertures = {});
     // A crease rests half folded, as a burnished fold does.
     int crease(const std::string& name, int left, int right, Vec2 from, Vec2 to, Fold fold);
     // The crease just made, for what few creases have: gaps, another rest, another stiffness.
     Crease& lastCrease() { return made_.creases.back(); }
+    Crease& creaseAt(int index) { return made_.creases[index]; }
+    Join& lastJoin() { return made_.joins.back(); }
     void mark(const std::string& name, LineKind kind, std::vector<Vec2> points);
-    // Glues `tab` so that its crease lies on the line (origin, along) of the panel `landing`.
-    // The join's id is the tab's.
-    void glue(int tab, int crease, int landing, Vec2 origin, Vec2 along, bool faceDown);
+    // Takes paper away from a panel; false, and nothing done, when it would come apart or be gone.
+    bool take(int panel, const Ring& away);
+    // Leaves a stretch of a crease, in mm from its start, unfolded.
+    void leaveUnfolded(int crease, double from, double to);
+
+    // Glues `tab` so that its crease lies on the line (origin, along) of the panel `landing`. Of
+    // the tab is left what finds paper there. The join's id is the tab's.
+    void glue(int tab, int crease, int landing, Vec2 origin, Vec2 along, bool onFace,
+              bool ontoFace = true);
+    // Glues or pushes one panel onto another so that the line (hold, way) of it lies on the line
+    // (origin, along) of the landing, raised above its face by `raised` mm. The caller may change
+    // what is returned until the next join is made.
+    Join& lay(int held, Vec2 hold, Vec2 way, int landing, Vec2 origin, Vec2 along, bool onFace,
+              bool ontoFace = true, double raised = 0);
+    void tie(int crease, int to, double ratio = 1, int halfTurns = 0);
 
     void root(int panel) { made_.root = panel; }
     // Any other join, made by the caller.
     void join(Join join) { made_.joins.push_back(std::move(join)); }
     void drive(std::vector<Stage> motion) { made_.motion = std::move(motion); }
+    void display(double at, std::string words) { made_.display = {at, std::move(words)}; }
 
     const Assembly& made() const { return made_; }
 
   private:
+    void setPaper(Panel& panel, Ring outline, std::vector<Ring> apertures);
+
     Assembly made_;
+    int part_ = -1;
+    std::string owner_;
 };
 
 } // namespace hl

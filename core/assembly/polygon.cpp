@@ -2,6 +2,7 @@
 #include <CGAL/Constrained_Delaunay_triangulation_2.h>
 #include <CGAL/Exact_predicates_inexact_constructions_kernel.h>
 #include <CGAL/Triangulation_face_base_with_info_2.h>
+#include <algorithm>
 #include <cmath>
 #include <polyclipping/clipper.hpp>
 #include <queue>
@@ -113,6 +114,46 @@ std::vector<Ring> drawnIn(const Ring& outline, const std::vector<Ring>& aperture
     for (auto& path : out)
         rings.push_back(fromClipper(path));
     return rings;
+}
+
+std::vector<Paper> without(const Ring& outline, const std::vector<Ring>& apertures,
+                           const Ring& away) {
+    std::vector<Ring> holes = apertures;
+    holes.push_back(away);
+    std::vector<Paper> out;
+    std::vector<Ring> rings;
+    for (auto& path : paths(outline, holes))
+        rings.push_back(fromClipper(path));
+    for (const Ring& r : rings)
+        if (areaOf(r) > 0)
+            out.push_back({r, {}});
+    for (const Ring& r : rings)
+        if (areaOf(r) < 0)
+            for (Paper& p : out)
+                if (inside(p.outline, r.front()))
+                    p.apertures.push_back(r);
+    std::stable_sort(out.begin(), out.end(), [](const Paper& a, const Paper& b) {
+        return areaOf(a.outline) > areaOf(b.outline);
+    });
+    return out;
+}
+
+Ring common(const Ring& ring, const Ring& other) {
+    ClipperLib::Clipper clipper;
+    clipper.AddPath(toClipper(ring), ClipperLib::ptSubject, true);
+    clipper.AddPath(toClipper(other), ClipperLib::ptClip, true);
+    ClipperLib::Paths solution;
+    clipper.Execute(ClipperLib::ctIntersection, solution, ClipperLib::pftNonZero,
+                    ClipperLib::pftNonZero);
+    Ring best;
+    for (auto& path : solution)
+        if (Ring r = fromClipper(path); best.empty() || areaOf(r) > areaOf(best))
+            best = r;
+    for (Vec2& p : best)
+        for (const Vec2& q : ring)
+            if ((p - q).cwiseAbs().maxCoeff() < 2 / unitsPerMm)
+                p = q;
+    return best;
 }
 
 std::vector<Ring> convexPieces(const Ring& outline, const std::vector<Ring>& apertures) {

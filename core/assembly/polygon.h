@@ -23,6 +23,17 @@ double sharedArea(const Ring& held, const Ring& outline, const std::vector<Ring>
 // clockwise. Nothing when nothing is left.
 std::vector<Ring> drawnIn(const Ring& outline, const std::vector<Ring>& apertures, double by);
 
+// The paper without `away`: the outline and holes of every piece that is left, largest first.
+struct Paper {
+    Ring outline;
+    std::vector<Ring> apertures;
+};
+std::vector<Paper> without(const Ring& outline, const std::vector<Ring>& apertures,
+                           const Ring& away);
+// The largest piece that two rings have in common; empty when they have none. Corners of the first
+// ring that are kept are kept exactly.
+Ring common(const Ring& ring, const Ring& other);
+
 // Convex pieces that together are the paper: the outline itself when it is convex and whole, else
 // the triangles of a constrained Delaunay triangulation.
 std::vector<Ring> convexPieces(const Ring& outline, const std::vector<Ring>& apertures);

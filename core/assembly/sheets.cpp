@@ -54,30 +54,26 @@ Trouble checkLines(const std::string& part, const std::vector<LineSpec>& lines,
 SheetLine drawn(const LineSpec& l) { return {l.id, l.kind == LineKind::Slit, flat(l.points), {}}; }
 
 // Adds the faces and creases of an arrangement; returns the panels by face.
-std::vector<int> add(const Arrangement& a, const std::vector<LineSpec>& lines, size_t firstLine,
+std::vector<int> add(const Arrangement& a, const std::vector<LineSpec>& lines,
                      AssemblyBuilder& out) {
     std::vector<int> panels;
     for (const SheetFace& f : a.faces) {
-        const bool page = f.name == "page-left" || f.name == "page-right";
+        const bool page = f.name.rfind("page-", 0) == 0;
         panels.push_back(out.panel(f.name, page ? Role::Page : Role::Wall, f.outline, f.apertures));
     }
     for (const SheetCrease& c : a.creases) {
-        const LineSpec* spec = static_cast<size_t>(c.line) >= firstLine
-                                   ? &lines[static_cast<size_t>(c.line) - firstLine]
-                                   : nullptr;
-        const Fold fold = spec && spec->kind == LineKind::Mountain ? Fold::Mountain : Fold::Valley;
+        const LineSpec& spec = lines[static_cast<size_t>(c.line)];
+        const Fold fold = spec.kind == LineKind::Mountain ? Fold::Mountain : Fold::Valley;
         out.crease(c.name, panels[c.left], panels[c.right], c.from, c.to, fold);
         Crease& made = out.lastCrease();
         made.gaps = c.gaps;
-        if (!spec)
-            continue;
-        made.stiffness = spec->stiffness;
-        if (spec->rest)
-            made.rest = (fold == Fold::Valley ? 1 : -1) * (pi - spec->rest->inside());
+        made.stiffness = spec.stiffness;
+        if (spec.rest)
+            made.rest = (fold == Fold::Valley ? 1 : -1) * (pi - spec.rest->inside());
     }
     for (size_t i = 0; i < lines.size(); ++i)
         if (lines[i].kind == LineKind::Slit ||
-            std::count(a.dangling.begin(), a.dangling.end(), static_cast<int>(i + firstLine)))
+            std::count(a.dangling.begin(), a.dangling.end(), static_cast<int>(i)))
             out.mark(lines[i].id, lines[i].kind, flat(lines[i].points));
     return panels;
 }
@@ -95,46 +91,54 @@ Ring outlineOf(const FreePart& part) {
     return {{0, 0}, {w, 0}, {w, h}, {0, h}};
 }
 
-Trouble buildCard(const Design& d, AssemblyBuilder& out) {
-    const double w = d.card.width.mm(), h = d.card.height.mm();
-    const bool side = d.card.spine == SpineSide::Left;
-    // The spine runs along y in every card; a top fold is a side fold turned by a quarter.
-    const double reach = side ? w : h, length = side ? h : w;
+Trouble buildCard(const Design& d, const CardSheet& sheet, AssemblyBuilder& out) {
     if (Trouble t = checkLines("card", d.card.lines, d.card.apertures))
         return t;
-    SheetLine spine{"spine", false, {{0, 0}, {0, length}}, {}};
+    std::vector<SheetLine> lines;
+    std::vector<LineSpec> all; // what the form folds, then what is drawn
+    for (const CardSheet::Line& l : sheet.folds) {
+        lines.push_back({l.id, false, {l.from, l.to}, {}});
+        LineSpec spec;
+        spec.id = l.id;
+        spec.kind = l.fold == Fold::Valley ? LineKind::Valley : LineKind::Mountain;
+        all.push_back(spec);
+        for (const LineSpec& mine : d.card.lines)
+            if (mine.id == l.id)
+                return Problem{"card, line " + l.id, "a fold of the card has that id",
+                               "give the line another id"};
+    }
     for (auto& [from, to] : d.card.smooth) {
         if (from.mm() >= to.mm())
             return Problem{"card, smooth", "a stretch ends before it begins",
                            "give from and to in the order of the spine"};
-        spine.gaps.emplace_back(from.mm(), to.mm());
+        lines[0].gaps.emplace_back(from.mm(), to.mm());
     }
-    std::vector<SheetLine> lines{spine};
-    for (const LineSpec& l : d.card.lines)
+    for (const LineSpec& l : d.card.lines) {
         lines.push_back(drawn(l));
-    std::vector<Ring> apertures;
+        all.push_back(l);
+    }
+    std::vector<Ring> apertures = sheet.apertures;
     for (auto& ring : d.card.apertures)
         apertures.push_back(flat(ring));
-    Arrangement a =
-        arrange({{-reach, 0}, {reach, 0}, {reach, length}, {-reach, length}}, apertures, lines);
-    // The pages are what lies beside the spine.
-    int pages = 0;
+    Arrangement a = arrange(sheet.outline, apertures, lines);
+    size_t pages = 0;
     for (SheetFace& f : a.faces)
-        for (const char* name : {"left", "right"})
-            if (f.name == std::string("spine-") + name) {
-                f.name = std::string("page-") + name;
+        for (auto& [beside, name] : sheet.pages)
+            if (f.name == beside) {
+                f.name = name;
                 ++pages;
+                break;
             }
     const auto fold = std::find_if(a.creases.begin(), a.creases.end(),
                                    [](const SheetCrease& c) { return c.name == "spine"; });
-    if (pages != 2 || fold == a.creases.end())
+    if (pages != sheet.pages.size() || fold == a.creases.end())
         return Problem{"card",
                        d.card.smooth.empty() ? "no fold is left between the two pages"
                                              : "the pages hang together where the spine is smooth",
                        "cut slits across the spine at both ends of the smooth stretch, draw the "
                        "creases of the cut-out between them, and keep some of the spine"};
     out.part("card", "Card", "", d.card.stock);
-    const std::vector<int> panels = add(a, d.card.lines, 1, out);
+    const std::vector<int> panels = add(a, all, out);
     // The root is the left page.
     out.root(panels[fold->left]);
     return {};
@@ -163,7 +167,7 @@ Trouble buildFreePart(const Design& d, const FreePart& part, AssemblyBuilder& ou
                        "make its apertures smaller"};
     out.part(part.id, part.name.empty() ? part.id : part.name, "",
              part.stock.empty() ? d.card.stock : part.stock);
-    const std::vector<int> panels = add(a, part.lines, 0, out);
+    const std::vector<int> panels = add(a, part.lines, out);
     std::set<std::string> seen;
     for (const TabSpec& t : part.tabs) {
         const std::string place = placeOf(part.id, "tab " + t.id);
@@ -290,9 +294,12 @@ Trouble buildMotion(const Design& d, AssemblyBuilder& out) {
                 return Problem{place, "the distance is out of reach", "stay below 2 m"};
         }
         auto value = [&](const Measure& m) { return slide ? m.mm() : m.degrees(); };
-        if (s.from == s.to)
+        if (s.together && i == 0)
+            return Problem{place, "there is no stage before to go together with",
+                           "leave out together"};
+        if (s.from == s.to && !s.together)
             return Problem{place, "the stage moves nothing", "let from and to differ"};
-        stages.push_back({s.drive, value(s.from), value(s.to)});
+        stages.push_back({s.drive, value(s.from), value(s.to), s.together});
     }
     out.drive(stages);
     return {};

@@ -3,12 +3,13 @@
 #pragma once
 #include "core/assembly/builder.h"
 #include "core/design/design.h"
+#include "core/structures/family.h"
 
 namespace hl {
 
-// The card's own part: two pages and the spine, and the panels that slits and creases cut out of
-// them. Problems: lines that part the card, a spine that is gone.
-Trouble buildCard(const Design& design, AssemblyBuilder& out);
+// The card's own part: the pages and folds of its form, and the panels that slits and creases cut
+// out of them. Problems: lines that part the card, a spine that is gone.
+Trouble buildCard(const Design& design, const CardSheet& sheet, AssemblyBuilder& out);
 
 // A blank with what is drawn on it. Problems: an outline without area, a line of no length, a tab
 // on an edge that is not there, across a crease or wider than its edge.

@@ -23,6 +23,9 @@ struct CardSpec {
     Measure width = Measure::fromMm(127), height = Measure::fromMm(177.8); // closed size
     SpineSide spine = SpineSide::Left;
     std::string stock = "card";
+    // How the pages hang together: an id of a family of cards, and the measures set for it.
+    std::string form = "single";
+    std::map<std::string, Measure> set;
     // Cut-outs: creases, slits and apertures in the pages, and the stretches of the spine between
     // slits that are left unfolded, measured from the start of the spine.
     std::vector<LineSpec> lines;
@@ -30,11 +33,12 @@ struct CardSpec {
     std::vector<std::pair<Measure, Measure>> smooth;
 };
 
-// One structure: which family, on which crease, and the measures the maker set. A measure that is
-// not in `set` takes its family's default or follows from the others.
+// One structure: which family, on which crease or panel, and the measures the maker set. A measure
+// that is not in `set` takes its family's default or follows from the others.
 struct StructureSpec {
     std::string id, kind, name, on = "card.spine", stock;
     std::map<std::string, Measure> set;
+    std::vector<Point> outline; // of a topper or an aperture that is drawn freely
 };
 
 struct Design {
@@ -54,6 +58,11 @@ struct Design {
     FreePart* part(const std::string& id);
     const JoinSpec* join(const std::string& id) const;
     JoinSpec* join(const std::string& id);
+    // The family and the measures that are set, of a structure or of "card"; null when there is no
+    // such thing.
+    const std::string* kindOf(const std::string& id) const;
+    std::map<std::string, Measure>* setOf(const std::string& id);
+    const std::map<std::string, Measure>* setOf(const std::string& id) const;
     // The lines drawn on a free part or on the card; null when there is no such part.
     std::vector<LineSpec>* linesOf(const std::string& part);
 };

@@ -40,7 +40,7 @@ struct TabSpec {
 struct FreePart {
     std::string id, name, stock;
     Measure width = Measure::fromMm(60), height = Measure::fromMm(40); // of a plain blank
-    std::vector<Point> outline;                                       // instead of a plain blank
+    std::vector<Point> outline;                                        // instead of a plain blank
     std::vector<std::vector<Point>> apertures;
     std::vector<LineSpec> lines;
     std::vector<TabSpec> tabs;
@@ -59,10 +59,10 @@ struct JoinSpec {
     std::vector<Point> hold; // none, one or two
     Point at;
     Measure turn = Measure::fromDegrees(0);
-    bool onFace = true;       // the held panel's face lies on the landing (else its back)
-    bool ontoFace = true;     // it lies on the landing's face (else on its back)
-    Measure from, to;         // how far a slide (mm), a pivot or a hinged slot (degrees) can go
-    bool hinged = false;      // a slot whose tongue turns about the slit
+    bool onFace = true;   // the held panel's face lies on the landing (else its back)
+    bool ontoFace = true; // it lies on the landing's face (else on its back)
+    Measure from, to;     // how far a slide (mm), a pivot or a hinged slot (degrees) can go
+    bool hinged = false;  // a slot whose tongue turns about the slit
 };
 
 // One stage of the card's motion: a fold, by the angle between its panels, a pivot by its angle or
@@ -70,6 +70,7 @@ struct JoinSpec {
 struct StageSpec {
     std::string drive; // id of a crease or of a join
     Measure from, to;
+    bool together = false; // moved along with the stage before, not after it
 };
 
 bool operator==(const Point& a, const Point& b);

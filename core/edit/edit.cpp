@@ -1,6 +1,7 @@
 #include "core/edit/edit.h"
 #include "core/assembly/assembly.h"
 #include "core/fold/motion.h"
+#include "core/measure/place.h"
 #include "core/structures/family.h"
 #include <algorithm>
 #include <cmath>
@@ -25,8 +26,8 @@ Stretch stretchOf(const Linkage& k, const std::vector<Pose>& poses, const Design
     for (const Pose& pose : poses) {
         const Vec3 origin = pose.panels[seat.panel].at(seat.origin);
         const Vec3 along = pose.panels[seat.panel].turn * lift(seat.along);
-        for (const std::string& member : group)
-            for (int i : a.parts[a.part(member)].panels)
+        for (size_t i = 0; i < a.panels.size(); ++i)
+            if (std::count(group.begin(), group.end(), ownerOf(a.panels[i].id)))
                 for (const Vec2& p : a.panels[i].outline) {
                     const double t = (pose.panels[i].at(p) - origin).dot(along);
                     out.from = std::min(out.from, t);
@@ -48,8 +49,9 @@ void moveAside(Design& d, const Assembly& a, const std::string& id) {
     const Linkage k = linkageOf(a);
     const Motion motion = motionOf(k);
     std::vector<Pose> poses;
-    for (double opening : {2.0, 45.0, 90.0, 135.0, 178.0})
-        poses.push_back(poseAt(k, motion, opening));
+    for (double part : {0.01, 0.25, 0.5, 0.75, 0.99})
+        poses.push_back(
+            poseAt(k, motion, k.course.begin() + part * (k.course.end() - k.course.begin())));
     const Stretch mine = stretchOf(k, poses, d, id);
     std::vector<Stretch> taken;
     for (const StructureSpec& o : d.structures)
@@ -78,6 +80,29 @@ void moveAside(Design& d, const Assembly& a, const std::string& id) {
         }
     if (best != place)
         s.set["place"] = Measure::fromMm(best);
+}
+
+} // namespace
+
+namespace {
+
+// Sets measures from texts as typed; "auto" gives one back to its relation.
+Trouble setAll(Design& d, const std::string& id, const std::map<std::string, std::string>& set) {
+    const Family* f = familyOf(d, id);
+    for (auto& [name, text] : set) {
+        const std::string place = (id == "card" ? "card" : "structure " + id) + ", measure " + name;
+        const Parameter* p = f ? f->parameter(name) : nullptr;
+        if (text == "auto") {
+            d.setOf(id)->erase(name);
+            continue;
+        }
+        auto read =
+            p ? readMeasure(*p, text, d.units) : parsePlace(text, Quantity::Length, d.units);
+        if (!read)
+            return read.problem().in(place);
+        (*d.setOf(id))[name] = *read;
+    }
+    return {};
 }
 
 } // namespace
@@ -132,44 +157,60 @@ std::string freeId(const Design& design, const std::string& kind) {
 
 Result<std::pair<Design, std::string>> addStructure(const Design& design, const std::string& kind,
                                                     const std::string& on,
-                                                    const std::map<std::string, std::string>& set) {
+                                                    const std::map<std::string, std::string>& set,
+                                                    const std::vector<Point>& outline) {
     Design d = design;
+    const Family* f = family(kind);
+    if (f && f->ground == Ground::Form)
+        return changeForm(design, kind, set);
+    // A structure that needs another form of card gives an empty one that form.
+    if (f && on.empty() && !f->form.empty() && d.card.form == "single" && d.structures.empty() &&
+        d.parts.empty() && d.card.lines.empty()) {
+        auto next = changeForm(d, f->form,
+                               f->form == "three-page"
+                                   ? std::map<std::string, std::string>{{"swing", "alike"}}
+                                   : std::map<std::string, std::string>{});
+        if (!next)
+            return next.problem();
+        d = next->first;
+    }
     StructureSpec s;
     s.id = freeId(design, kind);
     s.kind = kind;
-    s.on = on;
+    s.on = on.empty() && f ? f->host : on;
+    s.outline = outline;
     d.structures.push_back(s);
+    if (Trouble t = setAll(d, s.id, set))
+        return *t;
     auto made = assemble(d);
     if (!made)
         return made.problem();
-    for (auto& [name, text] : set) {
-        auto next = setMeasure(d, s.id, name, text);
-        if (!next)
-            return next.problem();
-        d = *next;
-    }
-    if (!set.count("place"))
+    if (!set.count("place") && f->ground != Ground::Panel)
         moveAside(d, *assemble(d), s.id);
     return std::pair{d, s.id};
+}
+
+Result<std::pair<Design, std::string>> changeForm(const Design& design, const std::string& form,
+                                                  const std::map<std::string, std::string>& set) {
+    Design d = design;
+    d.card.form = form;
+    if (design.card.form != form)
+        d.card.set.clear();
+    if (Trouble t = setAll(d, "card", set))
+        return *t;
+    auto made = assemble(d);
+    if (!made)
+        return made.problem();
+    return std::pair{d, std::string("card")};
 }
 
 Result<Design> setMeasure(const Design& design, const std::string& structure,
                           const std::string& parameter, const std::string& text) {
     Design d = design;
-    StructureSpec* s = d.structure(structure);
-    if (!s)
+    if (!d.setOf(structure))
         return Problem{"structure " + structure, "there is no such structure", "check the id"};
-    const std::string place = "structure " + structure + ", measure " + parameter;
-    const Family* f = family(s->kind);
-    const Parameter* p = f ? f->parameter(parameter) : nullptr;
-    if (text == "auto") {
-        s->set.erase(parameter);
-    } else {
-        auto parsed = parseMeasure(text, p ? p->fallback.quantity : Quantity::Length, design.units);
-        if (!parsed)
-            return parsed.problem().in(place);
-        s->set[parameter] = parsed->measure;
-    }
+    if (Trouble t = setAll(d, structure, {{parameter, text}}))
+        return *t;
     auto made = assemble(d);
     if (!made)
         return made.problem();

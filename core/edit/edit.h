@@ -13,13 +13,20 @@ Result<std::pair<Measure, Measure>> parseCardSize(const std::string& text, Unit 
 // A card with one stock and no structures.
 Result<Design> newDesign(Measure width, Measure height, SpineSide spine, Unit units);
 
-// Adds a structure of family `kind` on the crease `on`; `set` holds texts as typed. The id is the
-// family's name and the first free number. The result is assembled once, so a host that does not
-// exist or a measure out of range is refused here. Unless its place is set, it goes to the free
-// stretch of the crease nearest to the middle.
+// Adds a structure of family `kind` on the crease or panel `on`, or where its family stands as a
+// rule when `on` is empty: then an empty card also takes the form that the family needs. `set`
+// holds texts as typed. The id is the family's name and the first free number. The result is
+// assembled once, so a host that does not exist or a measure out of range is refused here. Unless
+// its place is set, it goes to the free stretch of the crease nearest to the middle. A form of card
+// is no structure: the card takes that form, and the id is "card".
 Result<std::pair<Design, std::string>> addStructure(const Design& design, const std::string& kind,
                                                     const std::string& on,
-                                                    const std::map<std::string, std::string>& set);
+                                                    const std::map<std::string, std::string>& set,
+                                                    const std::vector<Point>& outline = {});
+
+// Gives the card another form, with measures as typed.
+Result<std::pair<Design, std::string>> changeForm(const Design& design, const std::string& form,
+                                                  const std::map<std::string, std::string>& set);
 
 // Sets one measure from its text; the text "auto" gives it back to its family's relation.
 Result<Design> setMeasure(const Design& design, const std::string& structure,

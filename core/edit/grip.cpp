@@ -13,8 +13,9 @@ constexpr double least = 0.05; // mm per mm: slower than that is no grip
 Vec2 flat(const Vec3& v) { return {v.x(), v.y()}; }
 
 Measure nudged(const Measure& m, double by) {
-    return m.quantity == Quantity::Length ? Measure::fromMm(m.mm() + by)
-                                          : Measure::fromDegrees(m.degrees() + by);
+    return m.quantity == Quantity::Length  ? Measure::fromMm(m.mm() + by)
+           : m.quantity == Quantity::Angle ? Measure::fromDegrees(m.degrees() + by)
+                                           : m;
 }
 
 } // namespace
@@ -35,27 +36,26 @@ std::optional<FlatLine> creaseIn(const Assembly& a, const std::string& crease,
 
 std::optional<Grip> gripOf(const Design& design, const std::string& crease,
                            const std::string& part) {
-    const StructureSpec* s = design.structure(ownerOf(crease));
+    const std::string owner = ownerOf(crease);
+    const Family* f = familyOf(design, owner);
     auto made = assemble(design);
-    if (!s || !made)
+    if (!f || !made)
         return {};
     auto line = creaseIn(*made, crease, part);
-    auto values = measuresOf(design, s->id);
+    auto values = measuresOf(design, owner);
     if (!line || !values)
         return {};
     const Vec2 dir = (line->to - line->from).normalized();
     std::optional<Grip> best;
     for (bool lengthwise : {false, true}) {
         const Vec2 way = lengthwise ? dir : rightOf(dir);
-        for (const Parameter& p : family(s->kind)->parameters) {
-            if (p.follows && !s->set.count(p.name))
+        for (const Parameter& p : f->parameters) {
+            if ((p.follows && !design.setOf(owner)->count(p.name)) ||
+                p.least.quantity == Quantity::Count)
                 continue;
-            const double v = values->at(p.name);
-            const Measure now = p.fallback.quantity == Quantity::Length
-                                    ? Measure::fromMm(v)
-                                    : Measure::fromDegrees(v * 180 / pi);
+            const Measure now = Measure::of(p.least.quantity, values->at(p.name));
             Design d = design;
-            d.structure(s->id)->set[p.name] = nudged(now, nudge);
+            (*d.setOf(owner))[p.name] = nudged(now, nudge);
             auto next = assemble(d);
             auto moved = next ? creaseIn(*next, crease, part) : std::nullopt;
             if (!moved)
@@ -66,7 +66,7 @@ std::optional<Grip> gripOf(const Design& design, const std::string& crease,
             const double rate = by.dot(way) / nudge;
             if (std::fabs(rate) > least &&
                 (!best || std::fabs(rate) > std::fabs(best->rate) + 1e-6))
-                best = Grip{s->id, p.name, now, way, rate};
+                best = Grip{owner, p.name, now, way, rate};
         }
         if (best)
             break;
@@ -84,8 +84,8 @@ Measure dragged(const Grip& g, const Vec2& moved, const Design& design, bool fin
                       std::llround(static_cast<double>(m.count) / static_cast<double>(step))) *
                   step;
     }
-    const StructureSpec* s = design.structure(g.structure);
-    const Parameter* p = s ? family(s->kind)->parameter(g.parameter) : nullptr;
+    const Family* f = familyOf(design, g.structure);
+    const Parameter* p = f ? f->parameter(g.parameter) : nullptr;
     if (p)
         m.count = std::clamp(m.count, p->least.count, p->most.count);
     return m;

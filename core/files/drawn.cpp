@@ -16,6 +16,8 @@ Point readPoint(const Object& o, const std::string& key, const Json& j, Unit uni
             o.signedMeasure(key, j[1], Quantity::Length, unit)};
 }
 
+} // namespace
+
 std::vector<Point> readPoints(const Object& o, const std::string& key, const Json& j, Unit unit) {
     if (!j.is_array() || j.size() > 2000)
         bad(o.at(key), "a list of points is needed", "write [[x, y], [x, y]]");
@@ -31,6 +33,8 @@ Json written(const std::vector<Point>& points, Unit unit) {
         j.push_back({placeText(p.x, unit), placeText(p.y, unit)});
     return j;
 }
+
+namespace {
 
 // A length or an angle: what the text says by its unit; a bare number is an angle.
 Measure either(const Object& o, const std::string& key, const Json& j, Unit unit) {
@@ -141,6 +145,7 @@ StageSpec readStage(const Json& json, const std::string& place, Unit unit) {
     s.drive = o.text("drive");
     s.from = either(o, "from", o.need("from"), unit);
     s.to = either(o, "to", o.need("to"), unit);
+    s.together = o.flag("together", false);
     o.finish();
     return s;
 }
@@ -211,7 +216,10 @@ Json written(const JoinSpec& s, Unit unit) {
 }
 
 Json written(const StageSpec& s, Unit unit) {
-    return {{"drive", s.drive}, {"from", placeText(s.from, unit)}, {"to", placeText(s.to, unit)}};
+    Json j = {{"drive", s.drive}, {"from", placeText(s.from, unit)}, {"to", placeText(s.to, unit)}};
+    if (s.together)
+        j["together"] = true;
+    return j;
 }
 
 } // namespace hl

@@ -1,7 +1,7 @@
 #include "core/files/hlantern.h"
-#include "core/files/drawn.h"
 #include "core/assembly/assembly.h"
 #include "core/files/atomic_save.h"
+#include "core/files/drawn.h"
 #include "core/structures/family.h"
 #include <algorithm>
 #include <cctype>
@@ -40,6 +40,47 @@ Stock readStock(const Json& json, const std::string& place) {
     return s;
 }
 
+// The measures set for a structure or for the card.
+std::map<std::string, Measure> readSet(Object& o, const std::string& kind, const std::string& place,
+                                       Unit unit) {
+    std::map<std::string, Measure> out;
+    const Json* set = o.find("set");
+    if (!set)
+        return out;
+    Object measures(*set, place + ", set");
+    const Family* f = family(kind);
+    for (auto& [name, value] : set->items()) {
+        const Json& j = measures.need(name);
+        const Parameter* p = f ? f->parameter(name) : nullptr;
+        const Quantity q = p ? p->least.quantity : Quantity::Length;
+        if (p && q == Quantity::Count && j.is_number_unsigned() && p->choices.empty() &&
+            j.get<std::uint64_t>() < 1000) {
+            out[name] = Measure::ofCount(j.get<int>());
+        } else if (p && q == Quantity::Count) {
+            auto m = readMeasure(*p, measures.text(name, j), unit);
+            if (!m)
+                throw Bad{m.problem().in(measures.at(name))};
+            out[name] = *m;
+        } else {
+            out[name] = p && p->least.count < 0 ? measures.signedMeasure(name, j, q, unit)
+                                                : measures.measure(name, j, q, unit);
+        }
+    }
+    return out;
+}
+
+Json writtenSet(const Family* f, const std::map<std::string, Measure>& set, Unit unit) {
+    Json out = Json::object();
+    for (auto& [name, m] : set) {
+        const Parameter* p = f ? f->parameter(name) : nullptr;
+        if (p && m.quantity == Quantity::Count && p->choices.empty())
+            out[name] = m.count;
+        else
+            out[name] = p ? measureText(*p, m, unit) : placeText(m, unit);
+    }
+    return out;
+}
+
 CardSpec readCard(const Json& json, Unit unit) {
     Object o(json, "card");
     CardSpec c;
@@ -50,6 +91,8 @@ CardSpec readCard(const Json& json, Unit unit) {
         bad(o.at("spine"), "“" + spine + "” is no side for a spine", "use left or top");
     c.spine = spine == "left" ? SpineSide::Left : SpineSide::Top;
     c.stock = o.text("stock", "card");
+    c.form = o.text("form", "single");
+    c.set = readSet(o, c.form, "card", unit);
     c.lines = readLines(o, unit);
     c.apertures = readRings(o, "apertures", unit);
     for (auto& j : list(o, "smooth")) {
@@ -70,16 +113,9 @@ StructureSpec readStructure(const Json& json, const std::string& place, Unit uni
     s.name = o.text("name", "");
     s.on = o.text("on");
     s.stock = o.text("stock", "");
-    if (const Json* set = o.find("set")) {
-        Object measures(*set, "structure " + s.id + ", set");
-        const Family* kind = family(s.kind);
-        for (auto& [name, value] : set->items()) {
-            const Json& j = measures.need(name);
-            const Parameter* p = kind ? kind->parameter(name) : nullptr;
-            s.set[name] =
-                measures.measure(name, j, p ? p->fallback.quantity : Quantity::Length, unit);
-        }
-    }
+    s.set = readSet(o, s.kind, "structure " + s.id, unit);
+    if (const Json* outline = o.find("outline"))
+        s.outline = readPoints(o, "outline", *outline, unit);
     o.finish();
     return s;
 }
@@ -174,6 +210,10 @@ std::string designToText(const Design& d) {
                  {"height", text(d.card.height)},
                  {"spine", d.card.spine == SpineSide::Left ? "left" : "top"},
                  {"stock", d.card.stock}};
+    if (d.card.form != "single")
+        j["card"]["form"] = d.card.form;
+    if (!d.card.set.empty())
+        j["card"]["set"] = writtenSet(family(d.card.form), d.card.set, d.units);
     writeLines(j["card"], d.card.lines, d.units);
     writeRings(j["card"], "apertures", d.card.apertures, d.units);
     for (auto& [from, to] : d.card.smooth)
@@ -194,9 +234,9 @@ std::string designToText(const Design& d) {
         o["on"] = s.on;
         if (!s.stock.empty())
             o["stock"] = s.stock;
-        o["set"] = Json::object();
-        for (auto& [name, m] : s.set)
-            o["set"][name] = text(m);
+        o["set"] = writtenSet(family(s.kind), s.set, d.units);
+        if (!s.outline.empty())
+            o["outline"] = written(s.outline, d.units);
         j["structures"].push_back(o);
     }
     for (auto& p : d.parts)

@@ -47,23 +47,31 @@ template<int N>
 void addLoop(const Loop& loop, const std::vector<double>& angles, Workspace& w, Normal<N>& n) {
     const size_t count = loop.hinges.size();
     const Rigid x = wayRound(loop, angles, w.axis, w.point);
-    std::array<Vec3, 3> fixed; // columns for up to three unknowns; more take the heap
+    // Columns for up to three unknowns; more take the heap, where a joint that is met twice (tied
+    // folds) has two.
+    std::array<Vec3, 3> fixed;
     std::vector<Vec3> many(N == Eigen::Dynamic ? count : 0);
     Vec3* const moved = N == Eigen::Dynamic ? many.data() : fixed.data();
-    std::array<int, 3> fixedColumns;
+    std::array<int, 3> fixedColumns{0, 1, 2};
     std::vector<int> manyColumns(N == Eigen::Dynamic ? count : 0);
     int* const column = N == Eigen::Dynamic ? manyColumns.data() : fixedColumns.data();
     for (size_t m = 0; m < std::size(weights); ++m) {
         const Vec3 at = x * loop.marks[m], miss = weights[m] * (at - loop.marks[m]);
         n.cost += miss.squaredNorm();
         n.worst = std::max(n.worst, miss.norm());
-        int unknowns = 0;
+        int unknowns = N == Eigen::Dynamic ? 0 : N;
+        fixed.fill(Vec3::Zero());
         for (size_t i = 0; i < count; ++i) {
             const int c = w.column[loop.hinges[i].joint];
             if (c < 0)
                 continue;
-            moved[unknowns] = weights[m] * moves(loop.hinges[i], w.axis[i], w.point[i], at);
-            column[unknowns++] = c;
+            const Vec3 by = weights[m] * moves(loop.hinges[i], w.axis[i], w.point[i], at);
+            if (N != Eigen::Dynamic) {
+                moved[c] += by;
+            } else {
+                moved[unknowns] = by;
+                column[unknowns++] = c;
+            }
         }
         for (int i = 0; i < unknowns; ++i) {
             n.jtr(column[i]) += moved[i].dot(miss);
@@ -422,7 +430,7 @@ int rankOf(const Eigen::MatrixXd& m) {
 }
 
 Eigen::MatrixXd nullSpace(const Eigen::MatrixXd& m) {
-    if (m.rows() == 0)
+    if (m.rows() == 0 || m.cols() == 0)
         return Eigen::MatrixXd::Identity(m.cols(), m.cols());
     // Of the square matrix with the same null space and the same singular values.
     const Eigen::HouseholderQR<Eigen::MatrixXd> qr(m);

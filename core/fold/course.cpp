@@ -21,15 +21,22 @@ double valueOf(const Joint& j, double driven) {
 
 Course::Course(const std::vector<Stage>& stages, const std::vector<int>& driven,
                const std::vector<Joint>& joints) {
-    plain_ = stages.size() == 1 && stages[0].drive == "card.spine" && stages[0].from < stages[0].to;
+    plain_ = stages[0].drive == "card.spine" && stages[0].from < stages[0].to;
+    for (size_t i = 1; i < stages.size(); ++i)
+        plain_ = plain_ && stages[i].together;
     double at = plain_ ? stages[0].from : 0;
     samples_ = {at};
     for (size_t i = 0; i < stages.size(); ++i) {
         const Stage& s = stages[i];
+        if (i > 0 && s.together) { // along with the one before, over its stretch of the scale
+            const Leg& with = legs_.back();
+            legs_.push_back({driven[i], valueOf(joints[driven[i]], s.from),
+                             valueOf(joints[driven[i]], s.to), with.begin, with.end, s.from, s.to});
+            continue;
+        }
         const double length = std::fabs(s.to - s.from);
         legs_.push_back({driven[i], valueOf(joints[driven[i]], s.from),
-                         valueOf(joints[driven[i]], s.to), at, at + length, s.from,
-                         s.to});
+                         valueOf(joints[driven[i]], s.to), at, at + length, s.from, s.to});
         const int steps = std::max(1, static_cast<int>(std::ceil(length - 1e-9)));
         for (int n = 1; n <= steps; ++n)
             samples_.push_back(at + length * n / steps);

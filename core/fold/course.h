@@ -1,6 +1,6 @@
 // The course: the motion that the hand gives a card, stage after stage, along one scale that the
-// maker scrubs. The scale runs in degrees (for slides in mm); a card whose only stage opens the
-// spine has its opening as its scale.
+// maker scrubs; within a stage several folds may go together. The scale runs in degrees (for slides
+// in mm); a card whose only stage opens the spine has its opening as its scale.
 #pragma once
 #include <vector>
 

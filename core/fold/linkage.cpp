@@ -93,8 +93,11 @@ class Chain {
         const Joint& j = k_.joints[e.joint];
         if (j.placed && !e.forward)
             step(j.place.inverse());
-        loop_.hinges.push_back(
-            {e.joint, e.forward ? 1.0 : -1.0, j.freedom, j.from, j.dir, since_, moved_});
+        const double sign = e.forward ? 1 : -1;
+        if (j.tied >= 0 && j.offset != 0)
+            step(foldAbout(j.from, j.dir, sign * j.offset));
+        loop_.hinges.push_back({j.tied >= 0 ? j.tied : e.joint, sign * (j.tied >= 0 ? j.ratio : 1),
+                                j.freedom, j.from, j.dir, since_, moved_});
         since_ = {};
         moved_ = false;
         if (j.placed && e.forward)
@@ -141,7 +144,10 @@ FoldLink inPlane(const Rigid& r) {
 void linkUp(Loop& loop) {
     Rigid back; // out of the frame of the fold before
     for (const LoopHinge& h : loop.hinges) {
-        if (h.freedom != Freedom::Fold) {
+        // A topper on foam lies in a plane of its own.
+        const bool flat =
+            std::fabs(h.before.shift.z()) < 1e-12 && std::fabs(loop.after.shift.z()) < 1e-12;
+        if (h.freedom != Freedom::Fold || !flat) {
             loop.links.clear();
             return;
         }
@@ -269,6 +275,17 @@ Linkage linkageOf(const Assembly& a) {
         driven.push_back(joint);
     }
     k.course = Course(a.motion, driven, k.joints);
+    for (const Tie& t : a.ties) {
+        Joint& j = k.joints[t.crease];
+        if (j.driven)
+            continue; // the hand decides
+        // A chain of ties ends at one joint.
+        const Joint& to = k.joints[t.to];
+        const bool further = to.tied >= 0;
+        j.tied = further ? to.tied : t.to;
+        j.ratio = t.ratio * (further ? to.ratio : 1);
+        j.offset = t.halfTurns * pi + (further ? t.ratio * to.offset : 0);
+    }
 
     // Creases first, so that a part hangs together by its own folds; then what moves otherwise,
     // then what holds fast.
@@ -343,9 +360,15 @@ Linkage linkageOf(const Assembly& a) {
         for (const LoopHinge& h : l.hinges)
             looped[h.joint] = true;
     for (size_t i = 0; i < k.joints.size(); ++i)
-        if (!looped[i] && !k.joints[i].driven)
+        if (!looped[i] && !k.joints[i].driven && k.joints[i].tied < 0)
             k.flaps.push_back(static_cast<int>(i));
     return k;
+}
+
+void fillTied(const Linkage& k, std::vector<double>& values) {
+    for (size_t i = 0; i < k.joints.size(); ++i)
+        if (const Joint& j = k.joints[i]; j.tied >= 0)
+            values[i] = j.ratio * values[j.tied] + j.offset;
 }
 
 void placePanels(const Linkage& k, const std::vector<double>& values, std::vector<Rigid>& placed) {

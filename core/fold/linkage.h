@@ -24,6 +24,10 @@ struct Joint {
     double low = 0, high = 0;
     double rest = 0, stiffness = 1; // radians or mm, and energy per square of them
     bool driven = false;
+    // Tied to another joint, whose value times `ratio` plus `offset` it takes: loops know only the
+    // other one. -1: not.
+    int tied = -1;
+    double ratio = 1, offset = 0;
 };
 
 // The placement of the right panel of a joint in its left panel's flat coordinates, but for its
@@ -88,6 +92,9 @@ struct Linkage {
     std::vector<bool> loose; // panels that are joined to nothing
     Course course;
 };
+
+// Gives every tied joint its value.
+void fillTied(const Linkage& linkage, std::vector<double>& values);
 
 // Throws std::invalid_argument when the card has no spine or a driver does not exist: assemblies
 // made from designs never do.

@@ -7,8 +7,8 @@
 namespace hl {
 namespace {
 
-constexpr double moves = 1e-6;  // of a unit direction
-constexpr double stuck = 1e-5;  // mm per radian of the driver that the loops cannot give way
+constexpr double moves = 1e-6; // of a unit direction
+constexpr double stuck = 1e-5; // mm per radian of the driver that the loops cannot give way
 
 } // namespace
 
@@ -18,6 +18,12 @@ Mobility mobilityAt(const Linkage& k, const Motion& motion, const Pose& pose, in
     // How fast every joint turns per unit of the driver, found block by block.
     std::vector<double> rate(k.joints.size());
     rate[driver] = 1;
+    // What the hand moves together moves together here.
+    for (const Course::Leg& leg : k.course.legs())
+        if (leg.joint == driver && leg.to != leg.from)
+            for (const Course::Leg& with : k.course.legs())
+                if (with.begin == leg.begin && with.end == leg.end)
+                    rate[with.joint] = (with.to - with.from) / (leg.to - leg.from);
     for (const Block& block : motion.blocks) {
         auto needed = [&](const std::vector<int>& loops) {
             Eigen::VectorXd by = Eigen::VectorXd::Zero(static_cast<Eigen::Index>(9 * loops.size()));

@@ -241,6 +241,7 @@ class Sweep {
     void store(int s, const std::vector<double>& from) {
         for (int c : block_.joints)
             m_.values[s][c] = from[c];
+        fillTied(k_, m_.values[s]);
         known_[s] = true;
         for (int l : block_.loops)
             m_.misfits[s][l] = misfitOf(k_, k_.loops[l], m_.values[s]);
@@ -430,8 +431,10 @@ Motion motionOf(const Linkage& k, const std::atomic<bool>* cancel) {
     m.misfits.assign(samples, std::vector<double>(k.loops.size()));
     m.blocks = k.blocks;
     m.springs.assign(k.blocks.size(), false);
-    for (size_t s = 0; s < samples; ++s)
+    for (size_t s = 0; s < samples; ++s) {
         k.course.drive(k.course.samples()[s], m.values[s]);
+        fillTied(k, m.values[s]);
+    }
     for (size_t b = 0; b < m.blocks.size() && !stopped(cancel);) {
         Sweep sweep(k, b, m);
         sweep.tryOut();
@@ -447,12 +450,14 @@ Motion motionOf(const Linkage& k, const std::atomic<bool>* cancel) {
 
 void closeAll(const Linkage& k, const Motion& m, double opening, std::vector<double>& values) {
     k.course.drive(opening, values);
+    fillTied(k, values);
     for (size_t b = 0; b < m.blocks.size(); ++b) {
         if (m.springs[b])
             settle(k, m.blocks[b], values);
         else
             moveToClosure(k, m.blocks[b], values);
     }
+    fillTied(k, values);
 }
 
 Pose poseAt(const Linkage& k, const Motion& m, double opening) {

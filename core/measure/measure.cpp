@@ -186,7 +186,14 @@ std::int64_t roundDiv(std::int64_t a, std::int64_t b) {
 Measure Measure::fromMm(double mm) { return {Quantity::Length, std::llround(mm * 1e6)}; }
 Measure Measure::fromDegrees(double deg) { return {Quantity::Angle, std::llround(deg * 1e9)}; }
 double Measure::inside() const {
-    return quantity == Quantity::Length ? mm() : degrees() * pi / 180.0;
+    return quantity == Quantity::Length  ? mm()
+           : quantity == Quantity::Angle ? degrees() * pi / 180.0
+                                         : static_cast<double>(count);
+}
+Measure Measure::of(Quantity quantity, double inside) {
+    return quantity == Quantity::Length  ? fromMm(inside)
+           : quantity == Quantity::Angle ? fromDegrees(inside * 180 / pi)
+                                         : ofCount(std::llround(inside));
 }
 
 Result<Parsed> parseLength(const std::string& text, Unit unit) {
@@ -255,10 +262,19 @@ Result<Parsed> parseAngle(const std::string& text) {
 }
 
 Result<Parsed> parseMeasure(const std::string& text, Quantity quantity, Unit unit) {
-    return quantity == Quantity::Length ? parseLength(text, unit) : parseAngle(text);
+    if (quantity != Quantity::Count)
+        return quantity == Quantity::Length ? parseLength(text, unit) : parseAngle(text);
+    Reader in{text};
+    Fraction n;
+    bool whole = false;
+    if (!in.number(n, whole) || !whole || !in.done())
+        return Problem{"", "“" + text + "” is no whole number", "write it like 3"};
+    return Parsed{Measure::ofCount(static_cast<std::int64_t>(n.num)), true};
 }
 
 Shown show(const Measure& m, Unit unit, int finest) {
+    if (m.quantity == Quantity::Count)
+        return {std::to_string(m.count), 0};
     if (m.quantity == Quantity::Angle) {
         std::int64_t tenths = roundDiv(m.count, 100'000'000);
         return {decimal(tenths, 1) + "°",
@@ -271,6 +287,8 @@ Shown show(const Measure& m, Unit unit, int finest) {
 }
 
 std::string exactText(const Measure& m, Unit unit) {
+    if (m.quantity == Quantity::Count)
+        return std::to_string(m.count);
     if (m.quantity == Quantity::Angle)
         return decimal(m.count, 9) + " deg";
     constexpr std::int64_t grain = nmPerInch / 64;

@@ -9,17 +9,19 @@
 namespace hl {
 
 enum class Unit { Millimetre, Inch };
-enum class Quantity { Length, Angle };
+enum class Quantity { Length, Angle, Count };
 
 struct Measure {
     Quantity quantity = Quantity::Length;
-    std::int64_t count = 0; // nanometres or nanodegrees
+    std::int64_t count = 0; // nanometres, nanodegrees, or just how many
 
     static Measure fromMm(double mm);       // nearest nanometre; |mm| must be below 1e9
     static Measure fromDegrees(double deg); // nearest nanodegree
+    static Measure ofCount(std::int64_t n) { return {Quantity::Count, n}; }
+    static Measure of(Quantity quantity, double inside); // from mm, radians or a number
     double mm() const { return static_cast<double>(count) * 1e-6; }
     double degrees() const { return static_cast<double>(count) * 1e-9; }
-    double inside() const; // mm for a length, radians for an angle
+    double inside() const; // mm for a length, radians for an angle, else the number
     friend bool operator==(const Measure& a, const Measure& b) {
         return a.quantity == b.quantity && a.count == b.count;
     }

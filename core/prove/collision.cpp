@@ -177,6 +177,11 @@ void collision(const Case& c, std::vector<Finding>& out) {
     const std::vector<bool> gives = limp(c);
     std::vector<Hit> hits;
     std::vector<int> hitOf(n * n, -1);
+    // What is put through a slit of the other passes through it by design.
+    std::vector<bool> slotted(n * n);
+    for (const Join& j : c.assembly.joins)
+        if (j.kind == JoinKind::Slot)
+            slotted[std::min(j.tab, j.landing) * n + std::max(j.tab, j.landing)] = true;
     std::vector<Solids> solids(n);
     for (const Pose& pose : c.poses) {
         if (liesFlat(c, pose))
@@ -189,7 +194,7 @@ void collision(const Case& c, std::vector<Finding>& out) {
             solids[i] = solidsOf(flat[i], pose.panels[i]);
         for (size_t i = 0; i < n; ++i)
             for (size_t j = i + 1; j < n; ++j) {
-                if (skipped(i) || skipped(j))
+                if (skipped(i) || skipped(j) || slotted[i * n + j])
                     continue;
                 const double d = depth(solids[i], solids[j]);
                 if (d <= 0)

@@ -65,7 +65,8 @@ void landing(const Case& c, std::vector<Finding>& out) {
             continue;
         double amount = 0;
         Ring ring;
-        for (const Vec2& corner : held.outline) {
+        // What carries no adhesive may stick out.
+        for (const Vec2& corner : j.adhesive.empty() ? held.outline : j.adhesive) {
             const Vec3 p = j.place.at(corner);
             ring.emplace_back(p.x(), p.y());
             amount = std::max(amount, offPaper(under.outline, under.apertures, ring.back()));
@@ -90,9 +91,8 @@ void landing(const Case& c, std::vector<Finding>& out) {
                    "Move it off the opening in its landing.");
         else
             report(amount,
-                   "The " + sayPanel(c, j.tab) + " reaches " + sayAmount(c, amount) +
-                       " past the " + sayPanel(c, j.landing) +
-                       " it is glued to, at every opening.",
+                   "The " + sayPanel(c, j.tab) + " reaches " + sayAmount(c, amount) + " past the " +
+                       sayPanel(c, j.landing) + " it is glued to, at every opening.",
                    "Move the structure inward, or make it or its tab smaller.");
     }
 }

@@ -9,7 +9,7 @@
 namespace hl {
 namespace {
 
-constexpr double closed = 1e-6;                       // mm
+constexpr double closed = 1e-6;                        // mm
 constexpr double general[] = {0.43, 0.57, 0.28, 0.73}; // parts of a stage, nothing special there
 
 const Pose* generalPose(const Case& c, const Course::Leg& leg) {
@@ -24,7 +24,9 @@ const Pose* generalPose(const Case& c, const Course::Leg& leg) {
 std::string list(const Case& c, const std::vector<int>& panels) {
     std::string out;
     for (size_t i = 0; i < panels.size(); ++i)
-        out += (i == 0 ? "" : i + 1 < panels.size() ? ", the " : " and the ") +
+        out += (i == 0                  ? ""
+                : i + 1 < panels.size() ? ", the "
+                                        : " and the ") +
                sayPanel(c, panels[i]);
     return out;
 }
@@ -37,7 +39,11 @@ void mobility(const Case& c, std::vector<Finding>& out) {
         return Finding{"mobility", s, {}, {}, c.first(), c.last(), at, 0, {}, {}, {}};
     };
     std::set<int> told;
+    double stageEnd = -1; // the end of the stage just looked at: what goes together is one motion
     for (const Course::Leg& leg : k.course.legs()) {
+        if (leg.end == stageEnd)
+            continue;
+        stageEnd = leg.end;
         const Pose* pose = generalPose(c, leg);
         if (!pose)
             continue; // it binds everywhere: the misfit says so
@@ -52,8 +58,8 @@ void mobility(const Case& c, std::vector<Finding>& out) {
             for (const LoopHinge& h : loop.hinges)
                 if (met.insert(h.joint).second)
                     round += (round.empty() ? "the " : ", the ") + sayJoint(c, h.joint);
-            const std::string how = loop.join < 0 ? "folded along"
-                                                  : heldBy(c.assembly.joins[loop.join].kind);
+            const std::string how =
+                loop.join < 0 ? "folded along" : heldBy(c.assembly.joins[loop.join].kind);
             f.message = "The card is locked: with the " + sayPanel(c, loop.held) + " " + how +
                         " the " + sayPanel(c, loop.landing) + " the " + sayJoint(c, leg.joint) +
                         " cannot move " + sayOpening(c, pose->opening, pose->opening) +
@@ -102,10 +108,10 @@ void mobility(const Case& c, std::vector<Finding>& out) {
         const bool tab = c.assembly.panels[panel].role == Role::Tab;
         Finding f = finding(Severity::Note, c.first());
         nameIn(f, c, panel);
-        f.message = "The " + sayPanel(c, panel) +
-                    (tab ? " is glued to nothing; it is drawn as it rests."
-                         : " is a plain flap on the " + sayJoint(c, j) +
-                               "; it is drawn as it rests.");
+        f.message =
+            "The " + sayPanel(c, panel) +
+            (tab ? " is glued to nothing; it is drawn as it rests."
+                 : " is a plain flap on the " + sayJoint(c, j) + "; it is drawn as it rests.");
         f.remedy = tab ? "Glue it to a panel, or remove it." : "Nothing, if it is meant to flap.";
         out.push_back(f);
     }

@@ -39,7 +39,7 @@ class Search {
         if (++trials_ > mostTrials || (cancel_ && *cancel_))
             return false;
         Design d = case_.design;
-        auto& set = d.structure(r.structure)->set;
+        auto& set = *d.setOf(r.structure);
         if (r.value)
             set[r.parameter] = *r.value;
         else
@@ -59,16 +59,18 @@ class Search {
         std::optional<Remedy> best;
         double least = 1e300;
         for (const std::string& id : involved()) {
-            const StructureSpec& s = *case_.design.structure(id);
-            for (auto& [name, value] : s.set)
-                if (family(s.kind)->parameter(name)->follows && heals({id, name, {}}))
+            const Family& f = *familyOf(case_.design, id);
+            const auto& set = *case_.design.setOf(id);
+            for (auto& [name, value] : set)
+                if (f.parameter(name)->follows && heals({id, name, {}}))
                     return Remedy{id, name, {}};
             auto values = measuresOf(case_.design, id);
             if (!values)
                 continue;
-            for (const Parameter& p : family(s.kind)->parameters) {
-                // A measure that follows from others is left to them.
-                if (p.follows && !s.set.count(p.name))
+            for (const Parameter& p : f.parameters) {
+                // A measure that follows from others is left to them; a number or a choice makes
+                // another structure.
+                if ((p.follows && !set.count(p.name)) || p.least.quantity == Quantity::Count)
                     continue;
                 for (int way : {-1, 1}) {
                     auto r = along(id, p, values->at(p.name), way, least);
@@ -85,9 +87,9 @@ class Search {
   private:
     std::vector<std::string> involved() const {
         std::vector<std::string> out;
-        for (auto& part : wanted_.parts) {
-            const std::string s = structureOf(case_, case_.assembly.part(part));
-            if (!s.empty())
+        for (auto& panel : wanted_.panels) {
+            const std::string s = ownerOf(panel);
+            if (case_.design.structure(s) && std::find(out.begin(), out.end(), s) == out.end())
                 out.push_back(s);
         }
         return out;
@@ -95,7 +97,7 @@ class Search {
 
     // The ruler's step: half a millimetre, a sixteenth of an inch, a degree.
     std::int64_t grain(const Parameter& p) const {
-        if (p.fallback.quantity == Quantity::Angle)
+        if (p.least.quantity == Quantity::Angle)
             return 1'000'000'000;
         return case_.design.units == Unit::Inch ? nmPerInch / 16 : 500'000;
     }
@@ -104,13 +106,13 @@ class Search {
     // its size relative to the measure.
     std::pair<std::optional<Remedy>, double> along(const std::string& id, const Parameter& p,
                                                    double value, int way, double least) {
-        const bool angle = p.fallback.quantity == Quantity::Angle;
-        const Measure now = angle ? Measure::fromDegrees(value * 180 / pi) : Measure::fromMm(value);
+        const bool angle = p.least.quantity == Quantity::Angle;
+        const Measure now = Measure::of(p.least.quantity, value);
         const std::int64_t step = grain(p);
         // The first mark of the ruler beyond the present value.
         const std::int64_t mark = way > 0 ? now.count / step + 1 : (now.count - 1) / step;
         auto at = [&](std::int64_t n) {
-            return Remedy{id, p.name, Measure{p.fallback.quantity, (mark + way * n) * step}};
+            return Remedy{id, p.name, Measure{p.least.quantity, (mark + way * n) * step}};
         };
         auto size = [&](std::int64_t n) {
             const double base = angle ? 60e9 : std::max<double>(now.count, 20e6);
@@ -144,11 +146,12 @@ class Search {
 };
 
 std::string say(const Case& c, const Remedy& r) {
-    const StructureSpec& s = *c.design.structure(r.structure);
     std::string name = r.parameter;
     std::replace(name.begin(), name.end(), '_', ' ');
-    const std::string whose =
-        " of " + (s.name.empty() ? family(s.kind)->name + " " + s.id : s.name);
+    const StructureSpec* s = c.design.structure(r.structure);
+    const std::string whose = " of " + (!s                ? "the card"
+                                        : s->name.empty() ? family(s->kind)->name + " " + s->id
+                                                          : s->name);
     if (!r.value)
         return "Let the " + name + whose + " follow from the other measures.";
     return "Change the " + name + whose + " to " + exactText(*r.value, c.design.units) + ".";

@@ -1,4 +1,5 @@
 #include "core/prove/saying.h"
+#include "core/structures/family.h"
 #include <algorithm>
 #include <cctype>
 #include <cmath>
@@ -32,30 +33,54 @@ std::string sentenceOf(Verdict v) {
     return names[static_cast<int>(v)];
 }
 
+namespace {
+
+// The structure that a panel or crease belongs to, else its part.
+std::string whose(const Case& c, const std::string& id, int part) {
+    const StructureSpec* s = c.design.structure(ownerOf(id));
+    if (!s)
+        return c.assembly.parts[part].name;
+    return s->name.empty() ? family(s->kind)->name + " " + s->id : s->name;
+}
+
+} // namespace
+
 std::string sayPanel(const Case& c, int panel) {
     const Panel& p = c.assembly.panels[panel];
     std::string name = p.id.substr(p.id.find('.') + 1);
     if (p.role == Role::Page) {
         const bool top = c.design.card.spine == SpineSide::Top;
         const bool left = name == "page-left";
+        const bool plain = c.design.card.form == "single";
+        if (!plain && name.rfind("page-", 0) == 0 && !left)
+            return name == "page-right" ? "page 2" : "page " + name.substr(5);
+        if (!plain && left)
+            return "page 1";
+        if (!left && name != "page-right") { // a sheet of its own
+            std::replace(name.begin(), name.end(), '-', ' ');
+            return name;
+        }
         return top ? (left ? "upper page" : "lower page") : (left ? "left page" : "right page");
     }
     std::replace(name.begin(), name.end(), '-', ' ');
-    return name + " of " + c.assembly.parts[p.part].name;
+    return name + " of " + whose(c, p.id, p.part);
 }
 
 std::string sayCrease(const Case& c, int crease) {
     const Crease& k = c.assembly.creases[crease];
     std::string name = k.id.substr(k.id.find('.') + 1);
     std::replace(name.begin(), name.end(), '-', ' ');
-    return k.part == 0 ? name : name + " of " + c.assembly.parts[k.part].name;
+    const bool card = ownerOf(k.id) == "card";
+    return card ? name : name + " of " + whose(c, k.id, k.part);
 }
 
 std::string sayJoint(const Case& c, int joint) {
     const Joint& j = c.linkage.joints[joint];
     if (j.join < 0)
         return sayCrease(c, joint);
-    const char* kind = j.freedom == Freedom::Slide ? "slide " : j.freedom == Freedom::Turn ? "pivot " : "slot ";
+    const char* kind = j.freedom == Freedom::Slide  ? "slide "
+                       : j.freedom == Freedom::Turn ? "pivot "
+                                                    : "slot ";
     return kind + c.assembly.joins[j.join].id;
 }
 
@@ -82,8 +107,6 @@ std::string sayOpening(const Case& c, double from, double to) {
 }
 
 std::string sayAmount(const Case& c, double mm) { return sayLength(mm, c.design.units); }
-
-std::string structureOf(const Case& c, int part) { return c.assembly.parts[part].structure; }
 
 std::string capital(std::string s) {
     if (!s.empty())

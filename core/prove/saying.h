@@ -6,12 +6,11 @@ namespace hl {
 
 std::string sayPanel(const Case& c, int panel);   // "left wall of Signal box"
 std::string sayCrease(const Case& c, int crease); // "tip of Signal box"
-std::string sayJoint(const Case& c, int joint);    // a crease, a pivot or a slide
+std::string sayJoint(const Case& c, int joint);   // a crease, a pivot or a slide
 // Places of the motion: "between 12° and 40°", "at 0° (closed)"; where not only the spine is
 // driven, with what is driven: "with the front of Gate at 40°".
 std::string sayOpening(const Case& c, double from, double to);
-std::string sayAmount(const Case& c, double mm);  // in the maker's unit
-std::string structureOf(const Case& c, int part); // the owner's id, empty for the card
+std::string sayAmount(const Case& c, double mm); // in the maker's unit
 std::string capital(std::string sentence);
 // Adds the part of `panel` to the finding, and the panel itself.
 void nameIn(Finding& f, const Case& c, int panel);

@@ -31,18 +31,18 @@ Worst worstOf(const Design& d, const std::atomic<bool>* cancel) {
 // The design with every measure of every structure set to the value it has now.
 Result<Design> held(const Design& design) {
     Design out = design;
-    for (StructureSpec& s : out.structures) {
-        auto values = measuresOf(design, s.id);
+    std::vector<std::string> ids{"card"};
+    for (const StructureSpec& s : out.structures)
+        ids.push_back(s.id);
+    for (const std::string& id : ids) {
+        auto values = measuresOf(design, id);
         if (!values)
             return values.problem();
-        for (const Parameter& p : family(s.kind)->parameters) {
-            const double v = values->at(p.name);
-            const Measure m = p.fallback.quantity == Quantity::Length
-                                  ? Measure::fromMm(v)
-                                  : Measure::fromDegrees(v * 180 / pi);
+        for (const Parameter& p : familyOf(design, id)->parameters) {
+            const Measure m = Measure::of(p.least.quantity, values->at(p.name));
             // One that follows to beyond what can be set is left to follow.
             if (m.count >= p.least.count && m.count <= p.most.count)
-                s.set.try_emplace(p.name, m);
+                out.setOf(id)->try_emplace(p.name, m);
         }
     }
     return out;
@@ -81,14 +81,19 @@ Result<std::vector<Sensitivity>> sensitivities(const Design& design,
         }
         out.push_back(found);
     }
+    std::vector<std::string> ids{"card"};
     for (const StructureSpec& s : start->structures)
-        for (auto& [name, value] : s.set) {
-            Sensitivity found{s.id, name, value.quantity, 0, 0, {}};
+        ids.push_back(s.id);
+    for (const std::string& id : ids)
+        for (auto& [name, value] : *start->setOf(id)) {
+            if (value.quantity == Quantity::Count)
+                continue; // nobody miscounts by a little
+            Sensitivity found{id, name, value.quantity, 0, 0, {}};
             for (double by : {-error, error}) {
                 if (cancel && *cancel)
                     return out;
                 Design d = *start;
-                Measure& m = d.structure(s.id)->set[name];
+                Measure& m = (*d.setOf(id))[name];
                 m.count += value.quantity == Quantity::Length ? Measure::fromMm(by).count
                                                               : Measure::fromDegrees(by).count;
                 if (!assemble(d))
@@ -96,7 +101,7 @@ Result<std::vector<Sensitivity>> sensitivities(const Design& design,
                 const Worst w = worstOf(d, cancel);
                 const double rate = (w.misfit - before) / error;
                 if (rate > found.rate)
-                    found = {s.id, name, value.quantity, rate, w.opening, w.tab};
+                    found = {id, name, value.quantity, rate, w.opening, w.tab};
             }
             out.push_back(found);
         }

@@ -13,18 +13,50 @@ struct StructureSpec;
 class AssemblyBuilder;
 
 struct Parameter {
-    std::string name; // as in files: lower case, underscores
-    Measure fallback; // the default on a 5 x 7 in card
-    Measure least, most;
+    std::string name;    // as in files: lower case, underscores
+    Measure least, most; // a choice counts its words from 0
     std::string meaning;
     std::string relation; // what it is when it is not set; empty: always the default
     // Kept by its relation to the other measures so that the card closes or stays even; edits
     // that are free to choose a measure leave it alone unless the maker set it.
     bool follows = false;
+    std::vector<std::string> choices; // words, where it is one of a few
+    std::string leastWhy, mostWhy;    // why nothing beyond its bounds can be made
+    Measure fallback;                 // the default on a 5 x 7 in card; the table works it out
+
+    Parameter& unless(const std::string& otherwise, bool kept = false) {
+        relation = otherwise;
+        follows = kept;
+        return *this;
+    }
+    Parameter& why(const std::string& low, const std::string& high) {
+        leastWhy = low;
+        mostWhy = high;
+        return *this;
+    }
 };
 
-// Measures by name: mm and radians.
+// Measures by name: mm, radians, numbers.
 using Values = std::map<std::string, double>;
+
+// The sheet that a card is made of, before anything is cut out of it or glued on: flat coordinates
+// with the spine along y from the origin and the right page at positive x.
+struct CardSheet {
+    Ring outline;
+    struct Line {
+        std::string id;
+        Fold fold;
+        Vec2 from, to;
+    };
+    std::vector<Line> folds; // the spine first
+    std::vector<Ring> apertures;
+    // Panels by the fold beside them and its side, and what they are called: "fold-2-right" is
+    // "page-3". All of them are pages.
+    std::vector<std::pair<std::string, std::string>> pages;
+};
+
+// What a family stands on. A form is no structure: it is what the card itself is.
+enum class Ground { Form, Fold, Ridge, AnyFold, OneSheetFold, Panel };
 
 struct Family {
     std::string id, name, purpose;
@@ -33,8 +65,17 @@ struct Family {
 
     // Fills in every measure missing from `set`.
     Values (*complete)(Values set, const Host& host);
-    void (*build)(const StructureSpec& spec, const Values& values, const Host& host,
-                  AssemblyBuilder& out);
+    // Refuses what cannot be made, naming the measure, its bound and the reason.
+    Trouble (*build)(const StructureSpec& spec, const Values& values, const Host& host,
+                     AssemblyBuilder& out);
+
+    Ground ground = Ground::Fold;
+    std::string shelf = "Parallel folds"; // where the gallery shows it
+    std::string host = "card.spine";      // where it stands unless the maker says
+    std::string form = "";                // the form of card that has this host; empty: any
+    // Measures of which one always follows from the others.
+    std::vector<std::vector<std::string>> relations;
+    CardSheet (*sheet)(const Values& values, const Host& card) = nullptr; // of a form
 
     const Parameter* parameter(const std::string& name) const;
 };
@@ -42,8 +83,15 @@ struct Family {
 // All families, in the order in which a maker meets them.
 const std::vector<Family>& families();
 const Family* family(const std::string& id);
+// The family of a structure or of "card"; null when there is no such structure.
+const Family* familyOf(const Design& design, const std::string& structure);
 
-// The measures of a structure as they are in force: what was set and what follows from it.
+// The measures of a structure, or of the card's form, as they are in force: what was set and what
+// follows from it.
 Result<Values> measuresOf(const Design& design, const std::string& structure);
+
+// A measure as typed for a parameter: a length, an angle, a number or one of its words.
+Result<Measure> readMeasure(const Parameter& parameter, const std::string& text, Unit unit);
+std::string measureText(const Parameter& parameter, const Measure& m, Unit unit);
 
 } // namespace hl

@@ -1,72 +1,103 @@
 #include "core/structures/strip.h"
-#include "core/assembly/builder.h"
-#include "core/design/design.h"
 #include "core/structures/tab.h"
 #include <algorithm>
 
 namespace hl {
 namespace {
 
-constexpr double nominalWidth = 50.8, nominalFoot = 31.75, nominalTab = 9.525; // mm
-constexpr double endCut = 70 * pi / 180; // how far tab corners are snipped back
-
-Measure mm(double v) { return Measure::fromMm(v); }
+constexpr double endCut = 70 * degree; // how far tab corners are snipped back
 
 } // namespace
 
-std::vector<Parameter> stripParameters(const std::string& leftWallRelation, double leftWallDefault,
-                                       bool leftWallFollows, const std::string& rightWallRelation,
-                                       double rightWallDefault) {
+Strip addStrip(AssemblyBuilder& out, const std::vector<Leaf>& leaves,
+               const std::vector<StripCrease>& creases, double y0, double y1) {
+    Strip s;
+    double x = 0;
+    for (size_t i = 0; i < leaves.size(); ++i) {
+        const Leaf& l = leaves[i];
+        const Vec2 a(x, y0), b(x, y1);
+        if (l.tab)
+            s.panels.push_back(
+                out.panel(l.name, Role::Tab, tabOutline(a, b, l.length, i == 0, endCut, endCut)));
+        else
+            s.panels.push_back(
+                out.panel(l.name, Role::Wall, {a, {x + l.length, y0}, {x + l.length, y1}, b}));
+        if (!l.tab)
+            x += l.length;
+        s.at.push_back(x);
+    }
+    s.at.pop_back();
+    for (size_t i = 0; i < creases.size(); ++i)
+        s.creases.push_back(out.crease(creases[i].name, s.panels[i], s.panels[i + 1], {s.at[i], y0},
+                                       {s.at[i], y1}, creases[i].fold));
+    return s;
+}
+
+void glueFoot(AssemblyBuilder& out, int tab, int crease, const Seat& seat, double distance,
+              double at) {
+    out.glue(tab, crease, seat.panel, seat.origin + distance * seat.inward + at * seat.along,
+             seat.along, true);
+}
+
+std::vector<Parameter> stripParameters(const std::string& leftWallRelation, bool leftWallFollows,
+                                       const std::string& rightWallRelation) {
+    const std::string small = "a shorter panel cannot be folded cleanly",
+                      large = "no card is that large";
     return {
-        {"place", mm(63.5), mm(0), mm(1000), "from the start of the fold to the near side",
-         "centred on the fold"},
-        {"width", mm(nominalWidth), mm(3), mm(1000), "along the fold",
-         "2 in, or six tenths of a shorter fold"},
-        {"left", mm(nominalFoot), mm(2), mm(1000), "from the fold to the left foot",
-         "1 1/4 in, or four tenths of a narrower landing"},
-        {"right", mm(nominalFoot), mm(2), mm(1000), "from the fold to the right foot",
-         "the same as left, or four tenths of a narrower landing", true},
-        {"left_wall", mm(leftWallDefault), mm(2), mm(1000), "from the left foot to the tip",
-         leftWallRelation, leftWallFollows},
-        {"right_wall", mm(rightWallDefault), mm(2), mm(1000), "from the right foot to the tip",
-         rightWallRelation, true},
-        {"tab", mm(nominalTab), mm(3), mm(60), "depth of the tabs",
-         "3/8 in, or eight tenths of the nearer foot", true},
+        placeParameter(),
+        widthParameter(),
+        lengthOf("left", 2, 1000, "from the fold to the left foot")
+            .unless("1 1/4 in, or four tenths of a narrower landing; with both walls set, what "
+                    "lets it close flat")
+            .why("the foot would lie on the fold", large),
+        lengthOf("right", 2, 1000, "from the fold to the right foot")
+            .unless("the same as left, or four tenths of a narrower landing; with both walls set, "
+                    "what lets it close flat",
+                    true)
+            .why("the foot would lie on the fold", large),
+        lengthOf("left_wall", 2, 1000, "from the left foot to the tip")
+            .unless(leftWallRelation, leftWallFollows)
+            .why(small, large),
+        lengthOf("right_wall", 2, 1000, "from the right foot to the tip")
+            .unless(rightWallRelation, true)
+            .why(small, large),
+        tabParameter(),
     };
 }
 
 void completeFeet(Values& v, const Host& host) {
-    v.try_emplace("width", std::min(nominalWidth, 0.6 * host.length));
-    v.try_emplace("place", std::max(0.0, (host.length - v["width"]) / 2));
-    v.try_emplace("left", std::min(nominalFoot, 0.4 * host.left.room));
+    completeAlong(v, host);
+    constexpr double nominalFoot = 31.75; // mm
+    // Walls and one foot set: the other foot lets it close flat.
+    if (v.count("left_wall") && v.count("right_wall") && v.count("left") != v.count("right")) {
+        const double sign = host.ridge ? -1 : 1;
+        completeSum(v, {{"left", 1}, {"right", -1}, {"left_wall", sign}, {"right_wall", -sign}});
+    }
+    v.try_emplace("left", v.count("right") ? std::min(v["right"], 0.4 * host.left.room)
+                                           : std::min(nominalFoot, 0.4 * host.left.room));
     v.try_emplace("right", std::min(v["left"], 0.4 * host.right.room));
 }
 
-void completeTab(Values& v) {
-    v.try_emplace("tab", std::min(nominalTab, 0.8 * std::min(v["left"], v["right"])));
+void completeTab(Values& v, const Host& host) {
+    v.try_emplace("tab", tabDepth(host, 0.8 * std::min(v["left"], v["right"])));
 }
 
-void buildStrip(const StructureSpec& spec, const Values& v, const Host& host,
-                AssemblyBuilder& out) {
-    const double w = v.at("width"), p = v.at("left_wall"), q = v.at("right_wall");
-    const double at = v.at("place"), tab = v.at("tab");
+Trouble buildStrip(const StructureSpec& spec, const Values& v, const Host& host,
+                   AssemblyBuilder& out) {
+    const double tab = v.at("tab");
     out.part(spec.id, spec.name, spec.id, spec.stock);
-    const Vec2 foot0(0, 0), foot1(0, w), tip0(p, 0), tip1(p, w), end0(p + q, 0), end1(p + q, w);
-    int leftTab =
-        out.panel("left-tab", Role::Tab, tabOutline(foot0, foot1, tab, true, endCut, endCut));
-    int leftWall = out.panel("left-wall", Role::Wall, {foot0, tip0, tip1, foot1});
-    int rightWall = out.panel("right-wall", Role::Wall, {tip0, end0, end1, tip1});
-    int rightTab =
-        out.panel("right-tab", Role::Tab, tabOutline(end0, end1, tab, false, endCut, endCut));
     // The tabs fold under, toward the host crease, where the walls hide them.
-    int leftFoot = out.crease("left-foot", leftTab, leftWall, foot0, foot1, Fold::Mountain);
-    out.crease("tip", leftWall, rightWall, tip0, tip1, Fold::Mountain);
-    int rightFoot = out.crease("right-foot", rightWall, rightTab, end0, end1, Fold::Mountain);
-    for (auto& [tabPanel, foot, seat, distance] :
-         {std::tuple{leftTab, leftFoot, &host.left, v.at("left")},
-          {rightTab, rightFoot, &host.right, v.at("right")}})
-        out.glue(tabPanel, foot, seat->panel,
-                 seat->origin + distance * seat->inward + at * seat->along, seat->along, true);
+    const Strip s = addStrip(
+        out,
+        {{"left-tab", tab, true},
+         {"left-wall", v.at("left_wall")},
+         {"right-wall", v.at("right_wall")},
+         {"right-tab", tab, true}},
+        {{"left-foot", Fold::Mountain}, {"tip", Fold::Mountain}, {"right-foot", Fold::Mountain}}, 0,
+        v.at("width"));
+    glueFoot(out, s.panels[0], s.creases[0], host.left, v.at("left"), v.at("place"));
+    glueFoot(out, s.panels[3], s.creases[2], host.right, v.at("right"), v.at("place"));
+    return {};
 }
 
 } // namespace hl

@@ -1,19 +1,83 @@
 // The table of families. One line for each.
-#include "core/structures/family.h"
+#include "core/measure/place.h"
+#include "core/structures/parameters.h"
 #include <algorithm>
 
 namespace hl {
 
+Family singleFold();
+Family zFold();
+Family accordion();
+Family threePage();
+Family tube();
+Family easel();
+Family doubleEasel();
+Family stand();
+Family interlocked();
+Family petal();
 Family vFold();
+Family xFold();
+Family beak();
 Family box();
 Family tent();
+Family stair();
+Family cutOutBox();
+Family pillars();
+Family platform();
+Family cube();
+Family tier();
+Family tierStack();
+Family propTube();
+Family bridge();
+Family accordionInsert();
+Family doubleDisplay();
+Family sidePocket();
+Family floatingLayer();
+Family topper();
+
+namespace {
+
+constexpr double width = 127, height = 177.8; // mm, a 5 x 7 in card
+
+// The host that a family has on a 5 x 7 in card, for its defaults.
+Host standardHost(const Family& f) {
+    Host h;
+    h.crease = 0;
+    h.length = height;
+    h.left.room = h.right.room = width;
+    if (f.ground == Ground::Panel) {
+        h.length = width;
+        h.left.room = h.right.room = height;
+    }
+    h.ridge = f.ground == Ground::Ridge;
+    if (f.form == "z-fold") // page 2 and 3 are half as wide as the first
+        h.right.room = width / 2;
+    if (f.form == "z-fold" && h.ridge)
+        h.left.room = width / 2;
+    if (f.form == "three-page")
+        h.left.room = h.right.room = width / 2;
+    return h;
+}
+
+std::vector<Family> withDefaults(std::vector<Family> table) {
+    for (Family& f : table) {
+        const Values values = f.complete({}, standardHost(f));
+        for (Parameter& p : f.parameters)
+            p.fallback = Measure::of(p.least.quantity, values.at(p.name));
+    }
+    return table;
+}
+
+} // namespace
 
 const std::vector<Family>& families() {
-    static const std::vector<Family> table = {
-        vFold(),
-        box(),
-        tent(),
-    };
+    static const std::vector<Family> table = withDefaults({
+        singleFold(),  zFold(),           accordion(),     threePage(),     tube(),      easel(),
+        doubleEasel(), stand(),           interlocked(),   petal(),         box(),       tent(),
+        stair(),       platform(),        cube(),          tier(),          tierStack(), propTube(),
+        bridge(),      accordionInsert(), doubleDisplay(), sidePocket(),    vFold(),     xFold(),
+        cutOutBox(),   pillars(),         beak(),          floatingLayer(), topper(),
+    });
     return table;
 }
 
@@ -27,6 +91,31 @@ const Parameter* Family::parameter(const std::string& name) const {
     auto it =
         std::find_if(parameters.begin(), parameters.end(), [&](auto& p) { return p.name == name; });
     return it == parameters.end() ? nullptr : &*it;
+}
+
+Result<Measure> readMeasure(const Parameter& p, const std::string& text, Unit unit) {
+    if (!p.choices.empty()) {
+        std::string known;
+        for (size_t i = 0; i < p.choices.size(); ++i) {
+            if (p.choices[i] == text)
+                return Measure::ofCount(static_cast<std::int64_t>(i));
+            known += (i ? ", " : "") + p.choices[i];
+        }
+        return Problem{"", "“" + text + "” means nothing here", "use one of: " + known};
+    }
+    if (p.least.count < 0)
+        return parsePlace(text, p.least.quantity, unit);
+    auto parsed = parseMeasure(text, p.least.quantity, unit);
+    if (!parsed)
+        return parsed.problem();
+    return parsed->measure;
+}
+
+std::string measureText(const Parameter& p, const Measure& m, Unit unit) {
+    const auto n = static_cast<size_t>(m.count);
+    if (!p.choices.empty() && n < p.choices.size())
+        return p.choices[n];
+    return placeText(m, unit);
 }
 
 } // namespace hl

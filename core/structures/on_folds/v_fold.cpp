@@ -8,8 +8,7 @@
 // With alphas above 90 degrees the V opens toward the start of the fold. That is the same
 // structure on the same fold run backwards: sides swapped and alphas replaced by 180 - alpha.
 #include "core/assembly/builder.h"
-#include "core/design/design.h"
-#include "core/structures/family.h"
+#include "core/structures/parameters.h"
 #include "core/structures/tab.h"
 #include <algorithm>
 #include <cmath>
@@ -17,11 +16,19 @@
 namespace hl {
 namespace {
 
-constexpr double nominalBase = 57.15, nominalTab = 9.525; // mm
-constexpr double deg = pi / 180;
+constexpr double nominalBase = 57.15; // mm
+constexpr double deg = degree;
 
 Values complete(Values v, const Host& host) {
     v.try_emplace("place", host.length / 2);
+    if (v.count("beta_left") && v.count("beta_right") &&
+        v.count("alpha_left") != v.count("alpha_right")) { // the alpha that lets it close flat
+        const double known = v.count("alpha_left") ? v["alpha_left"] : v["alpha_right"];
+        const double sign = (known > 90 * deg) != host.ridge ? -1 : 1;
+        completeSum(
+            v,
+            {{"alpha_left", 1}, {"alpha_right", -1}, {"beta_left", sign}, {"beta_right", -sign}});
+    }
     v.try_emplace("alpha_left", v.count("alpha_right") ? v["alpha_right"] : 45 * deg);
     v.try_emplace("alpha_right", v["alpha_left"]);
     const double al = v["alpha_left"], ar = v["alpha_right"];
@@ -29,7 +36,12 @@ Values complete(Values v, const Host& host) {
     // closing condition changes sides.
     const bool backwards = al + ar > 180 * deg;
     const double shift = backwards != host.ridge ? ar - al : al - ar;
-    v.try_emplace("beta_left", v.count("beta_right") ? v["beta_right"] - shift : 90 * deg);
+    // Lying open, the centre crease of an even V-fold stands at 90 degrees plus the lean, and
+    // cos beta = cos alpha cos(elevation).
+    v.try_emplace("lean", 0);
+    v.try_emplace("beta_left", v.count("beta_right")
+                                   ? v["beta_right"] - shift
+                                   : std::acos(std::cos(al) * std::cos(90 * deg + v["lean"])));
     v.try_emplace("beta_right", v["beta_left"] + shift);
     const double ahead = al + ar > 180 * deg ? v["place"] : host.length - v["place"];
     auto fits = [&](double alpha, double room) {
@@ -41,11 +53,11 @@ Values complete(Values v, const Host& host) {
     v.try_emplace("base_right", std::min(v["base_left"], fits(ar, host.right.room)));
     v.try_emplace("height", 0.8 * std::min(v["base_left"], v["base_right"]));
     v.try_emplace("edge", v["height"]);
-    v.try_emplace("tab", std::min(nominalTab, 0.3 * std::min(v["base_left"], v["base_right"])));
+    v.try_emplace("tab", tabDepth(host, 0.3 * std::min(v["base_left"], v["base_right"])));
     return v;
 }
 
-void build(const StructureSpec& spec, const Values& v, const Host& host, AssemblyBuilder& out) {
+Trouble build(const StructureSpec& spec, const Values& v, const Host& host, AssemblyBuilder& out) {
     const bool backwards = v.at("alpha_left") + v.at("alpha_right") > 180 * deg;
     struct Half {
         double alpha, beta, base;
@@ -89,45 +101,57 @@ void build(const StructureSpec& spec, const Values& v, const Host& host, Assembl
     };
     out.glue(leftTab, leftBase, left.seat.panel, left.seat.origin, onPage(left), true);
     out.glue(rightTab, rightBase, right.seat.panel, right.seat.origin, onPage(right), true);
+    return {};
 }
 
 } // namespace
 
 Family vFold() {
-    auto mm = [](double v) { return Measure::fromMm(v); };
-    auto dg = [](double v) { return Measure::fromDegrees(v); };
-    return {"v-fold",
-            "V-fold",
-            "Two panels that sweep up from an apex on the fold; the classic backdrop or prow.",
-            {
-                {"place", mm(88.9), mm(0), mm(1000), "from the start of the fold to the apex",
-                 "the middle of the fold"},
-                {"alpha_left", dg(45), dg(5), dg(175), "from the fold to the left base crease",
-                 "45 degrees, or the same as the right"},
-                {"alpha_right", dg(45), dg(5), dg(175), "from the fold to the right base crease",
-                 "the same as the left", true},
-                {"beta_left", dg(90), dg(5), dg(175), "of the left panel at the apex",
-                 "90 degrees, which stands upright, or what lets it close flat"},
-                {"beta_right", dg(90), dg(5), dg(175), "of the right panel at the apex",
-                 "what lets it close flat: alpha_left + beta_left = alpha_right + beta_right (with "
-                 "alphas "
-                 "above 90 degrees, or over a ridge: beta_left - alpha_left = beta_right - "
-                 "alpha_right)",
-                 true},
-                {"base_left", mm(nominalBase), mm(5), mm(1000), "length of the left base crease",
-                 "2 1/4 in, or six tenths of the paper there"},
-                {"base_right", mm(nominalBase), mm(5), mm(1000), "length of the right base crease",
-                 "the same as the left, or six tenths of the paper there", true},
-                {"height", mm(45.72), mm(3), mm(1000), "length of the centre crease",
-                 "eight tenths of the shorter base"},
-                {"edge", mm(45.72), mm(3), mm(1000), "length of the two outer edges",
-                 "the same as height", true},
-                {"tab", mm(nominalTab), mm(3), mm(60), "depth of the tabs",
-                 "3/8 in, or three tenths of a short base", true},
-            },
-            {"spine", "valley crease", "ridge"},
-            complete,
-            build};
+    Family f;
+    f.id = "v-fold";
+    f.name = "V-fold";
+    f.purpose = "Two panels that sweep up from an apex on the fold; the classic backdrop or prow.";
+    f.shelf = "Angled folds";
+    const std::string low = "a sharper corner cannot be folded";
+    f.parameters = {
+        lengthOf("place", 0, 1000, "from the start of the fold to the apex")
+            .unless("the middle of the fold"),
+        angleOf("alpha_left", 5, 175,
+                "from the fold to the left base crease; above 90 degrees the "
+                "V opens toward the start of the fold")
+            .unless("45 degrees, or the same as the right"),
+        angleOf("alpha_right", 5, 175, "from the fold to the right base crease")
+            .unless("the same as the left", true),
+        angleOf("lean", -60, 60,
+                "how far it leans from upright with the card open: to the back, "
+                "or below 0 to the front")
+            .unless("upright")
+            .why("it would lie on the page", "it would lie on the page"),
+        angleOf("beta_left", 5, 175, "of the left panel at the apex")
+            .unless("what the lean asks for, or what lets it close flat")
+            .why(low, low),
+        angleOf("beta_right", 5, 175, "of the right panel at the apex")
+            .unless("what lets it close flat: alpha_left + beta_left = alpha_right + beta_right "
+                    "(with alphas above 90 degrees, or over a ridge: beta_left - alpha_left = "
+                    "beta_right - alpha_right)",
+                    true)
+            .why(low, low),
+        lengthOf("base_left", 5, 1000, "length of the left base crease")
+            .unless("2 1/4 in, or six tenths of the paper there"),
+        lengthOf("base_right", 5, 1000, "length of the right base crease")
+            .unless("the same as the left, or six tenths of the paper there", true),
+        lengthOf("height", 3, 1000, "length of the centre crease")
+            .unless("eight tenths of the shorter base"),
+        lengthOf("edge", 3, 1000, "length of the two outer edges")
+            .unless("the same as height", true),
+        tabParameter(),
+    };
+    f.standsOn = {"spine", "valley crease", "ridge"};
+    f.ground = Ground::AnyFold;
+    f.relations = {{"alpha_left", "alpha_right", "beta_left", "beta_right"}};
+    f.complete = complete;
+    f.build = build;
+    return f;
 }
 
 } // namespace hl

@@ -21,24 +21,26 @@ Values complete(Values v, const Host& host) {
         v.try_emplace("left_wall", v.count("right_wall") ? b + v["right_wall"] - a : b);
         v.try_emplace("right_wall", a + v["left_wall"] - b);
     }
-    completeTab(v);
+    completeTab(v, host);
     return v;
 }
 
 } // namespace
 
 Family box() {
-    return {"box",
-            "box",
-            "A step or block that rises from the fold; stands best with the card half open.",
-            stripParameters("the right foot's distance, which makes a parallelogram; on a ridge "
-                            "half the feet's sum more than the left one's",
-                            31.75, true,
-                            "what lets it close flat: left + left_wall = right + right_wall",
-                            31.75),
-            {"spine", "valley crease", "ridge"},
-            complete,
-            buildStrip};
+    Family f;
+    f.id = f.name = "box";
+    f.purpose = "A step or block that rises from the fold; stands best with the card half open.";
+    f.parameters =
+        stripParameters("the right foot's distance, which makes a parallelogram; on a ridge half "
+                        "the feet's sum more than the left one's",
+                        true, "what lets it close flat: left + left_wall = right + right_wall");
+    f.standsOn = {"spine", "valley crease", "ridge"};
+    f.ground = Ground::AnyFold;
+    f.relations = {{"left", "right", "left_wall", "right_wall"}};
+    f.complete = complete;
+    f.build = buildStrip;
+    return f;
 }
 
 } // namespace hl

@@ -1,0 +1,16 @@
+// Shapes of toppers and apertures, centred on the origin.
+#pragma once
+#include "core/structures/parameters.h"
+
+namespace hl {
+
+enum class Shape { Rectangle, Rounded, Circle, Polygon, Arch, Drawn };
+const std::vector<std::string>& shapeWords(); // in this order
+
+// A shape that fills a box of the given width and height; curves are drawn with corners a tenth of
+// a millimetre off at most. A polygon has `corners` corners, the first at the top. A drawn outline
+// is stretched to the box; without any it is the rectangle.
+Ring shapeOf(Shape shape, double width, double height, int corners,
+             const std::vector<Point>& drawn);
+
+} // namespace hl

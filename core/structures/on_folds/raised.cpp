@@ -1,0 +1,65 @@
+#include "core/structures/on_folds/raised.h"
+#include "core/structures/tab.h"
+
+namespace hl {
+namespace {
+
+constexpr double halfTab = 6.35, cut = 70 * degree; // mm, radians
+
+} // namespace
+
+void addPost(AssemblyBuilder& out, const StructureSpec& spec, const std::string& name,
+             const Host& host, double at, double wide, double height, int topLeft, int topRight,
+             double topX, double topY) {
+    out.part(spec.id + "." + name, spec.name + ", " + name, spec.id, spec.stock);
+    const double half = wide / 2, depth = std::min(halfTab, 0.45 * height);
+    const int wall = out.panel(name, Role::Wall, {{0, 0}, {wide, 0}, {wide, height}, {0, height}});
+    auto tab = [&](const char* end, const Vec2& from, const Vec2& to, Fold fold, int& crease) {
+        const std::string id = name + "-" + end;
+        const int t = out.panel(id, Role::Tab, tabOutline(from, to, depth, false, cut, cut));
+        crease = out.crease(id + "-fold", wall, t, from, to, fold);
+        return t;
+    };
+    int c = 0;
+    int t = tab("lower-left", {0, 0}, {half, 0}, Fold::Mountain, c);
+    out.glue(t, c, host.left.panel, host.left.origin + at * host.left.along, host.left.along, true);
+    t = tab("lower-right", {half, 0}, {wide, 0}, Fold::Valley, c);
+    out.glue(t, c, host.right.panel, host.right.origin + (at + half) * host.right.along,
+             host.right.along, false);
+    const Vec2 down(0, -1);
+    t = tab("upper-right", {wide, height}, {half, height}, Fold::Valley, c);
+    out.glue(t, c, topRight, {topX, topY + wide}, down, false, false);
+    t = tab("upper-left", {half, height}, {0, height}, Fold::Mountain, c);
+    out.glue(t, c, topLeft, {topX, topY + half}, down, true, false);
+}
+
+void addWall(AssemblyBuilder& out, const StructureSpec& spec, const std::string& name,
+             const std::vector<double>& widths, double height, double tab, Fold fold,
+             const LegEdge& from, const LegEdge& to, bool evenly) {
+    out.part(spec.id + "." + name, spec.name + ", " + name, spec.id, spec.stock);
+    std::vector<Leaf> leaves{{name + "-tab-a", tab, true}};
+    std::vector<StripCrease> creases{{name + "-hinge-a", Fold::Mountain}};
+    for (size_t i = 0; i < widths.size(); ++i) {
+        leaves.push_back({name + "-" + std::to_string(i + 1), widths[i]});
+        creases.push_back(i + 1 < widths.size()
+                              ? StripCrease{name + "-fold-" + std::to_string(i + 1), fold}
+                              : StripCrease{name + "-hinge-b", Fold::Mountain});
+    }
+    leaves.push_back({name + "-tab-b", tab, true});
+    const Strip s = addStrip(out, leaves, creases, 0, height);
+    auto hinge = [&](size_t end, const LegEdge& leg) {
+        const Vec2 down = (leg.foot - leg.top).normalized();
+        out.glue(s.panels[end], s.creases[end ? end - 1 : 0], leg.panel, leg.foot, -down, true,
+                 false);
+    };
+    hinge(0, from);
+    hinge(s.panels.size() - 1, to);
+    if (!evenly)
+        return;
+    const size_t folds = s.creases.size() - 2; // between panels
+    for (size_t i = 1; i <= folds / 2; ++i)
+        if (i != folds + 1 - i)
+            out.tie(s.creases[folds + 1 - i], s.creases[i]);
+}
+
+} // namespace hl

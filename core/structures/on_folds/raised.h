@@ -1,0 +1,28 @@
+// What platforms, cubes and tiers share: legs that hang evenly, posts on the fold, and walls round
+// the legs. Legs and posts stay parallel to the bisector of the two panels they stand on.
+#pragma once
+#include "core/structures/strip.h"
+
+namespace hl {
+
+// A post of height `height` on the host fold, from `at` along it, `wide` wide, held by half-tabs
+// to both panels below and to two panels of one part above, whose crease runs along x = topX; the
+// post starts at topY there.
+void addPost(AssemblyBuilder& out, const StructureSpec& spec, const std::string& name,
+             const Host& host, double at, double wide, double height, int topLeft, int topRight,
+             double topX, double topY);
+
+// The upright edge of a leg, from its top to its foot, in the flat coordinates of its part.
+struct LegEdge {
+    int panel = 0;
+    Vec2 top, foot;
+};
+
+// Walls in a chain from one leg to the other, hinged to the inner sides of their edges: panels of
+// the given widths, folded outward or inward. `evenly` ties the folds between the chain's ends and
+// its middle, which otherwise could share the closing as they like.
+void addWall(AssemblyBuilder& out, const StructureSpec& spec, const std::string& name,
+             const std::vector<double>& widths, double height, double tab, Fold fold,
+             const LegEdge& from, const LegEdge& to, bool evenly);
+
+} // namespace hl

@@ -1,0 +1,210 @@
+// The crease between a half top and its rib lies on that of the other half: together they host
+// like one crease. Legs and ribs stay parallel to the bisector, so the half tops stay parallel to
+// the panels below, and the crease opens by the same angle as the host.
+#include "core/structures/on_folds/tier.h"
+#include "core/structures/tab.h"
+#include <algorithm>
+#include <cmath>
+
+namespace hl {
+namespace {
+
+enum Joined { Glue, Tongues };
+
+constexpr double cut = 70 * degree;
+
+// A tongue: a neck as wide as its slit, shoulders that catch behind it, and a taper to lead it in.
+Ring tongue(const Vec2& from, const Vec2& to, double depth, bool onLeft) {
+    const Vec2 d = (to - from).normalized(), n = onLeft ? leftOf(d) : rightOf(d);
+    const double neck = std::min(1.5, 0.3 * depth),
+                 catchBy = std::min(2.0, 0.15 * (to - from).norm());
+    return {from,
+            from + neck * n,
+            from + neck * n - catchBy * d,
+            from + depth * n + catchBy * d,
+            to + depth * n - catchBy * d,
+            to + neck * n + catchBy * d,
+            to + neck * n,
+            to};
+}
+
+} // namespace
+
+int addTier(AssemblyBuilder& out, const StructureSpec& spec, const Host& host, const TierSize& z,
+            const std::string& suffix, bool tongues) {
+    const double h = z.height, d = z.reach, w = z.width, e = (w - z.leg) / 2, c = z.front;
+    auto name = [&](const char* n) { return n + suffix; };
+    // One half. Its strip runs leg, half top, rib on the left and is mirrored on the right.
+    struct Half {
+        int legTab, leg, top, rib, ribTab = -1, foot, edge, topCrease, ribFoot = -1;
+    };
+    // The x of a place `x` from the leg's foot, and the polygon of a half top.
+    auto half = [&](bool left) {
+        const double whole = 2 * h + d;
+        auto at = [&](double x, double y) { return Vec2(left ? x : whole - x, y); };
+        const std::string side = left ? "left-" : "right-";
+        Half k{};
+        const double inset = tongues ? std::min(4.0, 0.2 * z.leg) : 0; // the tongue is narrower
+        const Vec2 f0 = at(0, e + inset), f1 = at(0, w - e - inset);
+        k.legTab = out.panel(side + (tongues ? "tongue" : "tab") + suffix, Role::Tab,
+                             tongues ? tongue(f0, f1, z.tab, left)
+                                     : tabOutline(f0, f1, z.tab, left, cut, cut));
+        k.leg = out.panel(side + "leg" + suffix, Role::Wall,
+                          {at(0, e), at(h, e), at(h, w - e), at(0, w - e)});
+        Ring top{at(h, e)};
+        if (c > 0)
+            top.push_back(at(h + d - c, 0));
+        top.push_back(at(h + d, 0));
+        top.push_back(at(h + d, w));
+        if (c > 0)
+            top.push_back(at(h + d - c, w));
+        top.push_back(at(h, w - e));
+        k.top = out.panel(side + "top" + suffix, Role::Wall, top);
+        k.rib = out.panel(side + "rib" + suffix, Role::Wall,
+                          {at(h + d, 0), at(whole, 0), at(whole, w), at(h + d, w)});
+        auto crease = [&](const std::string& n, int outer, int inner, const Vec2& a,
+                          const Vec2& b) {
+            return left ? out.crease(n, outer, inner, a, b, Fold::Mountain)
+                        : out.crease(n, inner, outer, a, b, Fold::Mountain);
+        };
+        k.foot = crease(side + "foot" + suffix, k.legTab, k.leg, f0, f1);
+        k.edge = crease(side + "edge" + suffix, k.leg, k.top, at(h, e), at(h, w - e));
+        k.topCrease = crease(left ? name("top") : name("top-right"), k.top, k.rib, at(h + d, 0),
+                             at(h + d, w));
+        if (!tongues) {
+            const Vec2 a = at(whole, 0), b = at(whole, w);
+            k.ribTab = out.panel(side + "rib-tab" + suffix, Role::Tab,
+                                 tabOutline(a, b, std::min(z.tab, 0.8 * d), !left, cut, cut));
+            k.ribFoot = crease(side + "rib-foot" + suffix, k.rib, k.ribTab, a, b);
+        }
+        return k;
+    };
+    out.part(suffix.empty() ? spec.id : spec.id + ".left" + suffix,
+             suffix.empty() ? spec.name + ", left half" : spec.name + suffix + ", left half",
+             spec.id, spec.stock);
+    const Half l = half(true);
+    out.part(spec.id + ".right" + suffix, spec.name + suffix + ", right half", spec.id, spec.stock);
+    const Half r = half(false);
+    out.creaseAt(l.topCrease).partner = r.topCrease;
+    // Rib on rib, faces together.
+    out.lay(l.rib, {h + d, 0}, {0, 1}, r.rib, {h, 0}, {0, 1}, true);
+    for (const auto& [half, seat] : {std::pair{&l, &host.left}, {&r, &host.right}}) {
+        const Vec2 foot = seat->origin + d * seat->inward + z.place * seat->along;
+        const Crease c0 = out.made().creases[half->foot];
+        const double start = c0.from.y();
+        out.glue(half->legTab, half->foot, seat->panel, foot + start * seat->along, seat->along,
+                 !tongues, !tongues);
+        if (tongues) {
+            // Made as a join of its own kind, with its slit in the landing.
+            out.lastJoin().kind = JoinKind::Slot;
+            const int part = out.made().panels[seat->panel].part;
+            out.within(part, spec.id);
+            out.mark(std::string(half == &l ? "left" : "right") + "-slit" + suffix, LineKind::Slit,
+                     {foot + start * seat->along, foot + (start + c0.length()) * seat->along});
+        } else {
+            out.glue(half->ribTab, half->ribFoot, seat->panel, seat->origin + z.place * seat->along,
+                     seat->along, true);
+        }
+    }
+    out.tie(r.foot, l.foot); // both legs lean alike
+    if (tongues) { // and nothing but evenness keeps the tops parallel to what they stand on
+        out.tie(l.edge, l.foot, -1, -1);
+        out.tie(r.edge, l.foot, -1, -1);
+    }
+    // The walls: from leg to leg, each half of them as long as its edges of the top.
+    std::vector<double> widths;
+    const double slant = std::hypot(d - c, e);
+    widths = c > 0 ? std::vector<double>{slant, c, c, slant} : std::vector<double>{slant, slant};
+    const double tab = std::min(z.tab, 0.4 * z.leg), whole = 2 * h + d;
+    const LegEdge leftNear{l.leg, {h, e}, {0, e}}, leftFar{l.leg, {h, w - e}, {0, w - e}};
+    const LegEdge rightNear{r.leg, {whole - h, e}, {whole, e}},
+        rightFar{r.leg, {whole - h, w - e}, {whole, w - e}};
+    addWall(out, spec, "front" + suffix, widths, h, tab, Fold::Mountain, leftNear, rightNear,
+            c > 0);
+    addWall(out, spec, "back" + suffix, widths, h, tab, Fold::Mountain, rightFar, leftFar, c > 0);
+    return l.topCrease;
+}
+
+std::vector<Parameter> tierParameters() {
+    return {
+        choiceOf("corners", {"4", "6", "8"}, "of the top, in plan").unless("6"),
+        placeParameter(),
+        lengthOf("width", 8, 1000, "along the fold, at the rib")
+            .unless("2 in, or half of a shorter fold"),
+        lengthOf("reach", 4, 500, "from the fold to the legs")
+            .unless("1 in, or three tenths of a narrower page"),
+        lengthOf("leg", 4, 1000, "of the legs along the fold")
+            .unless("half the width; with four corners the width", true)
+            .why("a narrower leg does not carry the top", "no card is that large"),
+        lengthOf("height", 3, 500, "of each tier").unless("3/4 in, or what fits"),
+        choiceOf("joined", {"glue", "tongues"},
+                 "how the legs are held: by tabs, or by tongues "
+                 "through slits with a catch")
+            .unless("glue"),
+        tabParameter(),
+    };
+}
+
+Values completeTier(Values v, const Host& host) {
+    const double room = std::min(host.left.room, host.right.room);
+    v.try_emplace("corners", 1);
+    completeAlong(v, host, 0.5);
+    v.try_emplace("reach", std::min(25.4, 0.3 * room));
+    v.try_emplace("leg", v["corners"] == 0 ? v["width"] : 0.5 * v["width"]);
+    v.try_emplace("height", std::min(19.05, 0.25 * room));
+    v.try_emplace("joined", Glue);
+    v.try_emplace("tab", tabDepth(host, std::min(0.6 * v["reach"], 0.45 * v["leg"])));
+    return v;
+}
+
+TierSize tierSize(const Values& v) {
+    TierSize z;
+    z.corners = 4 + 2 * static_cast<int>(v.at("corners"));
+    z.place = v.at("place");
+    z.width = v.at("width");
+    z.reach = v.at("reach");
+    z.leg = v.at("leg");
+    z.front = z.corners == 8 ? 0.45 * z.reach : 0;
+    z.height = v.at("height");
+    z.tab = v.at("tab");
+    return z;
+}
+
+Trouble checkTier(const StructureSpec& spec, const Values& v) {
+    const TierSize z = tierSize(v);
+    if (z.leg > z.width + 1e-9)
+        return beyond(spec, "leg", z.leg, "above the most, " + inMm(z.width),
+                      "the legs cannot be wider than the top", "make it narrower");
+    if (z.corners == 4 && z.leg < z.width - 1e-9)
+        return beyond(spec, "leg", z.leg, "below the least, " + inMm(z.width),
+                      "with four corners the legs are as wide as the top", "let it follow");
+    if (z.corners > 4 && z.leg > 0.9 * z.width)
+        return beyond(spec, "leg", z.leg, "above the most, " + inMm(0.9 * z.width),
+                      "the corners at the fold would be flat", "make it narrower");
+    return {};
+}
+
+namespace {
+
+Trouble build(const StructureSpec& spec, const Values& v, const Host& host, AssemblyBuilder& out) {
+    if (Trouble t = checkTier(spec, v))
+        return t;
+    addTier(out, spec, host, tierSize(v), "", v.at("joined") == Tongues);
+    return {};
+}
+
+} // namespace
+
+Family tier() {
+    Family f;
+    f.id = f.name = "tier";
+    f.purpose =
+        "A round or square stage on legs, with walls all round; its top carries the next one.";
+    f.standsOn = {"spine", "valley crease"};
+    f.parameters = tierParameters();
+    f.complete = completeTier;
+    f.build = build;
+    return f;
+}
+
+} // namespace hl

@@ -1,0 +1,97 @@
+#include "core/structures/parameters.h"
+#include <algorithm>
+#include <cmath>
+
+namespace hl {
+
+Parameter lengthOf(const std::string& name, double least, double most, const std::string& meaning) {
+    Parameter p;
+    p.name = name;
+    p.least = Measure::fromMm(least);
+    p.most = Measure::fromMm(most);
+    p.meaning = meaning;
+    p.leastWhy =
+        least < 0 ? "it would lie off any card" : "paper that small cannot be cut and folded";
+    p.mostWhy = "no card is that large";
+    return p;
+}
+
+Parameter angleOf(const std::string& name, double least, double most, const std::string& meaning) {
+    Parameter p;
+    p.name = name;
+    p.least = Measure::fromDegrees(least);
+    p.most = Measure::fromDegrees(most);
+    p.meaning = meaning;
+    p.leastWhy = p.mostWhy = "the creases would lie on one another";
+    return p;
+}
+
+Parameter countOf(const std::string& name, int least, int most, const std::string& meaning) {
+    Parameter p;
+    p.name = name;
+    p.least = Measure::ofCount(least);
+    p.most = Measure::ofCount(most);
+    p.meaning = meaning;
+    p.leastWhy = "with fewer it is another structure";
+    p.mostWhy = "more layers than that do not close";
+    return p;
+}
+
+Parameter choiceOf(const std::string& name, std::vector<std::string> words,
+                   const std::string& meaning) {
+    Parameter p = countOf(name, 0, static_cast<int>(words.size()) - 1, meaning);
+    p.choices = std::move(words);
+    return p;
+}
+
+Parameter placeParameter() {
+    return lengthOf("place", 0, 1000, "from the start of the fold to the near side")
+        .unless("centred on the fold")
+        .why("the fold starts at 0", "no card is that large");
+}
+
+Parameter widthParameter() {
+    return lengthOf("width", 3, 1000, "along the fold")
+        .unless("2 in, or six tenths of a shorter fold")
+        .why("a narrower strip tears at its folds", "no card is that large");
+}
+
+Parameter tabParameter() {
+    return lengthOf("tab", 2, 60, "depth of the tabs")
+        .unless("3/8 in on plain card, more on heavy stock, less where there is no room", true)
+        .why("a narrower tab does not hold", "a deeper one only wastes paper");
+}
+
+double tabDepth(const Host& host, double room) {
+    constexpr double plain = 9.525, plainCaliper = 0.3; // mm
+    const double wanted = plain * std::clamp(host.caliper / plainCaliper, 1.0, 1.8);
+    return std::max(0.5, std::min(wanted, room));
+}
+
+void completeAlong(Values& v, const Host& host, double part) {
+    v.try_emplace("width", std::min(50.8, part * host.length));
+    v.try_emplace("place", std::max(0.0, (host.length - v["width"]) / 2));
+}
+
+void completeSum(Values& v, const std::vector<Term>& terms) {
+    for (const Term& t : terms) {
+        if (v.count(t.name))
+            continue;
+        double rest = 0;
+        for (const Term& o : terms)
+            if (o.name != t.name)
+                rest += o.sign * v[o.name];
+        v[t.name] = -rest / t.sign;
+        return;
+    }
+}
+
+std::string inMm(double mm) { return show(Measure::fromMm(mm), Unit::Millimetre).text; }
+
+Problem beyond(const StructureSpec& spec, const std::string& measure, double value,
+               const std::string& bound, const std::string& why, const std::string& remedy) {
+    const std::string place = spec.id == "card" ? "card" : "structure " + spec.id;
+    return {place + ", measure " + measure, inMm(value) + " is " + bound + ": " + why, remedy};
+}
+
+} // namespace hl
