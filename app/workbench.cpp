@@ -1,5 +1,6 @@
 #include "app/workbench.h"
 #include "app/flat/flat_view.h"
+#include "app/gallery/gallery.h"
 #include "app/look/theme.h"
 #include "app/panels/findings_panel.h"
 #include "app/panels/measures_panel.h"
@@ -7,8 +8,10 @@
 #include "app/panels/structure_list.h"
 #include "app/standing/standing_view.h"
 #include "app/start/start_page.h"
+#include "core/edit/copies.h"
 #include "core/edit/draw.h"
 #include "core/edit/edit.h"
+#include "core/edit/resize.h"
 #include "core/files/exports.h"
 #include "core/structures/family.h"
 #include <QApplication>
@@ -17,6 +20,7 @@
 #include <QFileInfo>
 #include <QGridLayout>
 #include <QHBoxLayout>
+#include <QInputDialog>
 #include <QLabel>
 #include <QLineEdit>
 #include <QPushButton>
@@ -167,9 +171,8 @@ QWidget* Workbench::buildLeft() {
     auto* adds = new QGridLayout;
     adds->setSpacing(4);
     std::vector<QString> names;
-    for (const Family& f : families())
-        names.push_back("add-" + QString::fromStdString(f.id));
-    names.push_back("add-blank");
+    for (const char* name : {"gallery", "add-v-fold", "add-box", "add-blank"})
+        names.push_back(name);
     for (size_t i = 0; i < names.size(); ++i) {
         auto* b = new QToolButton;
         b->setDefaultAction(findChild<QAction*>(names[i]));
@@ -368,8 +371,14 @@ void Workbench::showStart() {
 }
 
 void Workbench::add(const QString& kind) {
-    auto added = addStructure(session_.design(), kind.toStdString(),
-                              session_.hostForNew().toStdString(), {});
+    // On what is selected where that suits it, else where its family stands as a rule.
+    const Family& f = *family(kind.toStdString());
+    const Design& d = session_.design();
+    const std::string selected = session_.selected().toStdString();
+    auto made = assemble(d);
+    const bool suits = made && (f.ground == Ground::Panel ? made->panel(selected) >= 0
+                                                          : made->crease(selected) >= 0);
+    auto added = addStructure(d, f.id, suits ? selected : "", {});
     if (!added) {
         tell(QString::fromStdString(added.problem().text()));
         return;
@@ -377,6 +386,73 @@ void Workbench::add(const QString& kind) {
     const QString id = QString::fromStdString(added->second);
     session_.edit(added->first, tr("Add %1").arg(id));
     session_.select(id);
+}
+
+void Workbench::choose() {
+    auto* gallery = new Gallery(this);
+    gallery->setAttribute(Qt::WA_DeleteOnClose);
+    connect(gallery, &Gallery::chosen, this, [this](const QString& kind) {
+        // A form of card needs no pointing; nor does what only an empty card can be given.
+        const Family& f = *family(kind.toStdString());
+        if (f.ground == Ground::Form ||
+            (!f.form.empty() && session_.design().card.form == "single"))
+            add(kind);
+        else
+            session_.startPlacing(kind);
+        standing_->setFocus();
+    });
+    gallery->open();
+}
+
+void Workbench::change(const Result<std::pair<Design, std::string>>& next, const QString& label) {
+    if (!next)
+        return tell(QString::fromStdString(next.problem().text()));
+    session_.edit(next->first, label);
+    session_.select(QString::fromStdString(next->second));
+}
+
+void Workbench::arrange() {
+    const std::string id = session_.selectedStructure().toStdString();
+    bool good = false;
+    const int count = QInputDialog::getInt(this, tr("Array along the fold"), tr("How many in all?"),
+                                           3, 2, 50, 1, &good);
+    if (!good)
+        return;
+    const QString gap = QInputDialog::getText(
+        this, tr("Array along the fold"), tr("Gap between two of them"), QLineEdit::Normal,
+        session_.design().units == Unit::Inch ? "1/4" : "6 mm", &good);
+    if (!good)
+        return;
+    auto parsed = parseLength(gap.toStdString(), session_.design().units);
+    if (!parsed)
+        return tell(QString::fromStdString(parsed.problem().text()));
+    change(arrayStructure(session_.design(), id, count, parsed->measure),
+           tr("Array %1").arg(id.c_str()));
+}
+
+void Workbench::resizeAll() {
+    bool good = false;
+    const Design& d = session_.design();
+    const QString text =
+        QInputDialog::getText(this, tr("Resize the whole design"),
+                              tr("New closed size, such as 4 1/4 x 5 1/2 in"), QLineEdit::Normal,
+                              QString::fromStdString(exactText(d.card.width, d.units) + " x " +
+                                                     exactText(d.card.height, d.units)),
+                              &good);
+    if (!good)
+        return;
+    auto size = parseCardSize(text.toStdString(), d.units);
+    if (!size)
+        return tell(QString::fromStdString(size.problem().text()));
+    auto next = resizeDesign(d, size->first, size->second);
+    if (!next)
+        return tell(QString::fromStdString(next.problem().text()));
+    session_.edit(next->design, tr("Resize to %1").arg(text));
+    QString remarks;
+    for (auto& r : next->remarks)
+        remarks += (remarks.isEmpty() ? "" : "  ") + QString::fromStdString(r);
+    if (!remarks.isEmpty())
+        tell(tr("Resized. What no longer fits: %1").arg(remarks));
 }
 
 void Workbench::addBlankPart() {

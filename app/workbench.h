@@ -48,6 +48,10 @@ class Workbench : public QMainWindow {
     QWidget* buildCentre();
     void showDesign();
     void add(const QString& kind);
+    void choose();    // from the gallery
+    void arrange();   // an array along the fold
+    void resizeAll(); // to another closed size
+    void change(const Result<std::pair<Design, std::string>>& next, const QString& label);
     void addBlankPart();
     void removeSelected();
     bool save();

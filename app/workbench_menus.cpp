@@ -3,11 +3,17 @@
 #include "app/look/theme.h"
 #include "app/standing/standing_view.h"
 #include "app/workbench.h"
+#include "core/edit/copies.h"
 #include "core/edit/draw.h"
 #include "core/structures/family.h"
 #include <QActionGroup>
+#include <QClipboard>
+#include <QGuiApplication>
+#include <QLineEdit>
 #include <QMenuBar>
 #include <QPushButton>
+#include <algorithm>
+#include <map>
 
 namespace hl {
 
@@ -66,6 +72,46 @@ void Workbench::buildMenus() {
         addAction(a);
     }
     edit->addSeparator();
+    auto copies = [this, edit, action](const char* id, const QString& text, const QString& key, auto run) {
+        QAction* a = action(edit, text, QKeySequence(key), run, "fit");
+        a->setIconVisibleInMenu(false);
+        a->setObjectName(id);
+        if (QString(id) == "paste" || QString(id) == "resize")
+            return;
+        a->setEnabled(false);
+        connect(&session_, &Session::selectionChanged, this, [this, a] {
+            const QString s = session_.selectedStructure();
+            a->setEnabled(!s.isEmpty() && session_.design().structure(s.toStdString()));
+        });
+    };
+    auto chosen = [this] { return session_.selectedStructure().toStdString(); };
+    copies("copy", tr("&Copy the structure"), "Ctrl+C", [this, chosen] {
+        QGuiApplication::clipboard()->setText(
+            QString::fromStdString(copyStructure(session_.design(), chosen())));
+    });
+    copies("paste", tr("&Paste a structure"), "Ctrl+V", [this] {
+        change(pasteStructure(session_.design(), QGuiApplication::clipboard()->text().toStdString(),
+                              session_.selected().contains('.') ? session_.selected().toStdString()
+                                                                : ""),
+               tr("Paste"));
+    });
+    copies("duplicate", tr("D&uplicate"), "Ctrl+D", [this, chosen] {
+        change(duplicateStructure(session_.design(), chosen()),
+               tr("Duplicate %1").arg(chosen().c_str()));
+    });
+    copies("mirror", tr("&Mirror left and right"), "Ctrl+Shift+M", [this, chosen] {
+        change(mirrorStructure(session_.design(), chosen()), tr("Mirror %1").arg(chosen().c_str()));
+    });
+    copies("array", tr("&Array along the fold…"), "Ctrl+Shift+D", [this] { arrange(); });
+    copies("rename", tr("Re&name"), "F2", [this] {
+        goTo(Build);
+        if (auto* name = findChild<QLineEdit*>("structure-name")) {
+            name->setFocus();
+            name->selectAll();
+        }
+    });
+    copies("resize", tr("Resi&ze the whole design…"), "Ctrl+Shift+R", [this] { resizeAll(); });
+    edit->addSeparator();
     remove_ = action(
         edit, tr("&Remove what is selected"), QKeySequence("Ctrl+Backspace"),
         [this] { removeSelected(); }, "remove");
@@ -78,12 +124,28 @@ void Workbench::buildMenus() {
     });
 
     QMenu* structure = menuBar()->addMenu(tr("&Structure"));
+    QAction* gallery = action(
+        structure, tr("&Choose a structure…"), QKeySequence("Ctrl+K"), [this] { choose(); },
+        "lantern");
+    gallery->setObjectName("gallery");
+    gallery->setIconText(tr("Structures…"));
+    gallery->setToolTip(tr("Choose from the gallery, then point at the fold or panel it goes on"));
     int n = 0;
+    std::map<std::string, QMenu*> shelves;
+    for (const Family& f : families())
+        if (!shelves.count(f.shelf))
+            shelves[f.shelf] = structure->addMenu(QString::fromStdString(f.shelf));
+    static const std::vector<std::string> quick{"v-fold", "box", "tent"}; // have keys of their own
     for (const Family& f : families()) {
         const QString kind = QString::fromStdString(f.id);
+        const auto key = std::find(quick.begin(), quick.end(), f.id);
+        n = int(key - quick.begin()) + 1;
         QAction* a = action(
-            structure, tr("Add a %1").arg(QString::fromStdString(f.name)),
-            QKeySequence(QString("Ctrl+Alt+%1").arg(++n)), [this, kind] { add(kind); }, kind);
+            shelves[f.shelf],
+            (f.ground == Ground::Form ? tr("Make the card a %1") : tr("Add a %1"))
+                .arg(QString::fromStdString(f.name)),
+            key == quick.end() ? QKeySequence() : QKeySequence(QString("Ctrl+Alt+%1").arg(n)),
+            [this, kind] { add(kind); }, key == quick.end() ? "lantern" : kind);
         a->setObjectName("add-" + kind);
         a->setIconText("+ " + QString::fromStdString(f.name));
         a->setToolTip(tr("Add a %1 on the selected fold, or on the spine.\n%2")

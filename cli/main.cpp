@@ -2,6 +2,7 @@
 // its problems to standard error.
 // Exit status: 0 done (check: works or care), 1 the check fails, 2 bad input or usage.
 #include "core/edit/edit.h"
+#include "core/edit/resize.h"
 #include "core/files/exports.h"
 #include "core/files/hlantern.h"
 #include "core/prove/prove.h"
@@ -274,6 +275,24 @@ int exportTo(const std::string& path, const std::string& to, const std::string& 
     return Done;
 }
 
+int resize(const std::string& path, const std::string& size, const std::string& sheet,
+           const std::string& out) {
+    auto d = loadDesign(path);
+    if (!d)
+        return refuse(d.problem());
+    auto card = parseCardSize(size, d->units);
+    if (!card)
+        return refuse(card.problem());
+    auto next = resizeDesign(*d, card->first, card->second, sheet);
+    if (!next)
+        return refuse(next.problem());
+    if (Trouble t = saveDesign(next->design, out.empty() ? path : out))
+        return refuse(*t);
+    for (auto& r : next->remarks)
+        std::cout << "no longer fits: " << r << "\n";
+    return Done;
+}
+
 template<class Table> std::vector<std::string> ids(const Table& table) {
     std::vector<std::string> out;
     for (auto& row : table)
@@ -320,6 +339,13 @@ int main(int argc, char** argv) {
     e->add_option("--sheet", sheet, "paper to lay out on")
         ->check(CLI::IsMember(ids(sheetFormats())));
     e->add_option("-o,--output", out)->required();
+    auto* r = app.add_subcommand("resize", "the whole design at another closed size");
+    std::string fits;
+    r->add_option("FILE", file)->required();
+    r->add_option("--card", card, "closed size, such as 4.25x5.5in")->required();
+    r->add_option("--sheet", fits, "also say which parts do not fit on this paper")
+        ->check(CLI::IsMember(ids(sheetFormats())));
+    r->add_option("-o,--output", out, "another file; the same unless given");
     try {
         app.parse(argc, argv);
     } catch (const CLI::ParseError& error) {
@@ -335,6 +361,8 @@ int main(int argc, char** argv) {
         return pose(file, opening, json);
     if (*c)
         return check(file, json);
+    if (*r)
+        return resize(file, card, fits, out);
     if (*v)
         return sensitivity(file, json);
     return exportTo(file, to, sheet, out);

@@ -3,6 +3,8 @@
 #include "app/look/theme.h"
 #include "core/edit/draw.h"
 #include "core/edit/edit.h"
+#include "core/edit/grip.h"
+#include "core/structures/family.h"
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
@@ -382,10 +384,33 @@ FlatView::Thing FlatView::thingAt(const QPointF& pixel, bool creases) const {
     return {};
 }
 
+// Where a structure that is being placed would go.
+void FlatView::pointAt(const QPointF& pixel) {
+    const Family* f = family(session_.placing().toStdString());
+    if (!f || !built_ || !session_.snapshot())
+        return;
+    const Thing thing = thingAt(pixel, f->ground != Ground::Panel);
+    Vec2 at = spotAt(pixel).at;
+    const Assembly& a = session_.snapshot()->folded->assembly;
+    const int crease = a.crease(thing.id.toStdString());
+    // A foot is drawn on its landing too; what counts is how far along it.
+    if (const auto line = creaseIn(a, thing.id.toStdString(), thing.part.toStdString());
+        line && crease >= 0) {
+        const Crease& c = a.creases[size_t(crease)];
+        at = c.from + (at - line->from).dot((line->to - line->from).normalized()) * c.dir();
+    }
+    session_.hover(thing.id);
+    session_.pointAt(thing.id, at);
+}
+
 void FlatView::mousePressEvent(QMouseEvent* e) {
     setFocus();
     last_ = pressed_ = e->position();
     grip_.reset();
+    if (session_.tool() == Session::Tool::Place && e->button() == Qt::LeftButton) {
+        pointAt(e->position());
+        return session_.placeGhost();
+    }
     const bool gluing = session_.tool() == Session::Tool::Glue;
     const Thing thing = thingAt(e->position(), !gluing);
     draws_ = built_ && show_ == Show::Parts && e->button() == Qt::LeftButton &&
@@ -416,6 +441,10 @@ void FlatView::mouseMoveEvent(QMouseEvent* e) {
         drawing_.move(spotAt(e->position(), drawsOn_), e->modifiers() & Qt::AltModifier);
         update();
         return;
+    }
+    if (!e->buttons() && session_.tool() == Session::Tool::Place) {
+        setCursor(Qt::CrossCursor);
+        return pointAt(e->position());
     }
     if (!e->buttons()) {
         const bool selecting = session_.tool() == Session::Tool::Select;

@@ -63,6 +63,7 @@ class FlatView : public QWidget {
     Vec2 toMm(const QPointF& pixel) const;
     double truePixelsPerMm() const;
     Thing thingAt(const QPointF& pixel, bool creases = true) const;
+    void pointAt(const QPointF& pixel);
     // The part a pointer there draws on: the one below it or close by.
     // With a `part`, that one, however far the pointer is.
     Drawing::Spot spotAt(const QPointF& pixel, int part = -1) const;

@@ -97,9 +97,10 @@ void MeasureField::keyPressEvent(QKeyEvent* e) {
         return;
     }
     if (e->key() == Qt::Key_Up || e->key() == Qt::Key_Down) {
-        const std::int64_t step = measure_.quantity == Quantity::Angle ? 1'000'000'000
-                                  : unit_ == Unit::Inch                ? nmPerInch / finest_
-                                                                       : 500'000;
+        const std::int64_t step = measure_.quantity == Quantity::Count   ? 1
+                                  : measure_.quantity == Quantity::Angle ? 1'000'000'000
+                                  : unit_ == Unit::Inch                  ? nmPerInch / finest_
+                                                                         : 500'000;
         Measure next = measure_;
         // To the next mark of the ruler, not past it.
         auto below = [&](std::int64_t v) { return v >= 0 ? v / step : -((-v + step - 1) / step); };

@@ -40,7 +40,14 @@ QStringList hosts(const Session& session, const StructureSpec& s) {
     std::vector<std::string> banned = standingOn(session.design(), s.id);
     banned.push_back(s.id);
     const std::set<std::string> no(banned.begin(), banned.end());
-    for (const Crease& c : session.snapshot()->folded->assembly.creases)
+    const Assembly& a = session.snapshot()->folded->assembly;
+    if (family(s.kind)->ground == Ground::Panel) {
+        for (const Panel& p : a.panels)
+            if (!no.count(ownerOf(p.id)) && p.role != Role::Tab)
+                out << QString::fromStdString(p.id);
+        return out;
+    }
+    for (const Crease& c : a.creases)
         if (!no.count(ownerOf(c.id)))
             out << QString::fromStdString(c.id);
     return out;
@@ -54,7 +61,8 @@ MeasuresPanel::MeasuresPanel(Session& session, QWidget* parent)
     column_->setContentsMargins(0, 0, 0, 0);
     auto update = [this] {
         const QString of = session_.selectedStructure();
-        if (of != shown_ || !body_ || shapeOf(of.toStdString()) != shape_)
+        if (of != shown_ || !body_ || shapeOf(of.toStdString()) != shape_ ||
+            form_ != session_.design().card.form)
             rebuild();
         else
             refresh();
@@ -66,6 +74,7 @@ MeasuresPanel::MeasuresPanel(Session& session, QWidget* parent)
 
 void MeasuresPanel::rebuild() {
     shown_ = session_.selectedStructure();
+    form_ = session_.design().card.form;
     refreshers_.clear();
     fields_.clear();
     if (body_) { // one of its own buttons may be the reason, so it goes later
@@ -213,6 +222,25 @@ void MeasuresPanel::buildCard() {
         spine->setCurrentIndex(session_.design().card.spine == SpineSide::Top);
         units->setCurrentIndex(session_.design().units == Unit::Inch);
     });
+
+    auto* form = new QComboBox;
+    form->setObjectName("card-form");
+    for (const Family& f : families())
+        if (f.ground == Ground::Form)
+            form->addItem(QString::fromStdString(f.name), QString::fromStdString(f.id));
+    addRow(tr("Form"), form, tr("How its pages hang together"));
+    connect(form, &QComboBox::activated, this, [this, form] {
+        auto next = changeForm(session_.design(), form->currentData().toString().toStdString(), {});
+        session_.edit(next ? Result<Design>(next->first) : Result<Design>(next.problem()),
+                      tr("Change the form of the card"));
+        refresh();
+    });
+    const std::string kind = session_.design().card.form;
+    refreshers_.push_back([this, form] {
+        form->setCurrentIndex(form->findData(QString::fromStdString(session_.design().card.form)));
+    });
+    if (const Family* f = family(kind))
+        addMeasures(*f, "card");
 
     rows_->addSpacing(8);
     addHeading(tr("Paper of the card"));
@@ -362,35 +390,72 @@ void MeasuresPanel::buildStructure(const StructureSpec& s) {
     });
     rows_->addSpacing(6);
     addHeading(tr("Measures"));
+    addMeasures(f, id);
+}
+
+// One row for each measure: a field, or a list of words. A measure that belongs to a relation can
+// be made the one that follows from the others.
+void MeasuresPanel::addMeasures(const Family& f, const std::string& id) {
     for (const Parameter& p : f.parameters) {
         QString tip = QString::fromStdString(p.meaning);
         if (!p.relation.empty())
             tip += tr("\nUnless set: %1. Clear the field to go back to that.")
                        .arg(QString::fromStdString(p.relation));
-        auto* field =
-            addMeasure("measure-" + QString::fromStdString(p.name), readable(p.name), tip);
-        connect(field, &MeasureField::entered, this, [this, field, id, p](const QString& text) {
+        const QString object = "measure-" + QString::fromStdString(p.name);
+        auto set = [this, id, p](const QString& text) {
             auto next = setMeasure(session_.design(), id, p.name, text.toStdString());
-            if (!next)
+            if (next)
+                session_.edit(*next,
+                              tr("Change %1 of %2")
+                                  .arg(readable(p.name).toLower(), QString::fromStdString(id)));
+            return next;
+        };
+        if (!p.choices.empty()) {
+            auto* box = new QComboBox;
+            box->setObjectName(object);
+            for (const std::string& word : p.choices)
+                box->addItem(QString::fromStdString(word));
+            addRow(readable(p.name), box, tip);
+            connect(box, &QComboBox::activated, this, [this, box, set] {
+                if (auto next = set(box->currentText()); !next)
+                    emit session_.refused(QString::fromStdString(next.problem().text()));
+                refresh();
+            });
+            refreshers_.push_back([this, box, id, p] {
+                if (auto values = measuresOf(session_.design(), id))
+                    box->setCurrentIndex(int(std::lround(values->at(p.name))));
+            });
+            continue;
+        }
+        auto* field = addMeasure(object, readable(p.name), tip);
+        if (p.least.count < 0)
+            field->allowNegative();
+        for (auto& relation : f.relations)
+            if (std::find(relation.begin(), relation.end(), p.name) != relation.end()) {
+                QAction* follow = field->addAction(icon("chevron"), QLineEdit::TrailingPosition);
+                follow->setObjectName("follow-" + QString::fromStdString(p.name));
+                follow->setToolTip(tr("Let this one follow: the others keep what they are"));
+                connect(follow, &QAction::triggered, this, [this, id, p] {
+                    auto next = letFollow(session_.design(), id, p.name);
+                    session_.edit(next, tr("Let %1 follow").arg(readable(p.name).toLower()));
+                    refresh();
+                });
+            }
+        connect(field, &MeasureField::entered, this, [this, field, set](const QString& text) {
+            if (auto next = set(text); !next)
                 return field->refuse(QString::fromStdString(next.problem().text()));
-            session_.edit(
-                *next,
-                tr("Change %1 of %2").arg(readable(p.name).toLower(), QString::fromStdString(id)));
             refresh();
         });
         refreshers_.push_back([this, field, id, p] {
             const Design& d = session_.design();
-            const StructureSpec* spec = d.structure(id);
+            const auto* mine = d.setOf(id);
             auto values = measuresOf(d, id);
-            if (!spec || !values)
+            if (!mine || !values)
                 return;
-            auto set = spec->set.find(p.name);
-            const double v = values->at(p.name);
-            const Measure m = set != spec->set.end() ? set->second
-                              : p.fallback.quantity == Quantity::Length
-                                  ? Measure::fromMm(v)
-                                  : Measure::fromDegrees(v * 180 / pi);
-            field->show(m, d.units, session_.finest(), set == spec->set.end());
+            auto at = mine->find(p.name);
+            const Measure m =
+                at != mine->end() ? at->second : Measure::of(p.least.quantity, values->at(p.name));
+            field->show(m, d.units, session_.finest(), at == mine->end());
         });
     }
     rows_->addWidget(quietLabel(tr("Dashed fields follow from the others until you set them; clear "

@@ -10,6 +10,8 @@ class QVBoxLayout;
 
 namespace hl {
 
+struct Family;
+
 class MeasureField;
 
 class MeasuresPanel : public QWidget {
@@ -24,6 +26,7 @@ class MeasuresPanel : public QWidget {
     void rebuild(); // for another thing
     void refresh(); // for the same thing with other values
     void buildCard();
+    void addMeasures(const Family& family, const std::string& id);
     void buildStructure(const StructureSpec& s);
     // Drawn things, in part_rows.cpp: a blank; the lines of a blank or of the card.
     void buildPart(const FreePart& part);
@@ -47,6 +50,7 @@ class MeasuresPanel : public QWidget {
     QVBoxLayout* rows_ = nullptr;
     QWidget* tabAfter_ = nullptr;
     std::vector<QWidget*> fields_; // in the order in which they are seen
+    std::string form_;             // the form of card they were made for
     QString shown_;                // what the rows were made for
     QString shape_;                // and how it was made up then
     std::vector<std::function<void()>> refreshers_;

@@ -2,6 +2,7 @@
 #include "app/look/theme.h"
 #include "core/edit/edit.h"
 #include "core/structures/family.h"
+#include <QFile>
 #include <QHeaderView>
 #include <map>
 
@@ -69,7 +70,9 @@ void StructureList::rebuild() {
                 0,
                 tr("%1 on %2").arg(QString::fromStdString(f.name), QString::fromStdString(s.on)));
             item->setData(0, idRole, QString::fromStdString(s.id));
-            item->setIcon(0, icon(QString::fromStdString(f.id)));
+            // Those with a picture of their own; the rest share the lantern.
+            const QString own = QString::fromStdString(f.id);
+            item->setIcon(0, icon(QFile::exists(":/icons/" + own + ".svg") ? own : "lantern"));
             items[s.id] = item;
             ++placed;
         }

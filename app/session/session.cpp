@@ -4,9 +4,11 @@
 #include "core/edit/draw.h"
 #include "core/edit/edit.h"
 #include "core/files/hlantern.h"
+#include "core/structures/family.h"
 #include <QFileInfo>
 #include <QUndoCommand>
 #include <algorithm>
+#include <cmath>
 
 namespace hl {
 
@@ -143,7 +145,80 @@ void Session::hover(const QString& id) {
 void Session::setTool(Tool tool) {
     tool_ = tool;
     picked_.clear();
+    if (tool != Tool::Place)
+        placing_.clear();
+    ghost_.reset();
+    ghostWhy_.clear();
+    emit ghostChanged();
     emit toolChanged();
+}
+
+void Session::startPlacing(const QString& family) {
+    setTool(Tool::Place);
+    placing_ = family;
+    emit toolChanged();
+}
+
+void Session::pointAt(const QString& host, const Vec2& at) {
+    const Family* f = family(placing_.toStdString());
+    if (!f || !snapshot_ || !current())
+        return;
+    const Assembly& a = snapshot_->folded->assembly;
+    const std::string on = host.toStdString();
+    const bool panel = f->ground == Ground::Panel;
+    const int crease = a.crease(on), page = a.panel(on);
+    ghost_.reset();
+    if (panel ? page < 0 : crease < 0) {
+        ghostWhy_ = host.isEmpty() ? QString()
+                    : panel        ? tr("Point at a panel: a %1 lies on one.").arg(f->name.c_str())
+                            : tr("Point at a fold: a %1 stands on one.").arg(f->name.c_str());
+        return emit ghostChanged();
+    }
+    const Host h = panel ? hostOnPanel(a, page) : hostOf(a, crease);
+    // On marks of the ruler, so that a place by hand can be measured.
+    const double step = design_.units == Unit::Inch ? 25.4 / 16 : 0.5;
+    auto mark = [&](double v, double most) {
+        return Measure::fromMm(std::clamp(std::round(v / step) * step, 0.0, std::max(0.0, most)));
+    };
+    auto added = addStructure(design_, f->id, on, {});
+    if (!added) {
+        ghostWhy_ = QString::fromStdString(added.problem().text());
+        return emit ghostChanged();
+    }
+    auto& [d, id] = *added;
+    auto values = measuresOf(d, id);
+    StructureSpec& s = *d.structure(id);
+    const Vec2 from = panel ? h.left.origin : a.creases[crease].from;
+    const Vec2 way = panel ? h.left.along : a.creases[crease].dir();
+    const double along = (at - from).dot(way);
+    if (panel) {
+        s.set["across"] = mark(along, h.length);
+        s.set["along"] = mark((at - from).dot(h.left.inward), h.left.room);
+    } else if (values && values->count("place")) {
+        const bool wide = values->count("width") && f->parameter("width");
+        const double width = wide ? values->at("width") : 0;
+        s.set["place"] = mark(along - width / 2, h.length - width);
+    }
+    auto made = assemble(d);
+    if (made) {
+        ghost_ = std::make_shared<const Case>(d, *made);
+        ghostId_ = QString::fromStdString(id);
+        ghostWhy_.clear();
+    } else {
+        ghostWhy_ = QString::fromStdString(made.problem().text());
+    }
+    emit ghostChanged();
+}
+
+void Session::placeGhost() {
+    if (!ghost_)
+        return emit refused(ghostWhy_.isEmpty() ? tr("Point at the fold or panel it goes on.")
+                                                : ghostWhy_);
+    const Design d = ghost_->design;
+    const QString id = ghostId_;
+    setTool(Tool::Select);
+    edit(d, tr("Add %1").arg(id));
+    select(id);
 }
 
 void Session::glueAt(const QString& panel, const Vec2& at) {

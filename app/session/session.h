@@ -53,7 +53,7 @@ class Session : public QObject {
     void setFinest(int finest);
 
     // What the pointer does on flat parts and, for gluing, on the standing card.
-    enum class Tool { Select, Valley, Mountain, Slit, Tab, Glue };
+    enum class Tool { Select, Valley, Mountain, Slit, Tab, Glue, Place };
     Tool tool() const { return tool_; }
     void setTool(Tool tool);
     // The tab picked up to be glued; empty until one is pointed at.
@@ -61,6 +61,17 @@ class Session : public QObject {
     // With the gluing tool: the first pointing picks a tab up, the second puts it on a panel at a
     // place (flat coordinates of the panel's part).
     void glueAt(const QString& panel, const Vec2& at);
+
+    // Placing: from choosing a family to pointing at the fold or panel it goes on. Meanwhile the
+    // ghost is the design with it where the pointer is; null where it cannot stand.
+    void startPlacing(const QString& family);
+    QString placing() const { return placing_; }
+    std::shared_ptr<const Case> ghost() const { return ghost_; }
+    QString ghostId() const { return ghostId_; }
+    // The pointer is over a crease or panel at a place in the flat coordinates of its part.
+    void pointAt(const QString& host, const Vec2& at);
+    // Places the ghost for good; says why when there is none.
+    void placeGhost();
 
     Folder& folder() { return folder_; }
 
@@ -70,7 +81,8 @@ class Session : public QObject {
     void selectionChanged();
     void hoverChanged();
     void openingChanged(double degrees);
-    void toolChanged();                   // or what it has picked up
+    void toolChanged(); // or what it has picked up
+    void ghostChanged();
     void documentChanged();               // another path, or saved, or modified
     void refused(const QString& message); // a problem to show
 
@@ -82,6 +94,8 @@ class Session : public QObject {
     QUndoStack history_;
     QString path_, selected_, hovered_, picked_;
     Tool tool_ = Tool::Select;
+    QString placing_, ghostId_, ghostWhy_;
+    std::shared_ptr<const Case> ghost_;
     double opening_ = 90;
     int finest_ = 16;
     quint64 version_ = 0;

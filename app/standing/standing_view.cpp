@@ -2,7 +2,9 @@
 #include "app/look/nearness.h"
 #include "app/look/theme.h"
 #include "app/standing/painter.h"
+#include "core/edit/grip.h"
 #include "core/prove/saying.h"
+#include "core/structures/family.h"
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
@@ -40,6 +42,7 @@ StandingView::StandingView(Session& session, QWidget* parent) : QWidget(parent),
     connect(&session_, &Session::selectionChanged, this, redraw);
     connect(&session_, &Session::hoverChanged, this, redraw);
     connect(&session_, &Session::openingChanged, this, redraw);
+    connect(&session_, &Session::ghostChanged, this, redraw);
     connect(&session_, &Session::toolChanged, this, [this] {
         setCursor(session_.tool() == Session::Tool::Glue ? Qt::CrossCursor : Qt::ArrowCursor);
     });
@@ -82,10 +85,12 @@ void StandingView::paintEvent(QPaintEvent*) {
     paintGround(painter, size());
     if (!session_.snapshot())
         return;
-    const Pose now = pose();
-    const Scene scene =
-        sceneOf(*session_.snapshot()->folded, now, stance_,
-                {session_.selected().toStdString(), session_.hovered().toStdString()});
+    const auto ghost = session_.ghost();
+    const Case& c = ghost ? *ghost : *session_.snapshot()->folded;
+    const Pose now = ghost ? poseAt(c.linkage, c.motion, session_.opening()) : pose();
+    const Scene scene = sceneOf(c, now, stance_,
+                                {(ghost ? session_.ghostId() : session_.selected()).toStdString(),
+                                 session_.hovered().toStdString()});
     const double ratio = devicePixelRatioF();
     QImage image;
     if (painted_)
@@ -98,9 +103,13 @@ void StandingView::paintEvent(QPaintEvent*) {
         painted_ = true;
         QTimer::singleShot(0, this, qOverload<>(&QWidget::update));
     }
+    if (!ghost)
+        paintHandles(painter, now);
     painter.setPen(theme().quiet);
     painter.drawText(QRectF(rect()).adjusted(12, 0, -12, -8), Qt::AlignLeft | Qt::AlignBottom,
-                     caption(now));
+                     session_.tool() == Session::Tool::Place
+                         ? tr("Point at where it goes; Esc to leave it")
+                         : caption(now));
     if (hasFocus()) {
         painter.setPen(QPen(theme().accent, 2));
         painter.setBrush(Qt::NoBrush);
@@ -194,11 +203,99 @@ QString StandingView::thingAt(const QPointF& pixel, bool creases) const {
     return best >= 0 ? QString::fromStdString(c.assembly.panels[best].id) : QString();
 }
 
+void StandingView::pointAt(const QPointF& pixel) {
+    const Family* f = family(session_.placing().toStdString());
+    if (!f || !session_.snapshot())
+        return;
+    const Assembly& a = session_.snapshot()->folded->assembly;
+    const QString thing = thingAt(pixel, f->ground != Ground::Panel);
+    const int crease = a.crease(thing.toStdString());
+    const std::string panel =
+        crease >= 0 ? a.panels[size_t(a.creases[size_t(crease)].left)].id : thing.toStdString();
+    session_.pointAt(thing, thing.isEmpty() ? Vec2(0, 0) : flatAt(panel, pixel));
+}
+
+// A dot on every crease of the selected structure: what can be taken hold of.
+void StandingView::paintHandles(QPainter& painter, const Pose& now) const {
+    const Case& c = *session_.snapshot()->folded;
+    const std::string owner = session_.selectedStructure().toStdString();
+    if (owner.empty() || session_.tool() != Session::Tool::Select)
+        return;
+    const Rigid stand = stanceOf(stance_, spineOpening(c, now));
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setPen(QPen(theme().accent, 1.5));
+    painter.setBrush(theme().panel);
+    for (const Crease& k : c.assembly.creases)
+        if (ownerOf(k.id) == owner) {
+            const Vec3 at = stand * handlePoint(c, now, k.id);
+            painter.drawEllipse(toPixels(camera.matrix(size()) * at.homogeneous(), size()), 4, 4);
+        }
+}
+
+void StandingView::dragHandle(const QPointF& to) {
+    const Case& c = *session_.snapshot()->folded;
+    const Rigid stand = stanceOf(stance_, spineOpening(c, pose()));
+    auto pixel = [&](const Vec3& p) {
+        return toPixels(camera.matrix(size()) * (stand * p).homogeneous(), size());
+    };
+    const QPointF by = to - pressed_;
+    if (handles_.size() > 1 && std::hypot(by.x(), by.y()) < 5)
+        return; // not yet clear which way
+    auto rate = [&](const Handle& h) { return pixel(handleAt_ + h.rate) - pixel(handleAt_); };
+    // The measure whose own way leaves least of the drag unexplained.
+    const Handle* best = nullptr;
+    double least = 1e300;
+    for (const Handle& h : handles_) {
+        const QPointF r = rate(h);
+        const double r2 = QPointF::dotProduct(r, r);
+        if (r2 < 0.01)
+            continue;
+        const QPointF rest = by - r * (QPointF::dotProduct(by, r) / r2);
+        if (const double miss = std::hypot(rest.x(), rest.y()); miss < least) {
+            least = miss;
+            best = &h;
+        }
+    }
+    if (!best)
+        return;
+    const Handle chosen = *best;
+    handles_ = {chosen};
+    const QPointF r = rate(chosen);
+    const double units = QPointF::dotProduct(by, r) / QPointF::dotProduct(r, r);
+    const Measure m = dragged({chosen.structure, chosen.parameter, chosen.start, Vec2(1, 0), 1},
+                              Vec2(units, 0), session_.design(), false);
+    Design d = session_.design();
+    auto* set = d.setOf(chosen.structure);
+    if (!set || (set->count(chosen.parameter) && set->at(chosen.parameter) == m))
+        return;
+    (*set)[chosen.parameter] = m;
+    if (assemble(d)) // what its family refuses is as far as it goes
+        session_.edit(d, tr("Drag %1").arg(QString::fromStdString(chosen.parameter)),
+                      "handle " + QString::fromStdString(chosen.structure + chosen.parameter));
+}
+
 void StandingView::mousePressEvent(QMouseEvent* e) {
     setFocus();
     last_ = pressed_ = e->position();
     drag_ = Drag::None;
+    if (session_.tool() == Session::Tool::Place && e->button() == Qt::LeftButton) {
+        pointAt(e->position());
+        return session_.placeGhost();
+    }
     const QString thing = thingAt(e->position());
+    // On a crease of the selected structure its measures, on a panel its place along the fold.
+    if (session_.snapshot() && session_.current() && e->button() == Qt::LeftButton &&
+        session_.tool() == Session::Tool::Select && !(e->modifiers() & Qt::ShiftModifier) &&
+        !session_.selectedStructure().isEmpty() &&
+        thing.section('.', 0, 0) == session_.selectedStructure()) {
+        const Case& c = *session_.snapshot()->folded;
+        const bool crease = c.assembly.crease(thing.toStdString()) >= 0;
+        handles_ = handlesOf(c, thing.toStdString(), session_.opening(), crease ? "" : "place");
+        handleAt_ = handlePoint(c, pose(), thing.toStdString());
+        handleOf_ = thing;
+        drag_ = Drag::Handle;
+        return;
+    }
     if (session_.tool() == Session::Tool::Glue && e->button() == Qt::LeftButton) {
         if (const QString panel = panelAt(e->position()); !panel.isEmpty())
             session_.glueAt(panel, flatAt(panel.toStdString(), e->position()));
@@ -259,6 +356,12 @@ void StandingView::dragPage(const QPointF& to) {
 void StandingView::mouseMoveEvent(QMouseEvent* e) {
     const QPointF by = e->position() - last_;
     last_ = e->position();
+    if (!e->buttons() && session_.tool() == Session::Tool::Place) {
+        setCursor(Qt::CrossCursor);
+        return pointAt(e->position());
+    }
+    if (drag_ == Drag::Handle)
+        return dragHandle(e->position());
     if (!e->buttons()) {
         session_.hover(thingAt(e->position()));
         const bool page = session_.hovered().startsWith("card.page");
@@ -279,6 +382,8 @@ void StandingView::mouseMoveEvent(QMouseEvent* e) {
 void StandingView::mouseReleaseEvent(QMouseEvent* e) {
     const QPointF moved = e->position() - pressed_;
     if (std::hypot(moved.x(), moved.y()) < 4) { // a click
+        if (drag_ == Drag::Handle)
+            session_.select(handleOf_);
         if (drag_ == Drag::Page)
             session_.select("card");
         else if (drag_ == Drag::Orbit && e->button() == Qt::LeftButton)
@@ -296,6 +401,9 @@ void StandingView::wheelEvent(QWheelEvent* e) {
 void StandingView::keyPressEvent(QKeyEvent* e) {
     const double turn = 0.1;
     switch (e->key()) {
+    case Qt::Key_Escape:
+        session_.setTool(Session::Tool::Select);
+        return;
     case Qt::Key_Left:
         camera.orbit(-turn, 0);
         break;

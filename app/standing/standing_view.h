@@ -3,6 +3,7 @@
 #pragma once
 #include "app/session/session.h"
 #include "app/standing/scene.h"
+#include "core/edit/handle.h"
 #include <QWidget>
 
 namespace hl {
@@ -41,13 +42,21 @@ class StandingView : public QWidget {
     QString caption(const Pose& pose) const;
     void dragPage(const QPointF& to);
 
-    enum class Drag { None, Page, Orbit, Pan };
+    // What is drawn is the ghost while a structure is being placed, else the newest snapshot.
+    void pointAt(const QPointF& pixel);
+    void paintHandles(QPainter& painter, const Pose& pose) const;
+    void dragHandle(const QPointF& to);
+
+    enum class Drag { None, Page, Orbit, Pan, Handle };
     Session& session_;
     Stance stance_ = Stance::Standing;
     Drag drag_ = Drag::None;
     QPointF last_, pressed_;
     std::string grabbed_; // panel
     Vec2 grabbedAt_{0, 0};
+    std::vector<Handle> handles_; // of what is dragged; one once the way is clear
+    Vec3 handleAt_{0, 0, 0};      // where they were, in the frame of the pose
+    QString handleOf_;
     bool painted_ = false; // the first picture is painted without waiting for OpenGL
     QString framedFor_;
 };

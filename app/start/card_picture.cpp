@@ -1,6 +1,7 @@
 #include "app/start/card_picture.h"
 #include "app/standing/painter.h"
 #include <QPainter>
+#include <algorithm>
 
 namespace hl {
 namespace {
@@ -13,7 +14,13 @@ CardPicture::CardPicture(std::shared_ptr<const Case> folded, QWidget* parent)
     : QWidget(parent), folded_(std::move(folded)) {
     setMinimumSize(130, 90);
     motion_.setDuration(2600);
-    motion_.setKeyValues({{0.0, restOpening}, {0.45, 4.0}, {1.0, restOpening}});
+    const double first = folded_->first(), last = folded_->last();
+    const double shown = folded_->assembly.display.at;
+    // A plain card is shown a little wider than it stands, so that one sees into it.
+    rest_ = std::min(
+        last, folded_->linkage.course.plain() && last > 179 && shown == 90 ? restOpening : shown);
+    opening_ = rest_;
+    motion_.setKeyValues({{0.0, rest_}, {0.45, first + 0.02 * (last - first)}, {1.0, rest_}});
     motion_.setEasingCurve(QEasingCurve::InOutSine);
     connect(&motion_, &QVariantAnimation::valueChanged, this, [this](const QVariant& v) {
         opening_ = v.toDouble();
@@ -28,7 +35,7 @@ void CardPicture::openSlowly() {
 
 void CardPicture::rest() {
     motion_.stop();
-    opening_ = restOpening;
+    opening_ = rest_;
     update();
 }
 

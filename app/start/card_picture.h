@@ -20,7 +20,7 @@ class CardPicture : public QWidget {
 
   private:
     std::shared_ptr<const Case> folded_;
-    double opening_ = 100;
+    double opening_ = 100, rest_ = 100;
     QVariantAnimation motion_;
 };
 

@@ -36,6 +36,7 @@ struct Crease {
     // What it would rest at by itself, in radians (valley positive), and how stiff it is per mm
     // against others: only where nothing else says how far it folds.
     double rest = 0, stiffness = 1;
+    double most = 3.14159265358979323846; // how far it folds at most, radians
     // The crease of another part that lies on this one and whose right panel goes on where this
     // one's left panel ends: the halves of a tier. Together they host like one crease. -1: none.
     int partner = -1;

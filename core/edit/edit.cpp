@@ -185,9 +185,16 @@ Result<std::pair<Design, std::string>> addStructure(const Design& design, const 
     auto made = assemble(d);
     if (!made)
         return made.problem();
-    if (!set.count("place") && f->ground != Ground::Panel)
-        moveAside(d, *assemble(d), s.id);
+    if (!set.count("place"))
+        placeFreely(d, s.id);
     return std::pair{d, s.id};
+}
+
+void placeFreely(Design& d, const std::string& id) {
+    const StructureSpec* s = d.structure(id);
+    auto made = assemble(d);
+    if (s && made && made->crease(s->on) >= 0)
+        moveAside(d, *made, id);
 }
 
 Result<std::pair<Design, std::string>> changeForm(const Design& design, const std::string& form,
@@ -211,6 +218,29 @@ Result<Design> setMeasure(const Design& design, const std::string& structure,
         return Problem{"structure " + structure, "there is no such structure", "check the id"};
     if (Trouble t = setAll(d, structure, {{parameter, text}}))
         return *t;
+    auto made = assemble(d);
+    if (!made)
+        return made.problem();
+    return d;
+}
+
+Result<Design> letFollow(const Design& design, const std::string& structure,
+                         const std::string& parameter) {
+    const Family* f = familyOf(design, structure);
+    auto values = measuresOf(design, structure);
+    if (!f || !values)
+        return Problem{"structure " + structure, "there is no such structure", "check the id"};
+    Design d = design;
+    auto& set = *d.setOf(structure);
+    for (auto& relation : f->relations) {
+        if (std::find(relation.begin(), relation.end(), parameter) == relation.end())
+            continue;
+        for (const std::string& name : relation)
+            if (name != parameter)
+                set.try_emplace(name,
+                                Measure::of(f->parameter(name)->least.quantity, values->at(name)));
+    }
+    set.erase(parameter);
     auto made = assemble(d);
     if (!made)
         return made.problem();

@@ -28,9 +28,16 @@ Result<std::pair<Design, std::string>> addStructure(const Design& design, const 
 Result<std::pair<Design, std::string>> changeForm(const Design& design, const std::string& form,
                                                   const std::map<std::string, std::string>& set);
 
+// Moves a structure along its host fold to the nearest stretch that is free.
+void placeFreely(Design& design, const std::string& id);
+
 // Sets one measure from its text; the text "auto" gives it back to its family's relation.
 Result<Design> setMeasure(const Design& design, const std::string& structure,
                           const std::string& parameter, const std::string& text);
+
+// Makes one measure of a relation the one that follows: the others are held as they are.
+Result<Design> letFollow(const Design& design, const std::string& structure,
+                         const std::string& parameter);
 
 // Removes a structure and everything that stands on it.
 Design removeStructure(const Design& design, const std::string& id);

@@ -22,11 +22,18 @@ struct Parameter {
     bool follows = false;
     std::vector<std::string> choices; // words, where it is one of a few
     std::string leastWhy, mostWhy;    // why nothing beyond its bounds can be made
-    Measure fallback;                 // the default on a 5 x 7 in card; the table works it out
+    // What becomes of a length when the design gets another size: it grows with the pages' reach,
+    // with the length of the spine, with the lesser of both, or stays, as what paper asks for does.
+    enum class Scale { Across, Along, Lesser, Kept } scale = Scale::Across;
+    Measure fallback; // the default on a 5 x 7 in card; the table works it out
 
     Parameter& unless(const std::string& otherwise, bool kept = false) {
         relation = otherwise;
         follows = kept;
+        return *this;
+    }
+    Parameter& grows(Scale s) {
+        scale = s;
         return *this;
     }
     Parameter& why(const std::string& low, const std::string& high) {

@@ -46,18 +46,21 @@ Parameter choiceOf(const std::string& name, std::vector<std::string> words,
 
 Parameter placeParameter() {
     return lengthOf("place", 0, 1000, "from the start of the fold to the near side")
+        .grows(Parameter::Scale::Along)
         .unless("centred on the fold")
         .why("the fold starts at 0", "no card is that large");
 }
 
 Parameter widthParameter() {
     return lengthOf("width", 3, 1000, "along the fold")
+        .grows(Parameter::Scale::Along)
         .unless("2 in, or six tenths of a shorter fold")
         .why("a narrower strip tears at its folds", "no card is that large");
 }
 
 Parameter tabParameter() {
     return lengthOf("tab", 2, 60, "depth of the tabs")
+        .grows(Parameter::Scale::Kept)
         .unless("3/8 in on plain card, more on heavy stock, less where there is no room", true)
         .why("a narrower tab does not hold", "a deeper one only wastes paper");
 }

@@ -5,6 +5,7 @@
 namespace hl {
 namespace {
 
+constexpr double forgiven = 0.1; // mm: a score that far off is an error, not another design
 constexpr double endCut = 70 * degree; // how far tab corners are snipped back
 
 } // namespace
@@ -66,10 +67,12 @@ std::vector<Parameter> stripParameters(const std::string& leftWallRelation, bool
 }
 
 void completeFeet(Values& v, const Host& host) {
-    completeAlong(v, host);
     constexpr double nominalFoot = 31.75; // mm
-    // Walls and one foot set: the other foot lets it close flat.
-    if (v.count("left_wall") && v.count("right_wall") && v.count("left") != v.count("right")) {
+    completeAlong(v, host);
+    // Both walls set: a foot that is not lets it close flat.
+    if (v.count("left_wall") && v.count("right_wall") && !(v.count("left") && v.count("right"))) {
+        if (!v.count("right"))
+            v.try_emplace("left", std::min(nominalFoot, 0.4 * host.left.room));
         const double sign = host.ridge ? -1 : 1;
         completeSum(v, {{"left", 1}, {"right", -1}, {"left_wall", sign}, {"right_wall", -sign}});
     }
@@ -85,6 +88,14 @@ void completeTab(Values& v, const Host& host) {
 Trouble buildStrip(const StructureSpec& spec, const Values& v, const Host& host,
                    AssemblyBuilder& out) {
     const double tab = v.at("tab");
+    const double feet = v.at("left") + v.at("right"),
+                 walls = v.at("left_wall") + v.at("right_wall");
+    if (!host.ridge && walls < feet - forgiven)
+        return beyond(spec, "left_wall", v.at("left_wall"),
+                      "below the least, " + inMm(feet - v.at("right_wall")),
+                      "the two walls together must span the feet's distance, " + inMm(feet) +
+                          ", or the card does not open",
+                      "lengthen a wall or bring the feet closer");
     out.part(spec.id, spec.name, spec.id, spec.stock);
     // The tabs fold under, toward the host crease, where the walls hide them.
     const Strip s = addStrip(

@@ -186,16 +186,18 @@ schema = json.load(open(sys.argv[1]))
 jsonschema.Draft202012Validator.check_schema(schema)
 for f in sys.argv[3:]:
     jsonschema.validate(json.load(open(f)), schema)
-assert schema["properties"]["structures"]["items"]["properties"]["kind"]["enum"] == sys.argv[2].split(","), "families"
+kinds, forms = (part.split(",") for part in sys.argv[2].split(";"))
+assert schema["properties"]["structures"]["items"]["properties"]["kind"]["enum"] == kinds, "families"
+assert schema["properties"]["card"]["properties"]["form"]["enum"] == forms, "forms"
 )";
         QTemporaryDir dir;
         const std::string written = dir.filePath("written.hlantern").toStdString();
         QVERIFY(!saveDesign(*designFromText(good), written));
-        QStringList kinds;
+        QStringList kinds, forms;
         for (const Family& f : families())
-            kinds << QString::fromStdString(f.id);
-        QStringList args{"-c", script, HL_SOURCE_DIR "/docs/hlantern.schema.json", kinds.join(','),
-                         QString::fromStdString(written)};
+            (f.ground == Ground::Form ? forms : kinds) << QString::fromStdString(f.id);
+        QStringList args{"-c", script, HL_SOURCE_DIR "/docs/hlantern.schema.json",
+                         kinds.join(',') + ';' + forms.join(','), QString::fromStdString(written)};
         for (const char* folder : {"/demo/quillmere", "/demo/quillmere/faulty"})
             for (const QFileInfo& f :
                  QDir(HL_SOURCE_DIR + QString(folder)).entryInfoList({"*.hlantern"}))

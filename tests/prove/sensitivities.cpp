@@ -20,13 +20,13 @@ class Sensitivities : public QObject {
         const auto all = *sensitivities(added->first);
         for (auto& s : all)
             by[s.parameter] = s;
-        QCOMPARE(by.size(), size_t(7));
+        QCOMPARE(by.size(), size_t(8)); // with how far the card opens
         for (const char* name : {"left", "right", "left_wall", "right_wall"}) {
             QVERIFY2(std::abs(by.at(name).rate - 1) < 0.02,
                      qPrintable(QString("%1 %2").arg(name).arg(by.at(name).rate)));
             QVERIFY(by.at(name).tab.rfind("box1", 0) == 0);
         }
-        for (const char* name : {"place", "width", "tab"})
+        for (const char* name : {"place", "width", "tab", "opens"})
             QVERIFY(by.at(name).rate < 1e-6);
         QVERIFY(all.front().rate >= all.back().rate);
         QVERIFY(say(by.at("left")).find("0.50 mm") != std::string::npos);
@@ -36,12 +36,11 @@ class Sensitivities : public QObject {
     void ofAFollowerBeyondItsBounds() {
         const Design card = *newDesign(Measure::fromMm(120), Measure::fromMm(160), SpineSide::Left,
                                        Unit::Millimetre);
-        auto added = addStructure(card, "box", "card.spine",
-                                  {{"left", "30 mm"}, {"right", "2 mm"}, {"right_wall", "29 mm"}});
-        QVERIFY(bool(added)); // the left wall is 1 mm, below the least that can be set
+        auto added = addStructure(card, "v-fold", "card.spine", {{"base_left", "5 mm"}});
+        QVERIFY(bool(added)); // the tab is 1.5 mm, below the least that can be set
         const auto all = sensitivities(added->first);
         QVERIFY(bool(all));
-        QCOMPARE(all->size(), size_t(5)); // all but the left wall and the tab, which follow
+        QCOMPARE(all->size(), size_t(11)); // all but the tab, which follows
     }
 
     // Closed, an angle error of a V-fold swings the far end of a base crease: the length of that

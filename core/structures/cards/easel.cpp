@@ -110,6 +110,7 @@ Family doubleEasel() {
         lengthOf("second", 10, 500, "size of the second front, across the fold")
             .unless("three tenths of the card"),
         lengthOf("second_length", 10, 1000, "of the second front along the fold")
+            .grows(Parameter::Scale::Along)
             .unless("six tenths of the card"),
         tabParameter(),
     };

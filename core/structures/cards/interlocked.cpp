@@ -75,6 +75,7 @@ Family interlocked() {
         lengthOf("second", 10, 1000, "width of the second sheet's pages")
             .unless("as wide as the card, or twice the slits' distance"),
         lengthOf("depth", 5, 1000, "how deep the first sheet is slit; the second is slit the rest")
+            .grows(Parameter::Scale::Along)
             .unless("half the height"),
     };
     f.complete = complete;

@@ -47,6 +47,7 @@ Family petal() {
     Family f = cardForm("petal", "petal square",
                         "A base with four flaps that close over what lies inside.");
     f.parameters = {lengthOf("petal", 5, 500, "from the base to the tip of a petal")
+                        .grows(Parameter::Scale::Lesser)
                         .unless("half the shorter side of the card")};
     f.complete = complete;
     f.sheet = sheet;

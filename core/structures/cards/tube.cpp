@@ -87,6 +87,7 @@ Family tube() {
         lengthOf("facet", 3, 500, "how far the facets reach from the front edges")
             .unless("six tenths of the side or a fifth of the front"),
         lengthOf("facet_height", 3, 500, "from the middle of a facet to its end")
+            .grows(Parameter::Scale::Along)
             .unless("half as much again as the facet"),
         tabParameter(),
     };

@@ -64,8 +64,10 @@ Family beak() {
     f.parameters = {
         choiceOf("jaws", {"beak", "mouth"}, "one side of the slit or both").unless("beak"),
         lengthOf("place", 0, 1000, "from the start of the fold to the first point of the beak")
+            .grows(Parameter::Scale::Along)
             .unless("the middle of the fold"),
         lengthOf("length", 3, 500, "from the point to the slit, along the fold")
+            .grows(Parameter::Scale::Along)
             .unless("1 1/2 in, or three tenths of a shorter fold"),
         lengthOf("reach", 3, 500, "of the slit to either side of the fold")
             .unless("1 in, or what fits"),

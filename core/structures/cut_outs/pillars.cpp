@@ -41,9 +41,11 @@ Family pillars() {
         countOf("pillars", 1, 12, "how many").unless("three"),
         placeParameter(),
         lengthOf("width", 3, 500, "of each along the fold")
+            .grows(Parameter::Scale::Along)
             .unless("1/2 in, or what fits")
             .why("a narrower strip tears at its folds", "no card is that large"),
         lengthOf("gap", 2, 500, "between two of them")
+            .grows(Parameter::Scale::Kept)
             .unless("3/4 in, or what fits")
             .why("the paper between them would tear", "no card is that large"),
         lengthOf("left", 2, 1000, "from the fold to the left creases")

@@ -103,6 +103,7 @@ Family floatingLayer() {
             .unless("none"),
         lengthOf("aperture_width", 2, 1000, "across the fold").unless("six tenths of the layer"),
         lengthOf("aperture_height", 2, 1000, "along the fold")
+            .grows(Parameter::Scale::Along)
             .unless("six tenths of the layer; of a circle its width"),
         tabParameter(),
     };

@@ -75,6 +75,7 @@ Family topper() {
             .unless("rectangle"),
         lengthOf("width", 2, 1000, "of the shape").unless("2 in, or half of a narrower panel"),
         lengthOf("height", 2, 1000, "of the shape")
+            .grows(Parameter::Scale::Along)
             .unless("1 1/2 in, or half of a lower panel; of a circle the width"),
         countOf("corners", 3, 24, "of a polygon")
             .unless("six")
@@ -82,16 +83,20 @@ Family topper() {
         lengthOf("across", 0, 2000, "from the panel's left edge to the middle")
             .unless("the panel's middle"),
         lengthOf("along", 0, 2000, "from the panel's lower edge to the middle")
+            .grows(Parameter::Scale::Along)
             .unless("the panel's middle"),
         angleOf("turn", -180, 180, "turned to the left")
             .unless("upright")
             .why("half a turn is all there is", "half a turn is all there is"),
         lengthOf("raise", 0, 20, "on foam above the panel")
+            .grows(Parameter::Scale::Kept)
             .unless("glued flat")
             .why("it would sink into the panel", "foam that high does not hold"),
         lengthOf("adhesive_from", 0, 1000, "where the adhesive begins, from its lower edge")
+            .grows(Parameter::Scale::Along)
             .unless("the lower edge"),
         lengthOf("adhesive_to", 2, 1000, "where the adhesive ends, from its lower edge")
+            .grows(Parameter::Scale::Along)
             .unless("the upper edge", true),
     };
     f.complete = complete;

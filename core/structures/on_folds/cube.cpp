@@ -44,8 +44,8 @@ Trouble build(const StructureSpec& spec, const Values& v, const Host& host, Asse
     const LegEdge rightNear{s.panels[4], {right - h, 0}, {right, 0}},
         rightFar{s.panels[4], {right - h, w}, {right, w}};
     addWall(out, spec, "front", {d, d}, h, std::min(tab, 0.4 * w), fold, leftNear, rightNear,
-            false);
-    addWall(out, spec, "back", {d, d}, h, std::min(tab, 0.4 * w), fold, rightFar, leftFar, false);
+            pi / 2);
+    addWall(out, spec, "back", {d, d}, h, std::min(tab, 0.4 * w), fold, rightFar, leftFar, pi / 2);
     return {};
 }
 
@@ -58,10 +58,15 @@ Family cube() {
     f.standsOn = {"spine", "valley crease"};
     f.parameters = {
         placeParameter(),
-        lengthOf("width", 6, 1000, "along the fold").unless("twice the side", true),
+        lengthOf("width", 6, 1000, "along the fold")
+            .grows(Parameter::Scale::Along)
+            .unless("twice the side", true),
         lengthOf("side", 3, 500, "from the fold to either side of the cube")
+            .grows(Parameter::Scale::Lesser)
             .unless("1 in, or what fits"),
-        lengthOf("height", 3, 1000, "of the cube").unless("twice the side, or what fits"),
+        lengthOf("height", 3, 1000, "of the cube")
+            .grows(Parameter::Scale::Lesser)
+            .unless("twice the side, or what fits"),
         tabParameter(),
     };
     f.complete = complete;

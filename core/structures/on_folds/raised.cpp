@@ -35,7 +35,7 @@ void addPost(AssemblyBuilder& out, const StructureSpec& spec, const std::string&
 
 void addWall(AssemblyBuilder& out, const StructureSpec& spec, const std::string& name,
              const std::vector<double>& widths, double height, double tab, Fold fold,
-             const LegEdge& from, const LegEdge& to, bool evenly) {
+             const LegEdge& from, const LegEdge& to, double corner) {
     out.part(spec.id + "." + name, spec.name + ", " + name, spec.id, spec.stock);
     std::vector<Leaf> leaves{{name + "-tab-a", tab, true}};
     std::vector<StripCrease> creases{{name + "-hinge-a", Fold::Mountain}};
@@ -54,12 +54,14 @@ void addWall(AssemblyBuilder& out, const StructureSpec& spec, const std::string&
     };
     hinge(0, from);
     hinge(s.panels.size() - 1, to);
-    if (!evenly)
+    // From flat open to closed the walls fold outward only: they never turn further than open.
+    out.creaseAt(s.creases.front()).most = out.creaseAt(s.creases.back()).most = corner;
+    if (widths.size() != 4)
         return;
-    const size_t folds = s.creases.size() - 2; // between panels
-    for (size_t i = 1; i <= folds / 2; ++i)
-        if (i != folds + 1 - i)
-            out.tie(s.creases[folds + 1 - i], s.creases[i]);
+    const double ratio = (pi / 2 - corner) / corner;
+    out.tie(s.creases[1], s.creases[0], ratio);
+    out.tie(s.creases[3], s.creases[0], ratio);
+    out.tie(s.creases[4], s.creases[0]);
 }
 
 } // namespace hl

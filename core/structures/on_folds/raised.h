@@ -19,10 +19,11 @@ struct LegEdge {
 };
 
 // Walls in a chain from one leg to the other, hinged to the inner sides of their edges: panels of
-// the given widths, folded outward or inward. `evenly` ties the folds between the chain's ends and
-// its middle, which otherwise could share the closing as they like.
+// the given widths. Lying open, the hinges at the legs turn by `corner` radians, and no further. With
+// four panels the folds beside the middle one turn so that together with them they make a right
+// angle; otherwise they could share the closing as they like.
 void addWall(AssemblyBuilder& out, const StructureSpec& spec, const std::string& name,
              const std::vector<double>& widths, double height, double tab, Fold fold,
-             const LegEdge& from, const LegEdge& to, bool evenly);
+             const LegEdge& from, const LegEdge& to, double corner);
 
 } // namespace hl

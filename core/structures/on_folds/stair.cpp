@@ -123,6 +123,7 @@ Family stair() {
         lengthOf("right", 4, 1000, "how high it climbs: from the fold to the last tread's foot")
             .unless("the same as left, or four tenths of a narrower landing", true),
         lengthOf("inset", 0, 100, "by how much each cut-out step is narrower at both ends")
+            .grows(Parameter::Scale::Kept)
             .unless("1/4 in, or what fits"),
         tabParameter(),
     };

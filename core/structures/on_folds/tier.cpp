@@ -114,14 +114,16 @@ int addTier(AssemblyBuilder& out, const StructureSpec& spec, const Host& host, c
     // The walls: from leg to leg, each half of them as long as its edges of the top.
     std::vector<double> widths;
     const double slant = std::hypot(d - c, e);
+    // Open, a leg and the wall beside it turn by this angle, the next corner by the rest of 90.
+    const double corner = std::atan2(d - c, e);
     widths = c > 0 ? std::vector<double>{slant, c, c, slant} : std::vector<double>{slant, slant};
     const double tab = std::min(z.tab, 0.4 * z.leg), whole = 2 * h + d;
     const LegEdge leftNear{l.leg, {h, e}, {0, e}}, leftFar{l.leg, {h, w - e}, {0, w - e}};
     const LegEdge rightNear{r.leg, {whole - h, e}, {whole, e}},
         rightFar{r.leg, {whole - h, w - e}, {whole, w - e}};
     addWall(out, spec, "front" + suffix, widths, h, tab, Fold::Mountain, leftNear, rightNear,
-            c > 0);
-    addWall(out, spec, "back" + suffix, widths, h, tab, Fold::Mountain, rightFar, leftFar, c > 0);
+            corner);
+    addWall(out, spec, "back" + suffix, widths, h, tab, Fold::Mountain, rightFar, leftFar, corner);
     return l.topCrease;
 }
 
@@ -130,10 +132,12 @@ std::vector<Parameter> tierParameters() {
         choiceOf("corners", {"4", "6", "8"}, "of the top, in plan").unless("6"),
         placeParameter(),
         lengthOf("width", 8, 1000, "along the fold, at the rib")
+            .grows(Parameter::Scale::Along)
             .unless("2 in, or half of a shorter fold"),
         lengthOf("reach", 4, 500, "from the fold to the legs")
             .unless("1 in, or three tenths of a narrower page"),
         lengthOf("leg", 4, 1000, "of the legs along the fold")
+            .grows(Parameter::Scale::Along)
             .unless("half the width; with four corners the width", true)
             .why("a narrower leg does not carry the top", "no card is that large"),
         lengthOf("height", 3, 500, "of each tier").unless("3/4 in, or what fits"),

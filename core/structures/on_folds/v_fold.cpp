@@ -22,12 +22,19 @@ constexpr double deg = degree;
 Values complete(Values v, const Host& host) {
     v.try_emplace("place", host.length / 2);
     if (v.count("beta_left") && v.count("beta_right") &&
-        v.count("alpha_left") != v.count("alpha_right")) { // the alpha that lets it close flat
-        const double known = v.count("alpha_left") ? v["alpha_left"] : v["alpha_right"];
-        const double sign = (known > 90 * deg) != host.ridge ? -1 : 1;
-        completeSum(
-            v,
-            {{"alpha_left", 1}, {"alpha_right", -1}, {"beta_left", sign}, {"beta_right", -sign}});
+        !(v.count("alpha_left") && v.count("alpha_right"))) { // the alpha that lets it close flat
+        if (!v.count("alpha_right"))
+            v.try_emplace("alpha_left", 45 * deg);
+        const bool left = v.count("alpha_left");
+        const double known = left ? v["alpha_left"] : v["alpha_right"];
+        const double more = (left ? 1 : -1) * (v["beta_left"] - v["beta_right"]);
+        const double turned = host.ridge ? -1 : 1;
+        // Which way the V opens decides the sign, and is decided by both alphas.
+        double other = known + turned * more;
+        if (known + other > 180 * deg)
+            other = known - turned * more > 180 * deg - known ? known - turned * more
+                                                              : std::nan(""); // neither way closes
+        v[left ? "alpha_right" : "alpha_left"] = other;
     }
     v.try_emplace("alpha_left", v.count("alpha_right") ? v["alpha_right"] : 45 * deg);
     v.try_emplace("alpha_right", v["alpha_left"]);
@@ -59,6 +66,21 @@ Values complete(Values v, const Host& host) {
 
 Trouble build(const StructureSpec& spec, const Values& v, const Host& host, AssemblyBuilder& out) {
     const bool backwards = v.at("alpha_left") + v.at("alpha_right") > 180 * deg;
+    // Lying open, the panels' sectors must span the angle between the bases, by either way round.
+    const double bases = std::min(v.at("alpha_left") + v.at("alpha_right"),
+                                  360 * deg - v.at("alpha_left") - v.at("alpha_right"));
+    const double sectors = v.at("beta_left") + v.at("beta_right");
+    auto degrees = [](double a) {
+        return show(Measure::of(Quantity::Angle, a), Unit::Millimetre).text;
+    };
+    if (!host.ridge && (sectors < bases - 1e-9 || sectors > 360 * deg - bases + 1e-9))
+        return Problem{"structure " + spec.id + ", measure beta_left",
+                       "the two panels' angles together, " + degrees(sectors) +
+                           (sectors < bases
+                                ? ", are below the least, " + degrees(bases)
+                                : ", are above the most, " + degrees(360 * deg - bases)) +
+                           ": the card could not open flat",
+                       "widen the panels' angles, or bring the alphas closer to the fold"};
     struct Half {
         double alpha, beta, base;
         Seat seat;
@@ -115,6 +137,7 @@ Family vFold() {
     const std::string low = "a sharper corner cannot be folded";
     f.parameters = {
         lengthOf("place", 0, 1000, "from the start of the fold to the apex")
+            .grows(Parameter::Scale::Along)
             .unless("the middle of the fold"),
         angleOf("alpha_left", 5, 175,
                 "from the fold to the left base crease; above 90 degrees the "
@@ -137,12 +160,16 @@ Family vFold() {
                     true)
             .why(low, low),
         lengthOf("base_left", 5, 1000, "length of the left base crease")
+            .grows(Parameter::Scale::Lesser)
             .unless("2 1/4 in, or six tenths of the paper there"),
         lengthOf("base_right", 5, 1000, "length of the right base crease")
+            .grows(Parameter::Scale::Lesser)
             .unless("the same as the left, or six tenths of the paper there", true),
         lengthOf("height", 3, 1000, "length of the centre crease")
+            .grows(Parameter::Scale::Lesser)
             .unless("eight tenths of the shorter base"),
         lengthOf("edge", 3, 1000, "length of the two outer edges")
+            .grows(Parameter::Scale::Lesser)
             .unless("the same as height", true),
         tabParameter(),
     };

@@ -19,10 +19,12 @@ Values complete(Values v, const Host& host) {
     v.try_emplace("alpha", 45 * degree);
     const double s = std::sin(v["alpha"]);
     const double ends = std::min(v["place"], host.length - v["place"]);
+    // Closed, the panel's corner lies arm cos alpha + height before or behind the point.
     v.try_emplace(
         "arm", std::max(5.0, std::min({44.45, 0.6 * std::min(host.left.room, host.right.room) / s,
-                                       0.8 * ends})));
-    v.try_emplace("height", std::min(0.8 * v["arm"], 0.8 * ends));
+                                       0.55 * ends / std::cos(v["alpha"])})));
+    v.try_emplace("height", std::max(4.0, std::min(0.8 * v["arm"],
+                                                   0.95 * ends - v["arm"] * std::cos(v["alpha"]))));
     v.try_emplace("hold", 0.5 * v["height"]);
     v.try_emplace("tab", tabDepth(host, 0.3 * v["arm"]));
     return v;
@@ -80,12 +82,17 @@ Family xFold() {
     f.standsOn = {"spine", "valley crease"};
     f.parameters = {
         lengthOf("place", 0, 1000, "from the start of the fold to the point where the arms meet")
+            .grows(Parameter::Scale::Along)
             .unless("the middle of the fold"),
         angleOf("alpha", 15, 75, "from the fold to the diagonals").unless("45 degrees"),
-        lengthOf("arm", 5, 1000, "along a diagonal").unless("1 3/4 in, or what fits"),
+        lengthOf("arm", 5, 1000, "along a diagonal")
+            .grows(Parameter::Scale::Lesser)
+            .unless("1 3/4 in, or what fits"),
         lengthOf("height", 3, 1000, "of the panel, along its crease")
+            .grows(Parameter::Scale::Lesser)
             .unless("eight tenths of an arm"),
         lengthOf("hold", 2, 1000, "how high the arms reach behind the panel")
+            .grows(Parameter::Scale::Lesser)
             .unless("half the height"),
         tabParameter(),
     };

@@ -1,0 +1,247 @@
+#include "core/edit/copies.h"
+#include "core/assembly/assembly.h"
+#include "core/edit/edit.h"
+#include "core/files/hlantern.h"
+#include "core/structures/family.h"
+#include <algorithm>
+#include <cmath>
+#include <map>
+
+namespace hl {
+namespace {
+
+std::vector<std::string> groupOf(const Design& d, const std::string& id) {
+    std::vector<std::string> group{id};
+    for (auto& s : standingOn(d, id))
+        group.push_back(s);
+    return group;
+}
+
+std::string swapSides(const std::string& name) {
+    for (auto& [a, b] : {std::pair<std::string, std::string>{"left", "right"}, {"right", "left"}})
+        if (const size_t at = name.find(a); at != std::string::npos)
+            return name.substr(0, at) + b + name.substr(at + a.size());
+    return name;
+}
+
+// Adds copies of `group`, taken from another design or the same, to `d` with new ids; the first of
+// the group stands on `on`. Returns the first one's new id.
+std::string addGroup(Design& d, const std::vector<StructureSpec>& group, const std::string& on) {
+    std::map<std::string, std::string> renamed;
+    for (StructureSpec s : group) {
+        const std::string id = freeId(d, s.kind);
+        renamed[s.id] = id;
+        const std::string owner = ownerOf(s.on);
+        if (renamed.size() == 1)
+            s.on = on;
+        else if (renamed.count(owner))
+            s.on = renamed[owner] + s.on.substr(owner.size());
+        s.id = id;
+        d.structures.push_back(s);
+    }
+    return renamed[group.front().id];
+}
+
+// The group in an order in which hosts come first.
+std::vector<StructureSpec> specsOf(const Design& d, const std::string& id) {
+    std::vector<StructureSpec> out;
+    std::vector<std::string> waiting = groupOf(d, id);
+    auto stands = [&](const std::string& owner) {
+        return std::any_of(out.begin(), out.end(), [&](auto& s) { return s.id == owner; });
+    };
+    while (!waiting.empty())
+        for (size_t i = 0; i < waiting.size(); ++i) {
+            const StructureSpec& s = *d.structure(waiting[i]);
+            if (s.id != id && !stands(ownerOf(s.on)))
+                continue;
+            out.push_back(s);
+            waiting.erase(waiting.begin() + static_cast<long>(i));
+            break;
+        }
+    return out;
+}
+
+Problem unknown(const std::string& id) {
+    return {"structure " + id, "there is no such structure", "select one first"};
+}
+
+// The measure along the host, and how much of it one copy takes.
+struct Row {
+    std::string place;
+    double at = 0, takes = 0, length = 0;
+};
+
+Result<Row> rowOf(const Design& d, const std::string& id) {
+    const StructureSpec& s = *d.structure(id);
+    const Family& f = *family(s.kind);
+    auto values = measuresOf(d, id);
+    auto made = assemble(d);
+    if (!values || !made)
+        return (values ? made.problem() : values.problem());
+    Row row;
+    const bool panel = f.ground == Ground::Panel;
+    row.place = panel ? "across" : "place";
+    if (!f.parameter(row.place))
+        return Problem{"structure " + id, "it stands nowhere along its host",
+                       "duplicate it instead"};
+    row.at = values->at(row.place);
+    row.length = panel ? hostOnPanel(*made, made->panel(s.on)).length
+                       : hostOf(*made, made->crease(s.on)).length;
+    if (values->count("pillars") && values->count("gap"))
+        row.takes =
+            values->at("pillars") * (values->at("width") + values->at("gap")) - values->at("gap");
+    else if (values->count("width"))
+        row.takes = values->at("width");
+    else // what its own panels take along the host, lying flat
+        for (auto& p : made->panels)
+            if (ownerOf(p.id) == id)
+                for (auto& a : p.outline)
+                    for (auto& b : p.outline)
+                        row.takes = std::max(row.takes, std::fabs(a.y() - b.y()));
+    return row;
+}
+
+} // namespace
+
+Copied duplicateStructure(const Design& design, const std::string& id) {
+    if (!design.structure(id))
+        return unknown(id);
+    Design d = design;
+    const std::string copy = addGroup(d, specsOf(d, id), d.structure(id)->on);
+    if (auto made = assemble(d); !made)
+        return made.problem();
+    placeFreely(d, copy);
+    return std::pair{d, copy};
+}
+
+Copied arrayStructure(const Design& design, const std::string& id, int count, const Measure& gap) {
+    if (!design.structure(id))
+        return unknown(id);
+    if (count < 2 || count > 50)
+        return Problem{"array", std::to_string(count) + " is no number of copies", "give 2 to 50"};
+    auto row = rowOf(design, id);
+    if (!row)
+        return row.problem();
+    const double pitch = row->takes + gap.mm();
+    const double middle = row->place == "across" ? row->takes / 2 : 0;
+    const double end = row->at - middle + (count - 1) * pitch + row->takes;
+    if (end > row->length + 1e-6)
+        return Problem{"array",
+                       "the last one would end " + sayLength(end - row->length, design.units) +
+                           " past the end of its host",
+                       "take fewer, a smaller gap, or start nearer to the beginning"};
+    Design d = design;
+    const auto specs = specsOf(d, id);
+    for (int n = 1; n < count; ++n) {
+        const std::string copy = addGroup(d, specs, d.structure(id)->on);
+        d.structure(copy)->set[row->place] = Measure::fromMm(row->at + n * pitch);
+    }
+    d.structure(id)->set[row->place] = Measure::fromMm(row->at);
+    if (auto made = assemble(d); !made)
+        return made.problem();
+    return std::pair{d, id};
+}
+
+Copied mirrorStructure(const Design& design, const std::string& id) {
+    if (!design.structure(id))
+        return unknown(id);
+    Design d = design;
+    const std::vector<std::string> group = groupOf(d, id);
+    for (const std::string& member : group) {
+        StructureSpec& s = *d.structure(member);
+        const Family& f = *family(s.kind);
+        auto values = measuresOf(design, member);
+        if (!values)
+            return values.problem();
+        std::map<std::string, Measure> set;
+        for (const Parameter& p : f.parameters) {
+            const std::string other = swapSides(p.name);
+            // A pair is held as it is now, both of it, where either was set.
+            if (other != p.name && (s.set.count(p.name) || s.set.count(other)))
+                set[other] = Measure::of(p.least.quantity, values->at(p.name));
+            else if (s.set.count(p.name))
+                set[p.name] = s.set.at(p.name);
+        }
+        for (auto& relation : f.relations) // one of them follows, as before
+            if (std::all_of(relation.begin(), relation.end(),
+                            [&](auto& n) { return set.count(n); }))
+                for (const std::string& n : relation)
+                    if (!s.set.count(swapSides(n))) {
+                        set.erase(n);
+                        break;
+                    }
+        if (f.ground == Ground::Panel) {
+            auto made = assemble(design);
+            const double length = hostOnPanel(*made, made->panel(s.on)).length;
+            set["across"] = Measure::fromMm(length - values->at("across"));
+            set["turn"] = Measure::of(Quantity::Angle, -values->at("turn"));
+            for (Point& p : s.outline)
+                p.x.count = -p.x.count;
+        }
+        s.set = set;
+        if (member != id)
+            s.on = ownerOf(s.on) + swapSides(s.on.substr(ownerOf(s.on).size()));
+        else if (ownerOf(s.on) == "card" && f.ground == Ground::Panel)
+            s.on = swapSides(s.on);
+    }
+    if (auto made = assemble(d); !made)
+        return made.problem();
+    return std::pair{d, id};
+}
+
+std::string copyStructure(const Design& design, const std::string& id) {
+    if (!design.structure(id))
+        return {};
+    Design d;
+    d.title = design.structure(id)->name.empty() ? id : design.structure(id)->name;
+    d.units = design.units;
+    d.card.width = design.card.width;
+    d.card.height = design.card.height;
+    d.card.spine = design.card.spine;
+    d.card.stock = design.card.stock;
+    const Family& f = *family(design.structure(id)->kind);
+    if (!f.form.empty()) {
+        d.card.form = f.form;
+        if (design.card.form == f.form)
+            d.card.set = design.card.set;
+    }
+    d.stocks = design.stocks;
+    d.structures = specsOf(design, id);
+    d.structures.front().on = f.host;
+    return designToText(d);
+}
+
+Copied pasteStructure(const Design& design, const std::string& text, const std::string& on) {
+    auto from = designFromText(text);
+    if (!from)
+        return Problem{"paste", "the clipboard holds no structure", "copy one first"};
+    if (from->structures.empty())
+        return Problem{"paste", "the design on the clipboard has no structures", "copy one first"};
+    const auto made = assemble(design);
+    if (!made)
+        return made.problem();
+    Design d = design;
+    for (const Stock& s : from->stocks) {
+        const bool used = std::any_of(from->structures.begin(), from->structures.end(),
+                                      [&](auto& x) { return x.stock == s.id; });
+        if (used && !d.stock(s.id))
+            d.stocks.push_back(s);
+    }
+    // As many groups as stand on nothing of the fragment.
+    std::string first;
+    for (const StructureSpec& s : from->structures)
+        if (!from->structure(ownerOf(s.on))) {
+            const Family& f = *family(s.kind);
+            const bool onPanel = made->panel(on) >= 0;
+            const bool suits = !on.empty() && onPanel == (f.ground == Ground::Panel);
+            const std::string id = addGroup(d, specsOf(*from, s.id), suits ? on : f.host);
+            if (first.empty())
+                first = id;
+        }
+    if (auto after = assemble(d); !after)
+        return after.problem();
+    placeFreely(d, first);
+    return std::pair{d, first};
+}
+
+} // namespace hl

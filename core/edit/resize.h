@@ -1,0 +1,21 @@
+// Resizing a whole design to another closed size.
+#pragma once
+#include "core/design/design.h"
+#include "core/measure/result.h"
+
+namespace hl {
+
+struct Resized {
+    Design design;
+    std::vector<std::string> remarks; // what no longer fits, in sentences
+};
+
+// What should scale scales: places and widths with the spine, distances and heights with the
+// pages' reach, V-folds with the lesser of both so that their angles keep closing. Tabs, gaps,
+// foam and other widths that paper asks for keep their size. Blanks scale evenly by the lesser
+// factor. What then no longer works, or is larger than the sheet format named, is reported.
+// Problems: a size that is none, a measure that falls out of its range.
+Result<Resized> resizeDesign(const Design& design, const Measure& width, const Measure& height,
+                             const std::string& sheet = {});
+
+} // namespace hl
