@@ -1,15 +1,20 @@
 // Takes the pictures in docs/screenshots: each main view, from the demo designs.
 // Usage: hl-shots FOLDER
 #include "app/flat/flat_view.h"
+#include "app/gallery/gallery.h"
 #include "app/look/theme.h"
 #include "app/standing/standing_view.h"
+#include "app/start/card_picture.h"
 #include "app/start/start_page.h"
 #include "app/workbench.h"
+#include "core/files/hlantern.h"
+#include "core/structures/family.h"
 #include <QAction>
 #include <QApplication>
 #include <QDir>
 #include <QElapsedTimer>
 #include <QMouseEvent>
+#include <QPainter>
 #include <cstdio>
 
 namespace {
@@ -27,6 +32,40 @@ void settle(Workbench& w) {
         QApplication::processEvents(QEventLoop::WaitForMoreEvents, 20);
     for (int i = 0; i < 10; ++i)
         QApplication::processEvents(QEventLoop::AllEvents, 20);
+}
+
+// Every family's demo design closed, half open and as it is displayed, on one sheet.
+bool contactSheet(const QDir& demo, const QString& file) {
+    constexpr int columns = 3, width = 480, height = 140;
+    const int n = int(families().size());
+    QImage sheet(columns * width, (n + columns - 1) / columns * height, QImage::Format_RGB32);
+    sheet.fill(theme().panel);
+    QPainter painter(&sheet);
+    bool good = true;
+    for (int i = 0; i < n; ++i) {
+        const Family& f = families()[size_t(i)];
+        auto d = loadDesign(
+            demo.filePath(QString("families/%1.hlantern").arg(f.id.c_str())).toStdString());
+        if (!d) {
+            good = false;
+            continue;
+        }
+        const auto folded = std::make_shared<const Case>(*d, *assemble(*d));
+        const QPoint at(i % columns * width, i / columns * height);
+        const double first = folded->first(), last = folded->last();
+        const double shown = std::min(folded->assembly.display.at, last);
+        const double openings[] = {first, first + (shown - first) / 2, shown == 90 ? 100 : shown};
+        for (int k = 0; k < 3; ++k) {
+            CardPicture picture(folded);
+            picture.resize(width / 3 - 4, height - 22);
+            picture.setOpening(std::min(openings[k], last));
+            painter.drawPixmap(at + QPoint(k * width / 3 + 2, 0), picture.grab());
+        }
+        painter.setPen(theme().ink);
+        painter.drawText(QRect(at.x() + 6, at.y() + height - 22, width - 8, 18), Qt::AlignLeft,
+                         QString("%1: %2").arg(f.name.c_str(), d->title.c_str()));
+    }
+    return good && sheet.save(file);
 }
 
 } // namespace
@@ -50,6 +89,7 @@ int main(int argc, char** argv) {
         settle(w);
     };
 
+    good &= contactSheet(demo, out.filePath("families.png"));
     w.showStart();
     for (int i = 0; i < 20; ++i)
         QApplication::processEvents(QEventLoop::AllEvents, 20);
@@ -91,6 +131,15 @@ int main(int argc, char** argv) {
     w.goTo(Workbench::Prove);
     settle(w);
     shoot("prove.png");
+    // The gallery, searched, and a structure being placed.
+    design("families/z-fold.hlantern");
+    w.findChild<QAction*>("gallery")->trigger();
+    settle(w);
+    if (auto* gallery = w.findChild<Gallery*>()) {
+        good &= gallery->grab().save(out.filePath("gallery.png"));
+        gallery->reject();
+    }
+    settle(w);
     w.findChild<QAction*>("dusk")->trigger();
     design("station-platform.hlantern");
     w.session().setOpening(70);

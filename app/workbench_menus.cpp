@@ -128,7 +128,7 @@ void Workbench::buildMenus() {
         structure, tr("&Choose a structure…"), QKeySequence("Ctrl+K"), [this] { choose(); },
         "lantern");
     gallery->setObjectName("gallery");
-    gallery->setIconText(tr("Structures…"));
+    gallery->setIconText(tr("Gallery…"));
     gallery->setToolTip(tr("Choose from the gallery, then point at the fold or panel it goes on"));
     int n = 0;
     std::map<std::string, QMenu*> shelves;

@@ -39,7 +39,7 @@ class Entry : public QFrame {
         setObjectName("gallery-" + QString::fromStdString(f.id));
         setFocusPolicy(Qt::StrongFocus);
         setCursor(Qt::PointingHandCursor);
-        setFixedHeight(206);
+        setFixedHeight(226);
         auto* column = new QVBoxLayout(this);
         column->setContentsMargins(8, 6, 8, 8);
         column->setSpacing(2);
@@ -52,7 +52,7 @@ class Entry : public QFrame {
         purpose->setWordWrap(true);
         purpose->setMinimumWidth(40);
         purpose->setAlignment(Qt::AlignTop);
-        purpose->setFixedHeight(46);
+        purpose->setFixedHeight(64);
         column->addWidget(purpose);
         QString words =
             QString::fromStdString(f.id + " " + f.name + " " + f.purpose + " " + f.shelf);
@@ -146,7 +146,23 @@ Gallery::Gallery(QWidget* parent) : QDialog(parent) {
     scroll_->setWidget(body);
     column->addWidget(scroll_, 1);
     connect(search_, &QLineEdit::textChanged, this, &Gallery::filter);
+    // Return takes the first that fits.
+    connect(search_, &QLineEdit::returnPressed, this, [this] {
+        if (QWidget* first = firstShown()) {
+            const QString id = first->objectName().mid(8);
+            accept();
+            emit chosen(id);
+        }
+    });
     search_->setFocus();
+}
+
+QWidget* Gallery::firstShown() const {
+    for (auto& [shelf, entries] : shelves_)
+        for (QWidget* entry : entries)
+            if (entry->isVisibleTo(this))
+                return entry;
+    return nullptr;
 }
 
 void Gallery::filter(const QString& text) {
@@ -173,21 +189,15 @@ void Gallery::filter(const QString& text) {
     empty_->setVisible(!any);
 }
 
-// Return in the search field takes the first that fits; the arrows walk.
+// Down goes from the search field to the first entry; the arrows walk on.
 void Gallery::keyPressEvent(QKeyEvent* e) {
-    if ((e->key() == Qt::Key_Return || e->key() == Qt::Key_Enter || e->key() == Qt::Key_Down) &&
-        search_->hasFocus()) {
-        for (auto& [shelf, entries] : shelves_)
-            for (QWidget* entry : entries)
-                if (entry->isVisibleTo(this)) {
-                    if (e->key() == Qt::Key_Down)
-                        return entry->setFocus();
-                    accept();
-                    emit chosen(entry->objectName().mid(8));
-                    return;
-                }
+    if (e->key() == Qt::Key_Down && search_->hasFocus()) {
+        if (QWidget* first = firstShown())
+            first->setFocus();
         return;
     }
+    if ((e->key() == Qt::Key_Return || e->key() == Qt::Key_Enter) && search_->hasFocus())
+        return; // the field has taken it
     if (e->key() == Qt::Key_Right || e->key() == Qt::Key_Left) {
         focusNextPrevChild(e->key() == Qt::Key_Right);
         return;

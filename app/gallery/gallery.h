@@ -23,6 +23,7 @@ class Gallery : public QDialog {
 
   private:
     void filter(const QString& text);
+    QWidget* firstShown() const;
 
     QLineEdit* search_;
     QScrollArea* scroll_;

@@ -6,7 +6,7 @@
 namespace hl {
 namespace {
 
-constexpr double tabLift = 0.12; // mm: a tab is seen above the page it is glued to
+constexpr double tabLift = 0.2; // mm: a tab is seen above the page it is glued to
 
 bool means(const std::string& chosen, const std::string& id) {
     return !chosen.empty() && chosen != "card" && (id == chosen || id.rfind(chosen + ".", 0) == 0);
@@ -131,10 +131,9 @@ Scene sceneOf(const Case& c, const Pose& pose, Stance stance, const SceneMarks& 
                     const Panel& panel = a.panels[i];
                     const Vec2 middle = (m.points[k] + m.points[k + 1]) / 2;
                     if (onPaper(panel.outline, panel.apertures, middle))
-                        scene.edges.push_back({at[size_t(i)].at(m.points[k]),
-                                               at[size_t(i)].at(m.points[k + 1]),
-                                               mixed(papers[size_t(i)], QColor("#3a3027"), 0.42),
-                                               1.1, false});
+                        scene.edges.push_back(
+                            {at[size_t(i)].at(m.points[k]), at[size_t(i)].at(m.points[k + 1]),
+                             mixed(papers[size_t(i)], QColor("#3a3027"), 0.42), 1.1, false});
                 }
     for (const Crease& crease : a.creases) {
         const bool chosen = means(marks.selected, crease.id) && marks.selected == crease.id;
@@ -171,6 +170,19 @@ void frame(Camera& camera, const Design& design, Stance stance) {
         camera.yaw = -0.42;
         camera.pitch = 0.50;
     }
+    // Cards of more than two pages reach further: seen by how far their flat sheet does.
+    Vec2 low(0, 0), high(0, 0);
+    const Assembly made = design.card.form == "single" ? Assembly() : *assemble(design);
+    for (const Panel& p : made.panels)
+        if (p.part == 0)
+            for (const Vec2& q : p.outline) {
+                low = low.cwiseMin(q);
+                high = high.cwiseMax(q);
+            }
+    const Vec2 size = high - low;
+    const double more = std::max(size.x() / (2 * reach), size.y() / length);
+    if (more > 1)
+        camera.radius *= 0.35 + 0.65 * more;
     camera.zoom = 1;
 }
 

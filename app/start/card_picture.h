@@ -13,6 +13,7 @@ class CardPicture : public QWidget {
     explicit CardPicture(std::shared_ptr<const Case> folded, QWidget* parent = nullptr);
     void openSlowly(); // once closed and open again
     void rest();
+    void setOpening(double opening) { opening_ = opening; }
 
   protected:
     void paintEvent(QPaintEvent*) override;

@@ -156,8 +156,10 @@ Copied mirrorStructure(const Design& design, const std::string& id) {
         std::map<std::string, Measure> set;
         for (const Parameter& p : f.parameters) {
             const std::string other = swapSides(p.name);
-            // A pair is held as it is now, both of it, where either was set.
-            if (other != p.name && (s.set.count(p.name) || s.set.count(other)))
+            // A pair is held as it is now where either was set or they differ: what they would
+            // follow looks otherwise in the mirror.
+            if (other != p.name && (s.set.count(p.name) || s.set.count(other) ||
+                                    std::fabs(values->at(p.name) - values->at(other)) > 1e-9))
                 set[other] = Measure::of(p.least.quantity, values->at(p.name));
             else if (s.set.count(p.name))
                 set[p.name] = s.set.at(p.name);

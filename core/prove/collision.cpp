@@ -179,8 +179,11 @@ void collision(const Case& c, std::vector<Finding>& out) {
     std::vector<int> hitOf(n * n, -1);
     // What is put through a slit of the other passes through it by design.
     std::vector<bool> slotted(n * n);
+    std::vector<double> foam(n); // mm that a panel can give way to what presses on it
     for (const Join& j : c.assembly.joins)
-        if (j.kind == JoinKind::Slot)
+        if (j.kind == JoinKind::Glue && std::fabs(j.place.shift.z()) > 1e-9)
+            foam[static_cast<size_t>(j.tab)] = std::fabs(j.place.shift.z());
+        else if (j.kind == JoinKind::Slot)
             slotted[std::min(j.tab, j.landing) * n + std::max(j.tab, j.landing)] = true;
     std::vector<Solids> solids(n);
     for (const Pose& pose : c.poses) {
@@ -197,7 +200,7 @@ void collision(const Case& c, std::vector<Finding>& out) {
                 if (skipped(i) || skipped(j) || slotted[i * n + j])
                     continue;
                 const double d = depth(solids[i], solids[j]);
-                if (d <= 0)
+                if (d <= std::max(foam[i], foam[j]))
                     continue;
                 int& at = hitOf[i * n + j];
                 if (at < 0) {

@@ -527,8 +527,8 @@ class Window : public QObject, hl::test::RealWindow {
             QTest::qWait(50);
             QCOMPARE(w_->size(), size);
             for (auto* b : w_->findChildren<QAbstractButton*>()) {
-                if (!b->isVisible())
-                    continue;
+                if (!b->isVisible() || qobject_cast<QLineEdit*>(b->parent()))
+                    continue; // a field lays out the signs in it itself
                 QVERIFY2(b->width() >= b->minimumSizeHint().width() &&
                              b->height() >= b->minimumSizeHint().height() - 4,
                          qPrintable(b->text() + QString(" at %1").arg(size.width())));

@@ -110,6 +110,7 @@ int addTier(AssemblyBuilder& out, const StructureSpec& spec, const Host& host, c
     if (tongues) { // and nothing but evenness keeps the tops parallel to what they stand on
         out.tie(l.edge, l.foot, -1, -1);
         out.tie(r.edge, l.foot, -1, -1);
+        out.tie(r.topCrease, l.topCrease); // and the rib in the middle
     }
     // The walls: from leg to leg, each half of them as long as its edges of the top.
     std::vector<double> widths;

@@ -1,0 +1,202 @@
+// The gallery, placing by pointing with a live ghost, handles in space, copies and forms of card,
+// in the real window with mouse and keyboard.
+#include "app/flat/flat_view.h"
+#include "app/gallery/gallery.h"
+#include "app/panels/measure_field.h"
+#include "app/standing/standing_view.h"
+#include "core/edit/edit.h"
+#include "core/structures/family.h"
+#include "tests/app/real_window.h"
+#include <QAction>
+#include <QComboBox>
+#include <QLineEdit>
+#include <QtTest>
+
+using namespace hl;
+
+class PlacingInTheWindow : public QObject, hl::test::RealWindow {
+    Q_OBJECT
+    const Design& design() { return session().design(); }
+    StandingView& standing() { return w_->standing(); }
+    Gallery* gallery() {
+        w_->findChild<QAction*>("gallery")->trigger();
+        Gallery* open = nullptr; // the one before may still be about to go
+        for (Gallery* g : w_->findChildren<Gallery*>())
+            open = g->isVisible() ? g : open;
+        return open;
+    }
+    void hover(QWidget* v, const QPointF& at) {
+        QMouseEvent move(QEvent::MouseMove, at, v->mapToGlobal(at), Qt::NoButton, Qt::NoButton, {});
+        QApplication::sendEvent(v, &move);
+    }
+    void drag(QWidget* v, const QPointF& from, const QPointF& to) {
+        QTest::mousePress(v, Qt::LeftButton, {}, from.toPoint());
+        for (int i = 1; i <= 8; ++i) {
+            const QPointF at = from + (to - from) * i / 8;
+            QMouseEvent move(QEvent::MouseMove, at, v->mapToGlobal(at), Qt::NoButton,
+                             Qt::LeftButton, {});
+            QApplication::sendEvent(v, &move);
+            QTest::qWait(5);
+        }
+        QTest::mouseRelease(v, Qt::LeftButton, {}, to.toPoint());
+        QVERIFY(settled());
+    }
+
+  private slots:
+    void initTestCase() { start(); }
+    void init() {
+        auto card = newDesign(Measure::fromMm(140), Measure::fromMm(160), SpineSide::Left,
+                              Unit::Millimetre);
+        const QString path = dir_.filePath("plain.hlantern");
+        session().open(*card, {});
+        QVERIFY(session().save(path));
+        QVERIFY(w_->open(path));
+        QVERIFY(settled());
+        session().setOpening(100);
+    }
+    void cleanupTestCase() { w_.reset(); }
+
+    // Every family is in the gallery with a picture; searching leaves what fits.
+    void theGalleryShowsAllAndFindsSome() {
+        Gallery* g = gallery();
+        QVERIFY(g);
+        for (const Family& f : families())
+            QVERIFY2(g->findChild<QWidget*>("gallery-" + QString::fromStdString(f.id)),
+                     f.id.c_str());
+        auto* search = g->findChild<QLineEdit*>("gallery-search");
+        QTest::keyClicks(search, "picture window");
+        auto shown = [&] {
+            QStringList out;
+            for (const Family& f : families())
+                if (g->findChild<QWidget*>("gallery-" + QString::fromStdString(f.id))
+                        ->isVisibleTo(g))
+                    out << QString::fromStdString(f.id);
+            return out;
+        };
+        QCOMPARE(shown(), QStringList{"floating-layer"});
+        search->clear();
+        QTest::keyClicks(search, "zzz");
+        QVERIFY(shown().isEmpty());
+        search->clear();
+        QCOMPARE(shown().size(), int(families().size()));
+        g->reject();
+    }
+
+    // Chosen, then pointed at: the ghost follows the pointer along the fold, a click leaves it.
+    void pointingPlacesWithALiveGhost() {
+        Gallery* g = gallery();
+        QTest::keyClicks(g->findChild<QLineEdit*>("gallery-search"), "raised floor");
+        QTest::keyClick(g->findChild<QLineEdit*>("gallery-search"), Qt::Key_Return);
+        QCOMPARE(session().placing(), QString("platform"));
+        auto at = [&](double y) { return standing().pixelOf("card.page-right", Vec2(0, y)); };
+        hover(&standing(), at(70));
+        QVERIFY(session().ghost());
+        const double first = measuresOf(session().ghost()->design, "platform1")->at("place");
+        hover(&standing(), at(100));
+        const double second = measuresOf(session().ghost()->design, "platform1")->at("place");
+        QVERIFY(second > first + 20);
+        QVERIFY(design().structures.empty()); // nothing is placed yet
+        QTest::mouseClick(&standing(), Qt::LeftButton, {}, at(100).toPoint());
+        QVERIFY(settled());
+        QCOMPARE(design().structures.size(), size_t(1));
+        QVERIFY(std::fabs(measuresOf(design(), "platform1")->at("place") - second) < 2);
+        QCOMPARE(session().selected(), QString("platform1"));
+        session().history()->undo();
+        QVERIFY(design().structures.empty());
+        QVERIFY(settled());
+        // A topper goes on a panel, in the flat view; Esc leaves the placing.
+        session().startPlacing("topper");
+        const QPointF spot = w_->flat().pixelOf("card", Vec2(60, 120));
+        hover(&w_->flat(), spot);
+        QVERIFY(session().ghost());
+        QTest::keyClick(&w_->flat(), Qt::Key_Escape);
+        QVERIFY(!session().ghost() && session().placing().isEmpty());
+        session().startPlacing("topper");
+        QTest::mouseClick(&w_->flat(), Qt::LeftButton, {}, spot.toPoint());
+        QVERIFY(settled());
+        QCOMPARE(design().structure("topper1")->on, std::string("card.page-right"));
+        QVERIFY(std::fabs(measuresOf(design(), "topper1")->at("across") - 60) < 2);
+    }
+
+    // A drag on a crease changes the measure whose way it is; on a panel the place.
+    void handlesChangeMeasures() {
+        session().edit(addStructure(design(), "box", "card.spine",
+                                    {{"left", "30"}, {"right", "30"}, {"place", "50"}})
+                           ->first,
+                       "box");
+        QVERIFY(settled());
+        session().select("box1");
+        const auto& a = session().snapshot()->folded->assembly;
+        const Crease& tip = a.creases[size_t(a.crease("box1.tip"))];
+        const std::string panel = a.panels[size_t(tip.left)].id;
+        const Vec2 middle = (tip.from + tip.to) / 2;
+        const QPointF from = standing().pixelOf(panel, middle);
+        // Along e_R the tip follows the right foot's distance.
+        const QPointF way = standing().pixelOf("card.page-right", Vec2(60, 80)) -
+                            standing().pixelOf("card.page-right", Vec2(30, 80));
+        drag(&standing(), from, from + way / 2);
+        const double right = measuresOf(design(), "box1")->at("right");
+        QVERIFY2(right > 38 && right < 55, qPrintable(QString::number(right)));
+        QCOMPARE(measuresOf(design(), "box1")->at("left"), 30.0);
+        session().history()->undo();
+        QVERIFY(settled());
+        QCOMPARE(measuresOf(design(), "box1")->at("right"), 30.0); // one drag, one step back
+        const QPointF wall = standing().pixelOf("box1.left-wall", Vec2(10, 25));
+        const QPointF up = standing().pixelOf("card.page-left", Vec2(-30, 110)) -
+                           standing().pixelOf("card.page-left", Vec2(-30, 80));
+        drag(&standing(), wall, wall + up);
+        const double place = measuresOf(design(), "box1")->at("place");
+        QVERIFY2(place > 65 && place < 95, qPrintable(QString::number(place)));
+    }
+
+    // Duplicate, mirror, copy, paste and remove from the keyboard; each can be undone.
+    void copiesByKeyboard() {
+        session().edit(
+            addStructure(design(), "box", "card.spine",
+                         {{"left", "35"}, {"right", "20"}, {"width", "30"}, {"place", "10"}})
+                ->first,
+            "box");
+        session().select("box1");
+        QVERIFY(settled());
+        auto run = [&](const char* name) {
+            auto* action = w_->findChild<QAction*>(name);
+            QVERIFY2(action && action->isEnabled(), name);
+            QVERIFY(!action->shortcut().isEmpty());
+            action->trigger();
+            QVERIFY(settled());
+        };
+        run("mirror");
+        QVERIFY(std::fabs(measuresOf(design(), "box1")->at("right") - 35) < 1e-9);
+        run("duplicate");
+        QCOMPARE(design().structures.size(), size_t(2));
+        run("copy");
+        run("paste");
+        QCOMPARE(design().structures.size(), size_t(3));
+        run("remove");
+        QCOMPARE(design().structures.size(), size_t(2));
+        session().history()->undo();
+        session().history()->undo();
+        QCOMPARE(design().structures.size(), size_t(2));
+    }
+
+    // The card's form is chosen like a measure; its own measures appear with it.
+    void theCardTakesForms() {
+        session().select("card");
+        auto* form = w_->findChild<QComboBox*>("card-form");
+        QVERIFY(form);
+        form->setCurrentIndex(form->findData("accordion"));
+        emit form->activated(form->currentIndex());
+        QVERIFY(settled());
+        QCOMPARE(design().card.form, std::string("accordion"));
+        QVERIFY(QTest::qWaitFor([&] { return w_->findChild<MeasureField*>("measure-pages"); }));
+        auto* pages = w_->findChild<MeasureField*>("measure-pages");
+        pages->setFocus();
+        QTest::keyClick(pages, Qt::Key_Up);
+        QVERIFY(settled());
+        QCOMPARE(measuresOf(design(), "card")->at("pages"), 5.0);
+        QVERIFY(session().snapshot()->folded->assembly.panel("card.page-5") >= 0);
+    }
+};
+
+QTEST_MAIN(PlacingInTheWindow)
+#include "placing.moc"

@@ -1,0 +1,176 @@
+// Duplicates, arrays, mirror images, the clipboard, and another closed size.
+#include "core/edit/copies.h"
+#include "core/edit/handle.h"
+#include "core/edit/resize.h"
+#include "core/files/hlantern.h"
+#include "core/structures/family.h"
+#include "tests/drawn.h"
+#include <QtTest>
+
+using namespace hl;
+using namespace hl::test;
+
+namespace {
+
+Design base() {
+    return *newDesign(Measure::fromMm(120), Measure::fromMm(200), SpineSide::Left,
+                      Unit::Millimetre);
+}
+
+Design with(const Design& d, const char* kind, const char* on,
+            std::map<std::string, std::string> set) {
+    auto added = addStructure(d, kind, on, set);
+    if (!added)
+        qFatal("%s", added.problem().text().c_str());
+    return added->first;
+}
+
+double value(const Design& d, const char* id, const char* name) {
+    return measuresOf(d, id)->at(name);
+}
+
+} // namespace
+
+class Copies : public QObject {
+    Q_OBJECT
+  private slots:
+    // A copy takes along what stands on it, keeps every measure, and goes where there is room.
+    void duplicatesTakeAlongWhatStands() {
+        Design d = with(base(), "box", "card.spine",
+                        {{"place", "20"}, {"width", "40"}, {"left", "30"}, {"right", "24"}});
+        d = with(d, "v-fold", "box1.tip", {{"base_left", "14"}});
+        d = with(d, "topper", "v-fold1.left-panel", {{"width", "8"}, {"height", "6"}});
+        const auto copy = duplicateStructure(d, "box1");
+        QVERIFY(bool(copy));
+        QCOMPARE(copy->first.structures.size(), size_t(6));
+        QCOMPARE(copy->first.structure("v-fold2")->on, std::string("box2.tip"));
+        QCOMPARE(copy->first.structure("topper2")->on, std::string("v-fold2.left-panel"));
+        QVERIFY(std::fabs(value(copy->first, "box2", "right") - 24) < 1e-9);
+        const double a = value(copy->first, "box1", "place"),
+                     b = value(copy->first, "box2", "place");
+        QVERIFY2(std::fabs(a - b) > 40, "they stand in one another");
+        QVERIFY(prove(*fold(copy->first)).empty());
+        QVERIFY(!duplicateStructure(d, "box9"));
+    }
+
+    void arraysKeepTheirGap() {
+        const Design d = with(base(), "box", "card.spine", {{"place", "10"}, {"width", "22"}});
+        const auto row = arrayStructure(d, "box1", 6, Measure::fromMm(5));
+        QVERIFY(bool(row));
+        for (int i = 0; i < 6; ++i)
+            QVERIFY(std::fabs(value(row->first, ("box" + std::to_string(i + 1)).c_str(), "place") -
+                              (10 + 27 * i)) < 1e-9);
+        const auto tooMany = arrayStructure(d, "box1", 8, Measure::fromMm(5));
+        QVERIFY(!tooMany);
+        QVERIFY(tooMany.problem().text().find("21 mm past the end") != std::string::npos);
+    }
+
+    // Mirrored, every corner lies where the mirror image of the first design's lies.
+    void mirrorImagesAreMirrorImages() {
+        Design d = with(base(), "box", "card.spine",
+                        {{"place", "30"}, {"width", "60"}, {"left", "40"}, {"right", "26"}});
+        d = with(d, "v-fold", "box1.left-foot", {{"alpha_left", "40"}, {"alpha_right", "50"}});
+        d = with(d, "topper", "card.page-right",
+                 {{"across", "30"}, {"along", "160"}, {"turn", "20"}});
+        Design m = d;
+        for (const char* id : {"box1", "topper1"}) {
+            auto next = mirrorStructure(m, id);
+            QVERIFY2(bool(next), id);
+            m = next->first;
+        }
+        QCOMPARE(m.structure("v-fold1")->on, std::string("box1.right-foot"));
+        QCOMPARE(m.structure("topper1")->on, std::string("card.page-left"));
+        const auto one = fold(d), other = fold(m);
+        for (double at : {0.0, 50.0, 90.0, 180.0}) {
+            auto points = [&](const Case& c, double sign) {
+                std::vector<Vec3> out;
+                const Pose p = poseAt(c.linkage, c.motion, at);
+                for (size_t i = 0; i < c.assembly.panels.size(); ++i)
+                    if (c.assembly.panels[i].role == Role::Wall)
+                        for (const Vec2& q : c.assembly.panels[i].outline) {
+                            Vec3 x = p.panels[i].at(q);
+                            x.x() *= sign;
+                            out.push_back(x);
+                        }
+                return out;
+            };
+            const auto a = points(*one, 1), b = points(*other, -1);
+            QCOMPARE(a.size(), b.size());
+            for (const Vec3& p : a) {
+                double least = 1e300;
+                for (const Vec3& q : b)
+                    least = std::min(least, (p - q).norm());
+                QVERIFY2(least < 1e-5, qPrintable(QString("%1 at %2").arg(least).arg(at)));
+            }
+        }
+    }
+
+    void theClipboardJoinsDesigns() {
+        Design d = with(base(), "platform", "card.spine", {{"height", "17"}});
+        d = with(d, "box", "platform1.top", {});
+        Stock slate;
+        slate.id = "slate";
+        d.stocks.push_back(slate);
+        d.structure("box1")->stock = "slate";
+        const std::string text = copyStructure(d, "platform1");
+        QVERIFY(bool(designFromText(text))); // an ordinary design file
+        const auto pasted = pasteStructure(base(), text, "");
+        QVERIFY(bool(pasted));
+        QVERIFY(pasted->first.stock("slate"));
+        QCOMPARE(pasted->first.structure("box1")->on, std::string("platform1.top"));
+        QVERIFY(std::fabs(value(pasted->first, "platform1", "height") - 17) < 1e-9);
+        QVERIFY(!pasteStructure(base(), "a shopping list", ""));
+        QVERIFY(!pasteStructure(base(), designToText(base()), ""));
+    }
+
+    // What should scale scales, tabs keep their depth, and it still works; what no longer fits is
+    // told.
+    void resizing() {
+        Design d =
+            with(base(), "box", "card.spine",
+                 {{"place", "20"}, {"width", "40"}, {"left", "30"}, {"right", "24"}, {"tab", "9"}});
+        d = with(d, "v-fold", "card.spine",
+                 {{"place", "120"}, {"base_left", "50"}, {"alpha_left", "40"}});
+        const auto half = resizeDesign(d, Measure::fromMm(60), Measure::fromMm(150));
+        QVERIFY(bool(half));
+        const Design& h = half->design;
+        QVERIFY(std::fabs(value(h, "box1", "place") - 15) < 1e-6);
+        QVERIFY(std::fabs(value(h, "box1", "left") - 15) < 1e-6);
+        QVERIFY(std::fabs(value(h, "box1", "right") - 12) < 1e-6);
+        QVERIFY(std::fabs(value(h, "box1", "tab") - 9) < 1e-9);
+        QVERIFY(std::fabs(value(h, "v-fold1", "base_left") - 25) < 1e-6);
+        QVERIFY(std::fabs(value(h, "v-fold1", "alpha_left") - 40 * pi / 180) < 1e-12);
+        for (const Pose& p : fold(h)->poses)
+            QVERIFY(p.misfit() < 1e-6);
+        const auto large = resizeDesign(d, Measure::fromMm(300), Measure::fromMm(500), "a4");
+        QVERIFY(bool(large));
+        QVERIFY2(!large->remarks.empty() &&
+                     large->remarks.back().find("does not fit") != std::string::npos,
+                 "a card of 600 by 500 mm is larger than A4");
+        QVERIFY(!resizeDesign(d, Measure::fromMm(5), Measure::fromMm(5)));
+    }
+
+    // A handle's rate against the closed form of a box: its tip at left e_L + right e_R.
+    void handlesMoveAsTheGeometrySays() {
+        const Design d =
+            with(base(), "box", "card.spine", {{"left", "30"}, {"right", "24"}, {"place", "20"}});
+        const auto c = fold(d);
+        for (double at : {60.0, 90.0, 140.0}) {
+            const double h = at / 2 * pi / 180;
+            const Vec3 r(std::sin(h), 0, std::cos(h)), l(-std::sin(h), 0, std::cos(h));
+            int found = 0;
+            for (const Handle& k : handlesOf(*c, "box1.tip", at)) {
+                const Vec3 want = k.parameter == "left"    ? l
+                                  : k.parameter == "right" ? r
+                                  : k.parameter == "place" ? Vec3(0, 1, 0)
+                                                           : Vec3(0, 0.5, 0);
+                QVERIFY2((k.rate - want).norm() < 1e-6, k.parameter.c_str());
+                ++found;
+            }
+            QCOMPARE(found, 4); // place, width, left, right
+        }
+    }
+};
+
+QTEST_APPLESS_MAIN(Copies)
+#include "copies.moc"
