@@ -5,6 +5,7 @@
 #include "core/edit/resize.h"
 #include "core/files/exports.h"
 #include "core/files/hlantern.h"
+#include "core/files/svg_outline.h"
 #include "core/prove/prove.h"
 #include "core/prove/sensitivity.h"
 #include "core/structures/family.h"
@@ -112,7 +113,7 @@ int newFile(const std::string& path, const std::string& size, const std::string&
 }
 
 int add(const std::string& path, const std::string& kind, const std::string& on,
-        const std::vector<std::string>& sets, bool json) {
+        const std::vector<std::string>& sets, const std::string& drawing, bool json) {
     auto d = loadDesign(path);
     if (!d)
         return refuse(d.problem());
@@ -123,7 +124,26 @@ int add(const std::string& path, const std::string& kind, const std::string& on,
             return refuse({"--set", "“" + s + "” is no NAME=VALUE", "write it like width=50mm"});
         measures[s.substr(0, equals)] = s.substr(equals + 1);
     }
-    auto added = addStructure(*d, kind, on, measures);
+    std::vector<Point> outline;
+    if (!drawing.empty()) {
+        auto loaded = loadOutline(drawing);
+        if (!loaded)
+            return refuse(loaded.problem());
+        outline = *loaded;
+        // The shape is the drawing's, at its own size unless another is given.
+        const Family* f = family(kind);
+        const std::string shape = f && f->parameter("aperture") ? "aperture" : "shape";
+        const std::string before = shape == "aperture" ? "aperture_" : "";
+        measures.try_emplace(shape, "drawn");
+        Measure w = Measure::fromMm(0), h = w;
+        for (const Point& p : outline) {
+            w.count = std::max(w.count, p.x.count);
+            h.count = std::max(h.count, p.y.count);
+        }
+        measures.try_emplace(before + "width", exactText(w, Unit::Millimetre));
+        measures.try_emplace(before + "height", exactText(h, Unit::Millimetre));
+    }
+    auto added = addStructure(*d, kind, on, measures, outline);
     if (!added)
         return refuse(added.problem());
     if (Trouble t = saveDesign(added->first, path))
@@ -305,7 +325,7 @@ template<class Table> std::vector<std::string> ids(const Table& table) {
 int main(int argc, char** argv) {
     CLI::App app{"Hinge Lantern: designs, folds and proves pop-up cards", "hinge-lantern-cli"};
     app.require_subcommand(1);
-    std::string file, id, card = "5x7in", spine = "left", on, to, sheet = "a4", out;
+    std::string file, id, card = "5x7in", spine = "left", on, to, sheet = "a4", out, drawing;
     std::vector<std::string> sets;
     double opening = 90;
     bool json = false;
@@ -322,6 +342,7 @@ int main(int argc, char** argv) {
     a->add_option("STRUCTURE", id, "an id of the catalogue")->required();
     a->add_option("--on", on, "the host, a crease or a panel; where its family stands as a rule");
     a->add_option("--set", sets, "measures, such as width=50mm")->allow_extra_args(true);
+    a->add_option("--outline", drawing, "an SVG drawing: the shape of a topper or an aperture");
     a->add_flag("--json", json);
     auto* p = app.add_subcommand("pose", "where every panel is at an opening");
     p->add_option("FILE", file)->required();
@@ -356,7 +377,7 @@ int main(int argc, char** argv) {
     if (*n)
         return newFile(file, card, spine);
     if (*a)
-        return add(file, id, on, sets, json);
+        return add(file, id, on, sets, drawing, json);
     if (*p)
         return pose(file, opening, json);
     if (*c)

@@ -2,9 +2,11 @@
 #include "app/look/theme.h"
 #include "app/panels/measure_field.h"
 #include "core/edit/edit.h"
+#include "core/files/svg_outline.h"
 #include "core/structures/family.h"
 #include <QColorDialog>
 #include <QComboBox>
+#include <QFileDialog>
 #include <QHBoxLayout>
 #include <QLabel>
 #include <QPainter>
@@ -391,6 +393,29 @@ void MeasuresPanel::buildStructure(const StructureSpec& s) {
     rows_->addSpacing(6);
     addHeading(tr("Measures"));
     addMeasures(f, id);
+    if (!f.parameter("shape") && !f.parameter("aperture"))
+        return;
+    auto* import = new QPushButton(tr("Import an outline (SVG)…"));
+    import->setObjectName("import-outline");
+    rows_->addWidget(import);
+    connect(import, &QPushButton::clicked, this, [this, id, &f] {
+        const QString path = QFileDialog::getOpenFileName(this, tr("Import an outline"), {},
+                                                          tr("SVG drawings (*.svg)"));
+        if (path.isEmpty())
+            return;
+        auto outline = loadOutline(path.toStdString());
+        if (!outline)
+            return emit session_.refused(QString::fromStdString(outline.problem().text()));
+        Design d = session_.design();
+        StructureSpec& s = *d.structure(id);
+        s.outline = *outline;
+        const char* shape = f.parameter("shape") ? "shape" : "aperture";
+        s.set[shape] = *readMeasure(*f.parameter(shape), "drawn", d.units);
+        auto made = assemble(d);
+        session_.edit(made ? Result<Design>(d) : Result<Design>(made.problem()),
+                      tr("Import an outline"));
+        refresh();
+    });
 }
 
 // One row for each measure: a field, or a list of words. A measure that belongs to a relation can

@@ -130,7 +130,10 @@ Scene sceneOf(const Case& c, const Pose& pose, Stance stance, const SceneMarks& 
                 for (int i : part.panels) { // in the panel that it runs through
                     const Panel& panel = a.panels[i];
                     const Vec2 middle = (m.points[k] + m.points[k + 1]) / 2;
-                    if (onPaper(panel.outline, panel.apertures, middle))
+                    // A slit round a cut-out is an edge of its panels, drawn already.
+                    const Vec2 aside = 0.02 * leftOf((m.points[k + 1] - m.points[k]).normalized());
+                    if (onPaper(panel.outline, panel.apertures, middle + aside) &&
+                        onPaper(panel.outline, panel.apertures, middle - aside))
                         scene.edges.push_back(
                             {at[size_t(i)].at(m.points[k]), at[size_t(i)].at(m.points[k + 1]),
                              mixed(papers[size_t(i)], QColor("#3a3027"), 0.42), 1.1, false});

@@ -4,6 +4,7 @@
 #include "core/files/atomic_save.h"
 #include "core/files/exports.h"
 #include "core/files/hlantern.h"
+#include "core/files/svg_outline.h"
 #include "core/structures/family.h"
 #include "tests/drawn.h"
 #include <QDir>
@@ -12,6 +13,7 @@
 #include <QTemporaryDir>
 #include <QXmlStreamReader>
 #include <QtTest>
+#include <cmath>
 #include <csignal>
 #include <cstring>
 #include <sys/resource.h>
@@ -206,6 +208,38 @@ assert schema["properties"]["card"]["properties"]["form"]["enum"] == forms, "for
         p.start("/usr/bin/python3", args); // the one that Debian's package serves
         QVERIFY(p.waitForFinished());
         QVERIFY2(p.exitCode() == 0, p.readAllStandardError());
+    }
+
+    // The largest closed shape of a drawing, at its size, y up; what is no outline is told.
+    void outlinesFromSvg() {
+        const char* head =
+            "<svg xmlns='http://www.w3.org/2000/svg' width='50mm' viewBox='0 0 100 100'>";
+        auto round = outlineFromSvg(std::string(head) +
+                                    "<g><circle cx='50' cy='50' r='40'/><rect x='1' y='1' "
+                                    "width='10' height='10'/></g></svg>");
+        QVERIFY(bool(round));
+        for (const Point& p : *round) // a circle of 20 mm about (20, 20), a tenth off at most
+            QVERIFY(std::fabs(std::hypot(p.x.mm() - 20, p.y.mm() - 20) - 20) < 0.1);
+        QVERIFY(round->size() >= 32);
+        auto path = outlineFromSvg("<svg xmlns='http://www.w3.org/2000/svg'>"
+                                   "<path d='M10 10 h30 v-20 l-15 -5 z'/></svg>");
+        QVERIFY(bool(path));
+        QCOMPARE(path->size(), size_t(4));
+        QVERIFY(path->at(0) == (Point{Measure::fromMm(0), Measure::fromMm(0)}));
+        QVERIFY(path->at(2) == (Point{Measure::fromMm(30), Measure::fromMm(20)}));
+        for (const char* bad :
+             {"", "no drawing", "<svg xmlns='http://www.w3.org/2000/svg'/>",
+              "<svg xmlns='http://www.w3.org/2000/svg'><path d='M0 0 L5 5'/></svg>",
+              "<svg xmlns='http://www.w3.org/2000/svg'><path d='?'/></svg>"}) {
+            auto none = outlineFromSvg(bad);
+            QVERIFY(!none && !none.problem().text().empty());
+        }
+        Design d = *newDesign(Measure::fromMm(120), Measure::fromMm(160), SpineSide::Left,
+                              Unit::Millimetre);
+        auto added = addStructure(d, "topper", "",
+                                  {{"shape", "drawn"}, {"width", "30"}, {"height", "25"}}, *path);
+        QVERIFY(bool(added));
+        QVERIFY(*designFromText(designToText(added->first)) == added->first);
     }
 
     // Every way of cutting the file short ends in a message, none in a crash.
