@@ -140,6 +140,16 @@ int main(int argc, char** argv) {
         gallery->reject();
     }
     settle(w);
+    design("viaduct.hlantern");
+    w.session().setOpening(120);
+    w.session().startPlacing("platform");
+    const QPointF spot = w.standing().pixelOf("card.page-right", Vec2(0, 40));
+    QMouseEvent point(QEvent::MouseMove, spot, w.standing().mapToGlobal(spot), Qt::NoButton,
+                      Qt::NoButton, {});
+    QApplication::sendEvent(&w.standing(), &point);
+    settle(w);
+    shoot("placing.png");
+    w.session().setTool(Session::Tool::Select);
     w.findChild<QAction*>("dusk")->trigger();
     design("station-platform.hlantern");
     w.session().setOpening(70);

@@ -235,7 +235,10 @@ int check(const std::string& path, bool json) {
     std::vector<Finding> findings = prove(c);
     findRemedies(c, findings);
     const Verdict verdict = verdictOf(findings);
-    Json j = {{"verdict", nameOf(verdict)}, {"findings", Json::array()}};
+    const Display& shown = c.assembly.display;
+    Json j = {{"verdict", nameOf(verdict)},
+              {"display", {{"opening", shown.at}, {"words", shown.words}}},
+              {"findings", Json::array()}};
     for (auto& f : findings) {
         j["findings"].push_back({{"rule", f.rule},
                                  {"severity", nameOf(f.severity)},

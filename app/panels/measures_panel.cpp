@@ -243,6 +243,15 @@ void MeasuresPanel::buildCard() {
     });
     if (const Family* f = family(kind))
         addMeasures(*f, "card");
+    auto* display = quietLabel({});
+    display->setObjectName("card-display");
+    rows_->addWidget(display);
+    refreshers_.push_back([this, display] {
+        if (auto made = assemble(session_.design()))
+            display->setText(tr("Displayed at %1°: it %2.")
+                                 .arg(made->display.at, 0, 'g', 4)
+                                 .arg(QString::fromStdString(made->display.words)));
+    });
 
     rows_->addSpacing(8);
     addHeading(tr("Paper of the card"));

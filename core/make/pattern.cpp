@@ -92,7 +92,8 @@ Pattern patternOf(const Design& design, const Assembly& a, int index) {
                                m.points, false, m.id});
     for (const Join& g : a.joins) {
         if (a.panels[g.tab].part == index && g.kind == JoinKind::Glue)
-            for (Stroke& s : hatch(a.panels[g.tab].outline, hatchSpacing, a.panels[g.tab].id))
+            for (Stroke& s : hatch(g.adhesive.empty() ? a.panels[g.tab].outline : g.adhesive,
+                                   hatchSpacing, a.panels[g.tab].id))
                 out.strokes.push_back(s);
         // Where a fastener goes through: a cross on both parts. How far a slide runs: a line.
         auto cross = [&](const Vec2& at) {

@@ -38,7 +38,7 @@ Trouble buildOne(const StructureSpec& spec, const Values& v, const Host& card,
     out.lay(front, {0, 0}, {0, 1}, carries, {w, 0}, {0, 1}, false, false).adhesive = {
         {0, 0}, {w / 2, 0}, {w / 2, card.length}, {0, card.length}};
     out.drive({{"card.spine", 0, lean, false}, {"card.fold-2", 180, 180 - 2 * lean, true}});
-    out.display(lean, "the front leans on its prop");
+    out.display(lean, "leans its front on a prop");
     return {};
 }
 
@@ -82,7 +82,7 @@ Trouble buildTwo(const StructureSpec& spec, const Values& v, const Host& card,
                {"card.fold-2", 180, 180 - 2 * lean, true},
                {"card.second-hinge", 180, 180 - lean, false},
                {"card.second-fold", 180, 180 - 2 * lean, true}});
-    out.display(2 * lean, "both fronts lean on their props");
+    out.display(2 * lean, "leans both fronts on their props");
     return {};
 }
 
