@@ -1,6 +1,6 @@
 #include "app/gallery/gallery.h"
 #include "app/look/theme.h"
-#include "app/start/card_picture.h"
+#include "app/start/card_button.h"
 #include "core/edit/edit.h"
 #include "core/structures/family.h"
 #include <QGridLayout>
@@ -31,19 +31,15 @@ std::shared_ptr<const Case> sample(const Family& f) {
     return one;
 }
 
-class Entry : public QFrame {
+class Entry : public CardButton {
   public:
     Entry(const Family& f, std::function<void()> choose)
-        : choose_(std::move(choose)), picture_(new CardPicture(sample(f), this)) {
-        setProperty("paper", true);
+        : CardButton(sample(f), std::move(choose)) {
         setObjectName("gallery-" + QString::fromStdString(f.id));
-        setFocusPolicy(Qt::StrongFocus);
-        setCursor(Qt::PointingHandCursor);
         setFixedHeight(226);
-        auto* column = new QVBoxLayout(this);
+        auto* column = this->column();
         column->setContentsMargins(8, 6, 8, 8);
         column->setSpacing(2);
-        column->addWidget(picture_, 1);
         auto* name = new QLabel(QString::fromStdString(f.name));
         name->setProperty("heading", true);
         column->addWidget(name);
@@ -61,28 +57,6 @@ class Entry : public QFrame {
         setProperty("words", words);
         setAccessibleName(QString::fromStdString(f.name + ": " + f.purpose));
     }
-
-  protected:
-    void enterEvent(QEnterEvent*) override { picture_->openSlowly(); }
-    void leaveEvent(QEvent*) override { picture_->rest(); }
-    void focusInEvent(QFocusEvent* e) override {
-        QFrame::focusInEvent(e);
-        picture_->openSlowly();
-    }
-    void mouseReleaseEvent(QMouseEvent* e) override {
-        if (rect().contains(e->position().toPoint()))
-            choose_();
-    }
-    void keyPressEvent(QKeyEvent* e) override {
-        if (e->key() == Qt::Key_Return || e->key() == Qt::Key_Enter || e->key() == Qt::Key_Space)
-            choose_();
-        else
-            QFrame::keyPressEvent(e);
-    }
-
-  private:
-    std::function<void()> choose_;
-    CardPicture* picture_;
 };
 
 } // namespace

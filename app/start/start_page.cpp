@@ -1,6 +1,6 @@
 #include "app/start/start_page.h"
 #include "app/look/theme.h"
-#include "app/start/card_picture.h"
+#include "app/start/card_button.h"
 #include "core/edit/edit.h"
 #include "core/files/hlantern.h"
 #include <QComboBox>
@@ -23,17 +23,13 @@ namespace {
 constexpr int mostRecent = 8, columns = 3;
 
 // A frame with a live picture and the design's title; opens it when clicked or by key.
-class DemoCard : public QFrame {
+class DemoCard : public CardButton {
   public:
     DemoCard(const QString& path, std::shared_ptr<const Case> folded, std::function<void()> openIt)
-        : open_(std::move(openIt)), picture_(new CardPicture(folded, this)) {
-        setProperty("paper", true);
+        : CardButton(folded, std::move(openIt)) {
         setObjectName("demo-" + QFileInfo(path).completeBaseName());
-        setFocusPolicy(Qt::StrongFocus);
-        setCursor(Qt::PointingHandCursor);
-        auto* column = new QVBoxLayout(this);
+        auto* column = this->column();
         column->setContentsMargins(8, 8, 8, 10);
-        column->addWidget(picture_, 1);
         const QString title = QString::fromStdString(folded->design.title);
         auto* label = new QLabel(title);
         label->setProperty("heading", true);
@@ -51,28 +47,6 @@ class DemoCard : public QFrame {
         column->addWidget(size);
         setAccessibleName(QObject::tr("Open %1").arg(title));
     }
-
-  protected:
-    void enterEvent(QEnterEvent*) override { picture_->openSlowly(); }
-    void leaveEvent(QEvent*) override { picture_->rest(); }
-    void focusInEvent(QFocusEvent* e) override {
-        QFrame::focusInEvent(e);
-        picture_->openSlowly();
-    }
-    void mouseReleaseEvent(QMouseEvent* e) override {
-        if (rect().contains(e->position().toPoint()))
-            open_();
-    }
-    void keyPressEvent(QKeyEvent* e) override {
-        if (e->key() == Qt::Key_Return || e->key() == Qt::Key_Space)
-            open_();
-        else
-            QFrame::keyPressEvent(e);
-    }
-
-  private:
-    std::function<void()> open_;
-    CardPicture* picture_;
 };
 
 QLabel* heading(const QString& text, double points) {

@@ -1,7 +1,7 @@
 // Floating layer: a panel with its own centre crease over the fold, carried by side tabs (legs) at
 // equal distance, parallel to the pages. With an aperture it is a picture window.
 #include "core/structures/layers/shape.h"
-#include "core/structures/strip.h"
+#include "core/structures/on_folds/raised.h"
 #include <algorithm>
 #include <cmath>
 
@@ -33,23 +33,9 @@ Shape shapeFor(double choice) {
 Trouble build(const StructureSpec& spec, const Values& v, const Host& host, AssemblyBuilder& out) {
     const double d = v.at("reach"), h = v.at("height"), w = v.at("width"), tab = v.at("tab");
     out.part(spec.id, spec.name, spec.id, spec.stock);
-    const Strip s = addStrip(out,
-                             {{"left-tab", tab, true},
-                              {"left-leg", h},
-                              {"left-layer", d},
-                              {"right-layer", d},
-                              {"right-leg", h},
-                              {"right-tab", tab, true}},
-                             {{"left-foot", Fold::Mountain},
-                              {"left-edge", Fold::Mountain},
-                              {"centre", Fold::Valley},
-                              {"right-edge", Fold::Mountain},
-                              {"right-foot", Fold::Mountain}},
-                             0, w);
-    glueFoot(out, s.panels[0], s.creases[0], host.left, d, v.at("place"));
-    glueFoot(out, s.panels[5], s.creases[4], host.right, d, v.at("place"));
-    // It hangs evenly: both legs lean alike, and each layer stays parallel to its page.
-    out.tie(s.creases[4], s.creases[0]);
+    const Strip s =
+        addRaised(out, host, {d, d, h, w, v.at("place"), tab, "leg", "layer", "centre"});
+    // It hangs evenly: each half stays parallel to its page.
     out.tie(s.creases[1], s.creases[0], -1, -1);
     if (v.at("aperture") == 0)
         return {};

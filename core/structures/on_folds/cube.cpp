@@ -22,22 +22,7 @@ Trouble build(const StructureSpec& spec, const Values& v, const Host& host, Asse
     const double d = v.at("side"), h = v.at("height"), w = v.at("width"), tab = v.at("tab");
     const double place = v.at("place");
     out.part(spec.id, spec.name, spec.id, spec.stock);
-    const Strip s = addStrip(out,
-                             {{"left-tab", tab, true},
-                              {"left-side", h},
-                              {"left-lid", d},
-                              {"right-lid", d},
-                              {"right-side", h},
-                              {"right-tab", tab, true}},
-                             {{"left-foot", Fold::Mountain},
-                              {"left-edge", Fold::Mountain},
-                              {"top", Fold::Valley},
-                              {"right-edge", Fold::Mountain},
-                              {"right-foot", Fold::Mountain}},
-                             0, w);
-    glueFoot(out, s.panels[0], s.creases[0], host.left, d, place);
-    glueFoot(out, s.panels[5], s.creases[4], host.right, d, place);
-    out.tie(s.creases[4], s.creases[0]); // both sides lean alike
+    const Strip s = addRaised(out, host, {d, d, h, w, place, tab, "side", "lid", "top"});
     const Fold fold = Fold::Mountain;
     const double right = 2 * (h + d); // x of the right side's foot
     const LegEdge leftNear{s.panels[1], {h, 0}, {0, 0}}, leftFar{s.panels[1], {h, w}, {0, w}};

@@ -29,22 +29,7 @@ Trouble build(const StructureSpec& spec, const Values& v, const Host& host, Asse
                       "the half-tabs of its pillars would be too narrow to glue",
                       "widen it or take fewer pillars");
     out.part(spec.id, spec.name, spec.id, spec.stock);
-    const Strip s = addStrip(out,
-                             {{"left-tab", tab, true},
-                              {"left-leg", h},
-                              {"left-top", l},
-                              {"right-top", r},
-                              {"right-leg", h},
-                              {"right-tab", tab, true}},
-                             {{"left-foot", Fold::Mountain},
-                              {"left-edge", Fold::Mountain},
-                              {"top", Fold::Valley},
-                              {"right-edge", Fold::Mountain},
-                              {"right-foot", Fold::Mountain}},
-                             0, w);
-    glueFoot(out, s.panels[0], s.creases[0], host.left, l, place);
-    glueFoot(out, s.panels[5], s.creases[4], host.right, r, place);
-    out.tie(s.creases[4], s.creases[0]); // both legs lean alike
+    const Strip s = addRaised(out, host, {l, r, h, w, place, tab, "leg", "top", "top"});
     for (int i = 0; i < n; ++i) {
         const double y = rim + i * pitch + (pitch - wide) / 2;
         addPost(out, spec, n == 1 ? "pillar" : "pillar-" + std::to_string(i + 1), host, place + y,

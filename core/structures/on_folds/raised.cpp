@@ -8,6 +8,26 @@ constexpr double halfTab = 6.35, cut = 70 * degree; // mm, radians
 
 } // namespace
 
+Strip addRaised(AssemblyBuilder& out, const Host& host, const Raised& r) {
+    const Strip s = addStrip(out,
+                             {{"left-tab", r.tab, true},
+                              {"left-" + r.leg, r.height},
+                              {"left-" + r.top, r.left},
+                              {"right-" + r.top, r.right},
+                              {"right-" + r.leg, r.height},
+                              {"right-tab", r.tab, true}},
+                             {{"left-foot", Fold::Mountain},
+                              {"left-edge", Fold::Mountain},
+                              {r.crease, Fold::Valley},
+                              {"right-edge", Fold::Mountain},
+                              {"right-foot", Fold::Mountain}},
+                             0, r.width);
+    glueFoot(out, s.panels[0], s.creases[0], host.left, r.left, r.place);
+    glueFoot(out, s.panels[5], s.creases[4], host.right, r.right, r.place);
+    out.tie(s.creases[4], s.creases[0]);
+    return s;
+}
+
 void addPost(AssemblyBuilder& out, const StructureSpec& spec, const std::string& name,
              const Host& host, double at, double wide, double height, int topLeft, int topRight,
              double topX, double topY) {

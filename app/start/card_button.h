@@ -1,0 +1,30 @@
+// A button with a live picture of a design, which opens and closes under the pointer and when it is
+// walked to by key.
+#pragma once
+#include "app/start/card_picture.h"
+#include <QFrame>
+#include <functional>
+
+class QVBoxLayout;
+
+namespace hl {
+
+class CardButton : public QFrame {
+  public:
+    CardButton(std::shared_ptr<const Case> folded, std::function<void()> chosen);
+
+  protected:
+    QVBoxLayout* column() const { return column_; } // under the picture
+    void enterEvent(QEnterEvent*) override;
+    void leaveEvent(QEvent*) override;
+    void focusInEvent(QFocusEvent*) override;
+    void mouseReleaseEvent(QMouseEvent*) override;
+    void keyPressEvent(QKeyEvent*) override;
+
+  private:
+    std::function<void()> chosen_;
+    CardPicture* picture_;
+    QVBoxLayout* column_;
+};
+
+} // namespace hl
