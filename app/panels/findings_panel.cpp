@@ -45,13 +45,16 @@ QString factsOf(const Case& c) {
     std::set<std::string> stocks;
     for (const Part& p : c.assembly.parts)
         stocks.insert(p.stock);
-    return QObject::tr(
-               "To make: %1 parts, papers of %2 kinds, %3 creases to score, %4 tabs to glue.")
-        .arg(c.assembly.parts.size())
-        .arg(stocks.size())
-        .arg(c.assembly.creases.size())
-        .arg(std::count_if(c.assembly.joins.begin(), c.assembly.joins.end(),
-                           [](const Join& j) { return j.kind == JoinKind::Glue; }));
+    auto some = [](size_t n, const char* one, const char* more) {
+        return QString("%1 %2").arg(n).arg(QObject::tr(n == 1 ? one : more));
+    };
+    const auto glued = std::count_if(c.assembly.joins.begin(), c.assembly.joins.end(),
+                                     [](const Join& j) { return j.kind == JoinKind::Glue; });
+    return QObject::tr("To make: %1, %2, %3 to score, %4 to glue.")
+        .arg(some(c.assembly.parts.size(), "part", "parts"),
+             some(stocks.size(), "kind of paper", "kinds of paper"),
+             some(c.assembly.creases.size(), "crease", "creases"),
+             some(size_t(glued), "tab", "tabs"));
 }
 
 } // namespace
