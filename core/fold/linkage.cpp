@@ -282,6 +282,7 @@ Linkage linkageOf(const Assembly& a) {
         // A chain of ties ends at one joint.
         const Joint& to = k.joints[t.to];
         const bool further = to.tied >= 0;
+        k.tied.push_back(t.crease);
         j.tied = further ? to.tied : t.to;
         j.ratio = t.ratio * (further ? to.ratio : 1);
         j.offset = t.halfTurns * pi + (further ? t.ratio * to.offset : 0);
@@ -366,9 +367,8 @@ Linkage linkageOf(const Assembly& a) {
 }
 
 void fillTied(const Linkage& k, std::vector<double>& values) {
-    for (size_t i = 0; i < k.joints.size(); ++i)
-        if (const Joint& j = k.joints[i]; j.tied >= 0)
-            values[i] = j.ratio * values[j.tied] + j.offset;
+    for (int i : k.tied)
+        values[i] = k.joints[i].ratio * values[k.joints[i].tied] + k.joints[i].offset;
 }
 
 void placePanels(const Linkage& k, const std::vector<double>& values, std::vector<Rigid>& placed) {

@@ -88,6 +88,7 @@ struct Linkage {
     std::vector<TreeStep> tree;
     std::vector<Loop> loops;
     std::vector<Block> blocks;
+    std::vector<int> tied;   // joints that take another's value
     std::vector<int> flaps;  // joints in no loop that nothing drives
     std::vector<bool> loose; // panels that are joined to nothing
     Course course;
