@@ -4,38 +4,12 @@
 //   of those that suit) against ours, to the same tolerance;
 // - ten times as many independent structures against the time for one set;
 // and the whole sweep in milliseconds on one core, with the peak of memory.
-#include "bench/reference.h"
-#include "core/fold/closure.h"
-#include "core/fold/motion.h"
-#include <algorithm>
-#include <ceres/ceres.h>
-#include <chrono>
-#include <sys/resource.h>
+#include "bench/peer.h"
 
 namespace {
 
 using namespace hl;
-using Clock = std::chrono::steady_clock;
-
-struct Folded {
-    Assembly assembly;
-    Linkage linkage;
-    Motion motion;
-    explicit Folded(const Design& d)
-        : assembly(*assemble(d)), linkage(linkageOf(assembly)), motion(motionOf(linkage)) {}
-};
-
-// Best of several rounds in seconds per call: noise only ever adds.
-template<class Do> double best(int rounds, int calls, Do&& work) {
-    double least = 1e300;
-    for (int r = 0; r < rounds; ++r) {
-        const auto start = Clock::now();
-        for (int c = 0; c < calls; ++c)
-            work(c);
-        least = std::min(least, std::chrono::duration<double>(Clock::now() - start).count());
-    }
-    return least / calls;
-}
+using namespace hl::bench;
 
 int openingOf(int call) { return 10 + call * 7 % 160; }
 
@@ -44,107 +18,6 @@ double worstMisfit(const Folded& f, const std::vector<double>& values) {
     for (const Loop& l : f.linkage.loops)
         worst = std::max(worst, misfitOf(f.linkage, l, values));
     return worst;
-}
-
-// One loop as nine residuals of the joints it passes.
-class LoopCost : public ceres::CostFunction {
-  public:
-    LoopCost(const Linkage& k, int loop, std::vector<int> joints, const std::vector<double>& known)
-        : k_(k), loop_(loop), joints_(std::move(joints)), values_(known) {
-        set_num_residuals(9);
-        for (size_t i = 0; i < joints_.size(); ++i)
-            mutable_parameter_block_sizes()->push_back(1);
-    }
-    bool Evaluate(double const* const* at, double* residuals, double** slopes) const override {
-        std::vector<double>& values = values_;
-        for (size_t i = 0; i < joints_.size(); ++i)
-            values[joints_[i]] = *at[i];
-        const Loop& loop = k_.loops[loop_];
-        const Rigid x = wayRound(loop, values, axis_, point_);
-        for (size_t m = 0; m < 3; ++m) {
-            const Vec3 p = x * loop.marks[m];
-            for (int d = 0; d < 3; ++d)
-                residuals[3 * m + d] = p[d] - loop.marks[m][d];
-            if (!slopes)
-                continue;
-            for (size_t i = 0; i < joints_.size(); ++i)
-                if (slopes[i])
-                    for (int d = 0; d < 3; ++d)
-                        slopes[i][3 * m + d] = 0;
-            for (size_t h = 0; h < loop.hinges.size(); ++h)
-                for (size_t i = 0; i < joints_.size(); ++i)
-                    if (joints_[i] == loop.hinges[h].joint && slopes[i]) {
-                        const Vec3 move = axis_[h].cross(p - point_[h]);
-                        for (int d = 0; d < 3; ++d)
-                            slopes[i][3 * m + d] += move[d];
-                    }
-        }
-        return true;
-    }
-    void know(const std::vector<double>& values) { values_ = values; }
-
-  private:
-    const Linkage& k_;
-    int loop_;
-    std::vector<int> joints_;
-    mutable std::vector<double> values_;
-    mutable std::vector<Vec3> axis_, point_;
-};
-
-// All loops in one problem, made once; only the solving is timed.
-struct Peer {
-    const Folded& f;
-    std::vector<double> values;
-    std::vector<LoopCost*> costs;
-    ceres::Problem problem;
-    ceres::Solver::Options options;
-
-    Peer(const Folded& folded, ceres::LinearSolverType solver)
-        : f(folded), values(f.linkage.joints.size()) {
-        for (size_t l = 0; l < f.linkage.loops.size(); ++l) {
-            std::vector<int> joints;
-            for (const LoopHinge& h : f.linkage.loops[l].hinges)
-                if (!f.linkage.joints[h.joint].driven &&
-                    std::find(joints.begin(), joints.end(), h.joint) == joints.end())
-                    joints.push_back(h.joint);
-            std::vector<double*> at;
-            for (int j : joints)
-                at.push_back(&values[j]);
-            costs.push_back(new LoopCost(f.linkage, int(l), joints, values));
-            problem.AddResidualBlock(costs.back(), nullptr, at);
-        }
-        options.linear_solver_type = solver;
-        options.logging_type = ceres::SILENT;
-        options.num_threads = 1;
-        options.max_num_iterations = 50;
-        options.function_tolerance = 1e-30;
-        options.gradient_tolerance = 1e-16;
-        options.parameter_tolerance = 1e-14;
-        // Stops where ours does: every mark within 1e-9 mm.
-        options.update_state_every_iteration = false;
-    }
-    struct Enough : ceres::IterationCallback {
-        ceres::CallbackReturnType operator()(const ceres::IterationSummary& s) override {
-            return s.cost < 0.5e-18 ? ceres::SOLVER_TERMINATE_SUCCESSFULLY
-                                    : ceres::SOLVER_CONTINUE;
-        }
-    } enough;
-    void solve(const std::vector<double>& start, double opening) {
-        values = start;
-        f.linkage.course.drive(opening, values);
-        for (LoopCost* c : costs)
-            c->know(values);
-        ceres::Solver::Summary summary;
-        options.callbacks = {&enough};
-        ceres::Solve(options, &problem, &summary);
-    }
-};
-
-int verdict(const char* what, double ratio, double bound, bool atMost) {
-    const bool good = atMost ? ratio <= bound : ratio >= bound;
-    std::printf("%s: %.1f (%s %.0f)%s\n", what, ratio, atMost ? "at most" : "at least", bound,
-                good ? "" : "  MISSED");
-    return good ? 0 : 1;
 }
 
 } // namespace
@@ -211,10 +84,8 @@ int main() {
     status |= verdict("ten times as many structures", ten / one, 12, true);
 
     const double sweep = best(7, 1, [&](int) { motionOf(k); });
-    rusage used;
-    getrusage(RUSAGE_SELF, &used);
     std::printf("sweep of the reference, 181 openings: %.1f ms on one core; peak memory %.0f MB "
                 "(the whole benchmark, Ceres included)\n",
-                1e3 * sweep, static_cast<double>(used.ru_maxrss) / 1024);
+                1e3 * sweep, peakMemory());
     return status;
 }

@@ -23,12 +23,13 @@ inline std::string mm(double v) { return std::to_string(v) + " mm"; }
 
 // Six groups along the spine. Each: a box, a box on its left foot, a tent on that box's left foot
 // and a V-fold on the tent's tip (four deep), and a V-fold on the first box's right foot.
-inline Design referenceDesign() {
-    Design d =
-        *newDesign(Measure::fromMm(220), Measure::fromMm(560), SpineSide::Left, Unit::Millimetre);
-    for (int group = 0; group < 6; ++group) {
+inline Design referenceDesign(int groups = 6) {
+    const double pitch = groups > 10 ? 82 : 92; // mm; cards end at a metre
+    Design d = *newDesign(Measure::fromMm(220), Measure::fromMm(8 + pitch * groups),
+                          SpineSide::Left, Unit::Millimetre);
+    for (int group = 0; group < groups; ++group) {
         const std::string base = add(d, "box", "card.spine",
-                                     {{"place", mm(12 + 92.0 * group)},
+                                     {{"place", mm((groups > 10 ? 4 : 12) + pitch * group)},
                                       {"width", mm(80)},
                                       {"left", mm(80)},
                                       {"right", mm(85)}});

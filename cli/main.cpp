@@ -6,6 +6,8 @@
 #include "core/files/exports.h"
 #include "core/files/hlantern.h"
 #include "core/files/svg_outline.h"
+#include "core/files/atomic_save.h"
+#include "core/prove/facts.h"
 #include "core/prove/prove.h"
 #include "core/prove/sensitivity.h"
 #include "core/structures/family.h"
@@ -227,27 +229,61 @@ int pose(const std::string& path, double opening, bool json) {
     return Done;
 }
 
-int check(const std::string& path, bool json) {
+Result<Workshop> loadWorkshop(const std::string& path) {
+    if (path.empty())
+        return Workshop{};
+    auto text = readFile(path);
+    if (!text)
+        return text.problem();
+    auto w = workshopFromText(*text);
+    if (!w)
+        return w.problem().in(path);
+    return w;
+}
+
+Json rulesJson() {
+    Json j = Json::array();
+    for (const Rule& r : rules())
+        j.push_back(r.id);
+    return j;
+}
+
+int check(const std::string& path, const std::string& shop, bool json) {
     auto d = loadDesign(path);
     if (!d)
         return refuse(d.problem());
-    const Case c(*d, *assemble(*d));
-    std::vector<Finding> findings = prove(c);
+    auto workshop = loadWorkshop(shop);
+    if (!workshop)
+        return refuse(workshop.problem());
+    const Case c(*d, *assemble(*d), nullptr, *workshop);
+    const Evidence e(c, {});
+    std::vector<Finding> findings = prove(e);
     findRemedies(c, findings);
     const Verdict verdict = verdictOf(findings);
     const Display& shown = c.assembly.display;
     Json j = {{"verdict", nameOf(verdict)},
               {"display", {{"opening", shown.at}, {"words", shown.words}}},
-              {"findings", Json::array()}};
+              {"rules", rulesJson()},
+              {"findings", Json::array()},
+              {"facts", Json::array()}};
+    const std::vector<Fact> facts = factsOf(e);
+    for (const Fact& f : facts)
+        j["facts"].push_back(
+            {{"id", f.id}, {"amount", f.amount}, {"unit", nameOf(f.in)}, {"text", f.text}});
     for (auto& f : findings) {
         j["findings"].push_back({{"rule", f.rule},
                                  {"severity", nameOf(f.severity)},
                                  {"parts", f.parts},
                                  {"opening_from", f.openingFrom},
                                  {"opening_to", f.openingTo},
-                                 {"amount_mm", f.amount},
+                                 {"opening", f.opening},
+                                 {"amount", f.amount},
+                                 {"unit", nameOf(f.in)},
                                  {"message", f.message},
                                  {"remedy", f.remedy}});
+        // The name it had when all amounts were lengths.
+        if (f.in == In::Millimetres)
+            j["findings"].back()["amount_mm"] = f.amount;
     }
     if (json) {
         print(j);
@@ -255,6 +291,9 @@ int check(const std::string& path, bool json) {
         std::cout << sentenceOf(verdict) << ".\n";
         for (auto& f : findings)
             std::cout << nameOf(f.severity) << ": " << f.message << " " << f.remedy << "\n";
+        std::cout << "\n";
+        for (const Fact& f : facts)
+            std::cout << f.text << "\n";
     }
     return verdict == Verdict::Fails ? Fails : Done;
 }
@@ -328,7 +367,7 @@ template<class Table> std::vector<std::string> ids(const Table& table) {
 int main(int argc, char** argv) {
     CLI::App app{"Hinge Lantern: designs, folds and proves pop-up cards", "hinge-lantern-cli"};
     app.require_subcommand(1);
-    std::string file, id, card = "5x7in", spine = "left", on, to, sheet = "a4", out, drawing;
+    std::string shop, file, id, card = "5x7in", spine = "left", on, to, sheet = "a4", out, drawing;
     std::vector<std::string> sets;
     double opening = 90;
     bool json = false;
@@ -354,6 +393,9 @@ int main(int argc, char** argv) {
     auto* c = app.add_subcommand("check", "whether the card works");
     c->add_option("FILE", file)->required();
     c->add_flag("--json", json);
+    c->add_option("--workshop", shop, "the maker's tools and mail classes, a file of `workshop`");
+    auto* w = app.add_subcommand("workshop", "writes the workshop's file with the sample values");
+    w->add_option("OUT", out)->required();
     auto* v = app.add_subcommand("sensitivity", "what an error in each measure does to the fit");
     v->add_option("FILE", file)->required();
     v->add_flag("--json", json);
@@ -384,7 +426,12 @@ int main(int argc, char** argv) {
     if (*p)
         return pose(file, opening, json);
     if (*c)
-        return check(file, json);
+        return check(file, shop, json);
+    if (*w) {
+        if (Trouble t = saveFile(out, workshopToText({})))
+            return refuse(*t);
+        return Done;
+    }
     if (*r)
         return resize(file, card, fits, out);
     if (*v)

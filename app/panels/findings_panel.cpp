@@ -209,13 +209,13 @@ QWidget* FindingsPanel::card(const Finding& f, int index) {
         button->setToolTip(tr("Carries the remedy out; it can be undone"));
         connect(button, &QPushButton::clicked, this, [this, action = *f.action] {
             Design d = session_.design();
-            StructureSpec* s = d.structure(action.structure);
-            if (!s)
+            auto* set = d.setOf(action.structure);
+            if (!set)
                 return;
             if (action.value)
-                s->set[action.parameter] = *action.value;
+                (*set)[action.parameter] = *action.value;
             else
-                s->set.erase(action.parameter);
+                set->erase(action.parameter);
             session_.edit(
                 d,
                 tr("Remedy: %1").arg(QString::fromStdString(action.parameter).replace('_', ' ')));

@@ -186,7 +186,11 @@ Host cardOf(const Design& d) {
     return h;
 }
 
-Result<Assembly> assembleUntil(const Design& d, const std::string& stop) {
+using AllValues = std::map<std::string, Values>;
+
+// `all` takes the measures in force of whatever is built.
+Result<Assembly> assembleUntil(const Design& d, const std::string& stop,
+                               AllValues* all = nullptr) {
     for (auto& check : {checkCard, checkNames})
         if (Trouble t = check(d))
             return *t;
@@ -198,6 +202,8 @@ Result<Assembly> assembleUntil(const Design& d, const std::string& stop) {
     const Values values = valuesOf(form, d.card.set, card);
     if (Trouble t = checkValues(d, "card", values))
         return *t;
+    if (all)
+        (*all)["card"] = values;
     if (Trouble t = buildCard(d, form.sheet(values, card), out))
         return *t;
     StructureSpec named;
@@ -236,6 +242,8 @@ Result<Assembly> assembleUntil(const Design& d, const std::string& stop) {
             return placed.problem();
         if (Trouble t = checkValues(d, s.id, placed->values))
             return *t;
+        if (all)
+            (*all)[s.id] = placed->values;
         StructureSpec named = s;
         if (named.stock.empty())
             named.stock = d.card.stock;
@@ -275,6 +283,14 @@ Result<Values> measuresOf(const Design& design, const std::string& structure) {
     if (!placed)
         return placed.problem();
     return placed->values;
+}
+
+Result<std::map<std::string, Values>> allMeasuresOf(const Design& design) {
+    AllValues all;
+    auto made = assembleUntil(design, "", &all);
+    if (!made)
+        return made.problem();
+    return all;
 }
 
 } // namespace hl

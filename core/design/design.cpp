@@ -11,11 +11,11 @@ template<class Items> auto find(Items& items, const std::string& id) -> decltype
 }
 
 auto fieldsOf(const Stock& s) {
-    return std::tie(s.id, s.name, s.weight, s.caliper, s.face, s.back);
+    return std::tie(s.id, s.name, s.weight, s.caliper, s.face, s.back, s.grain);
 }
 auto fieldsOf(const CardSpec& c) {
     return std::tie(c.width, c.height, c.spine, c.stock, c.form, c.set, c.lines, c.apertures,
-                    c.smooth);
+                    c.smooth, c.envelope, c.mail);
 }
 auto fieldsOf(const StructureSpec& s) {
     return std::tie(s.id, s.kind, s.name, s.on, s.stock, s.set, s.outline);

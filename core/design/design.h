@@ -3,10 +3,14 @@
 #pragma once
 #include "core/design/free_part.h"
 #include <map>
+#include <optional>
 #include <string>
 #include <vector>
 
 namespace hl {
+
+// How the fibres run in parts as they are drawn, the card upright.
+enum class Grain { Unknown, Upright, Sideways };
 
 // A kind of paper.
 struct Stock {
@@ -15,6 +19,7 @@ struct Stock {
     Measure caliper = Measure::fromMm(0.3); // thickness
     std::string face = "#f3ecdc";           // colour of the face side, #rrggbb
     std::string back = "#fbf8f1";           // colour of the back
+    Grain grain = Grain::Unknown;
 };
 
 enum class SpineSide { Left, Top };
@@ -31,6 +36,10 @@ struct CardSpec {
     std::vector<LineSpec> lines;
     std::vector<std::vector<Point>> apertures;
     std::vector<std::pair<Measure, Measure>> smooth;
+    // The envelope it goes into, inside width and height; and the mail class it is to go by, an id
+    // of the workshop's table.
+    std::optional<std::pair<Measure, Measure>> envelope;
+    std::string mail;
 };
 
 // One structure: which family, on which crease or panel, and the measures the maker set. A measure

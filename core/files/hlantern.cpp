@@ -9,6 +9,7 @@
 namespace hl {
 namespace {
 
+const std::vector<std::string> grains{"unknown", "upright", "sideways"};
 constexpr const char* formatName = "hinge-lantern";
 
 std::string colour(Object& o, const std::string& key, const std::string& fallback) {
@@ -36,6 +37,7 @@ Stock readStock(const Json& json, const std::string& place) {
         bad(o.at("caliper"), "this is no thickness of paper", "give 0.02 mm to 5 mm");
     s.face = colour(o, "face", s.face);
     s.back = colour(o, "back", s.back);
+    s.grain = static_cast<Grain>(o.word("grain", grains, 0));
     o.finish();
     return s;
 }
@@ -101,6 +103,16 @@ CardSpec readCard(const Json& json, Unit unit) {
         c.smooth.emplace_back(o.measure("smooth", j[0], Quantity::Length, unit),
                               o.measure("smooth", j[1], Quantity::Length, unit));
     }
+    if (const Json* e = o.find("envelope")) {
+        if (!e->is_array() || e->size() != 2)
+            bad(o.at("envelope"), "an envelope is a pair of measures",
+                "write [\"162 mm\", \"114 mm\"], its inside width and height");
+        c.envelope = {o.measure("envelope", (*e)[0], Quantity::Length, unit),
+                      o.measure("envelope", (*e)[1], Quantity::Length, unit)};
+        if (c.envelope->first.count <= 0 || c.envelope->second.count <= 0)
+            bad(o.at("envelope"), "an envelope has a width and a height", "give both above 0");
+    }
+    c.mail = o.text("mail", "");
     o.finish();
     return c;
 }
@@ -218,14 +230,21 @@ std::string designToText(const Design& d) {
     writeRings(j["card"], "apertures", d.card.apertures, d.units);
     for (auto& [from, to] : d.card.smooth)
         j["card"]["smooth"].push_back({text(from), text(to)});
+    if (d.card.envelope)
+        j["card"]["envelope"] = {text(d.card.envelope->first), text(d.card.envelope->second)};
+    if (!d.card.mail.empty())
+        j["card"]["mail"] = d.card.mail;
     j["stocks"] = Json::array();
-    for (auto& s : d.stocks)
+    for (auto& s : d.stocks) {
         j["stocks"].push_back({{"id", s.id},
                                {"name", s.name},
                                {"weight", s.weight},
                                {"caliper", exactText(s.caliper, Unit::Millimetre)},
                                {"face", s.face},
                                {"back", s.back}});
+        if (s.grain != Grain::Unknown)
+            j["stocks"].back()["grain"] = grains[static_cast<size_t>(s.grain)];
+    }
     j["structures"] = Json::array();
     for (auto& s : d.structures) {
         Json o = {{"id", s.id}, {"kind", s.kind}};

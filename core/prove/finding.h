@@ -1,5 +1,6 @@
 // Findings: what the proof has to say, in sentences, with amounts and remedies.
 #pragma once
+#include "core/assembly/rigid.h"
 #include "core/measure/measure.h"
 #include <optional>
 #include <string>
@@ -16,6 +17,9 @@ struct Remedy {
     std::optional<Measure> value; // empty: let it follow from the others
 };
 
+// What an amount is counted in.
+enum class In { Millimetres, Degrees, Grams };
+
 struct Finding {
     std::string rule;
     Severity severity = Severity::Note;
@@ -23,11 +27,18 @@ struct Finding {
     std::vector<std::string> panels;       // ids, for showing the place
     double openingFrom = 0, openingTo = 0; // degrees
     double opening = 0;                    // where it is worst
-    double amount = 0;                     // mm
+    double amount = 0;                     // in `in`
     std::string message, remedy;
     std::optional<Remedy> action;
+    In in = In::Millimetres;
+    std::optional<Vec3> where; // mm, in the frame, at `opening`
+
+    // A finding of a rule over a stretch of the motion; what it says comes after.
+    static Finding of(const char* rule, Severity severity, double from, double to, double at,
+                      double amount = 0);
 };
 
+const char* nameOf(In in);         // "mm", "deg", "g"
 const char* nameOf(Severity s);    // "note", "caution", "stop"
 const char* nameOf(Verdict v);     // "works", "care", "fails"
 std::string sentenceOf(Verdict v); // "Works", "Works with care", "Fails"

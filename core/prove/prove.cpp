@@ -1,54 +1,91 @@
 #include "core/prove/prove.h"
 #include <algorithm>
+#include <cmath>
 
 namespace hl {
 
-void folds(const Case& c, std::vector<Finding>& out);
-void mobility(const Case& c, std::vector<Finding>& out);
-void misfit(const Case& c, std::vector<Finding>& out);
-void reach(const Case& c, std::vector<Finding>& out);
-void overhang(const Case& c, std::vector<Finding>& out);
-void collision(const Case& c, std::vector<Finding>& out);
-void landing(const Case& c, std::vector<Finding>& out);
+void folds(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
+void mobility(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
+void misfit(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
+void reach(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
+void collision(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
+void layer_order(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
+void footprint(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
+void stack(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
+void clearance(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
+void landing(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
+void strength(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
+void stance(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
+void rounding(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
+void tolerance(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
+void mirror(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
 
 const std::vector<Rule>& rules() {
     static const std::vector<Rule> table = {
-        {"folds", "Folds", folds},          {"mobility", "Motion", mobility},
-        {"misfit", "Misfit", misfit},       {"reach", "Reach", reach},
-        {"collision", "Collision", collision}, {"overhang", "Overhang", overhang}, {"landing", "Landing", landing},
+        {"folds", "Folds", folds},
+        {"mobility", "Motion", mobility},
+        {"misfit", "Misfit", misfit},
+        {"reach", "Reach", reach},
+        {"collision", "Collision", collision},
+        {"layers", "Layer order", layer_order},
+        {"overhang", "Overhang", footprint},
+        {"stack", "Thickness and post", stack},
+        {"clearance", "Clearance", clearance},
+        {"landing", "Landings", landing},
+        {"strength", "Strength", strength},
+        {"stance", "Stance", stance},
+        {"rounding", "Rounding", rounding},
+        {"tolerance", "Tolerance", tolerance},
+        {"mirror", "Mirrored parts", mirror},
     };
     return table;
 }
 
-Case::Case(Design d, Assembly a, const std::atomic<bool>* cancel)
-    : design(std::move(d)), assembly(std::move(a)), linkage(linkageOf(assembly)),
-      motion(motionOf(linkage, cancel)) {
-    for (double at : linkage.course.samples()) {
-        if (cancel && *cancel)
-            break;
-        poses.push_back(poseAt(linkage, motion, at));
-    }
+namespace {
+
+// What passes through each other comes close before, and next to a flat state is in no possible
+// order there: said once.
+void dropRepeats(std::vector<Finding>& all) {
+    constexpr double beside = 2; // degrees
+    auto collides = [&](const Finding& f) {
+        return std::any_of(all.begin(), all.end(), [&](const Finding& g) {
+            return g.rule == "collision" &&
+                   std::is_permutation(g.parts.begin(), g.parts.end(), f.parts.begin(),
+                                       f.parts.end()) &&
+                   (f.rule == "clearance" ||
+                    (f.rule == "layers" && g.openingFrom <= f.openingTo + beside &&
+                     g.openingTo >= f.openingFrom - beside));
+        });
+    };
+    all.erase(std::remove_if(all.begin(), all.end(), collides), all.end());
 }
 
-Verdict verdictOf(const std::vector<Finding>& findings) {
-    Verdict v = Verdict::Works;
-    for (auto& f : findings)
-        if (f.severity == Severity::Stop)
-            v = Verdict::Fails;
-        else if (f.severity == Severity::Caution && v == Verdict::Works)
-            v = Verdict::Care;
-    return v;
+} // namespace
+
+std::vector<Finding> prove(const Case& c, const std::atomic<bool>* cancel,
+                           const Reached& reached) {
+    const Stop stop{cancel};
+    const Evidence e(c, stop);
+    return stop ? std::vector<Finding>{} : prove(e, stop, reached);
 }
 
-std::vector<Finding> prove(const Case& c, const std::atomic<bool>* cancel) {
+std::vector<Finding> prove(const Evidence& e, const Stop& stop, const Reached& reached) {
     std::vector<Finding> out;
+    double run = 0;
     for (const Rule& rule : rules()) {
-        if (cancel && *cancel)
+        if (stop)
             break;
-        rule.run(c, out);
+        std::vector<Finding> more;
+        rule.run(e, stop, more);
+        if (stop)
+            break; // half a rule is no rule
+        out.insert(out.end(), more.begin(), more.end());
+        dropRepeats(out);
+        std::stable_sort(out.begin(), out.end(),
+                         [](auto& a, auto& b) { return a.severity > b.severity; });
+        if (reached)
+            reached(out, ++run / static_cast<double>(rules().size()));
     }
-    std::stable_sort(out.begin(), out.end(),
-                     [](auto& a, auto& b) { return a.severity > b.severity; });
     return out;
 }
 

@@ -1,41 +1,26 @@
 // The proof: every rule over the whole motion of a design.
 #pragma once
-#include "core/design/design.h"
-#include "core/fold/motion.h"
+#include "core/prove/evidence.h"
 #include "core/prove/finding.h"
-#include <atomic>
 #include <functional>
 
 namespace hl {
 
-// A design folded: all that the rules look at. The linkage refers to the assembly, so a Case is
-// neither copied nor moved; share it by pointer.
-struct Case {
-    Design design;
-    Assembly assembly;
-    Linkage linkage;
-    Motion motion;
-    std::vector<Pose> poses; // at every sample of the course
-
-    double first() const { return linkage.course.begin(); } // places of the motion
-    double last() const { return linkage.course.end(); }
-
-    Case(Design d, Assembly a, const std::atomic<bool>* cancel = nullptr);
-    Case(const Case&) = delete;
-    Case& operator=(const Case&) = delete;
-};
-
 struct Rule {
     const char* id;    // "misfit"
     const char* title; // "Misfit": the name of its ribbon
-    void (*run)(const Case& c, std::vector<Finding>& out);
+    void (*run)(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
 };
 
 // All rules, in the order in which a maker wants to hear them.
 const std::vector<Rule>& rules();
 
-// Runs every rule; the worst findings come first. Cancelled, it returns what it has.
-std::vector<Finding> prove(const Case& c, const std::atomic<bool>* cancel = nullptr);
+// Runs every rule; the worst findings come first. Cancelled, it returns what it has. `reached` hears
+// what is found so far after every rule, and which part of the rules (0 to 1) has run.
+using Reached = std::function<void(const std::vector<Finding>& soFar, double part)>;
+std::vector<Finding> prove(const Evidence& e, const Stop& stop = {}, const Reached& reached = {});
+std::vector<Finding> prove(const Case& c, const std::atomic<bool>* cancel = nullptr,
+                           const Reached& reached = {});
 
 // Looks for one changed measure that makes each finding disappear without a new one of its kind,
 // and writes it into the finding's remedy and action. `progress` hears parts of one.

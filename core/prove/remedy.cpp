@@ -1,5 +1,6 @@
 // Remedies: one changed measure that makes a finding go away. Every candidate is proved, not
 // guessed: the changed design is folded and all rules run over it.
+#include "core/prove/prove.h"
 #include "core/prove/saying.h"
 #include "core/structures/family.h"
 #include <algorithm>

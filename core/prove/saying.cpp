@@ -18,21 +18,6 @@ std::string degrees(double d) {
 
 } // namespace
 
-const char* nameOf(Severity s) {
-    static const char* const names[] = {"note", "caution", "stop"};
-    return names[static_cast<int>(s)];
-}
-
-const char* nameOf(Verdict v) {
-    static const char* const names[] = {"works", "care", "fails"};
-    return names[static_cast<int>(v)];
-}
-
-std::string sentenceOf(Verdict v) {
-    static const char* const names[] = {"Works", "Works with care", "Fails"};
-    return names[static_cast<int>(v)];
-}
-
 namespace {
 
 // The structure that a panel or crease belongs to, else its part.

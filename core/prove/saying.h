@@ -1,6 +1,7 @@
 // The words in which findings name things.
 #pragma once
-#include "core/prove/prove.h"
+#include "core/prove/case.h"
+#include "core/prove/finding.h"
 
 namespace hl {
 

@@ -28,18 +28,16 @@ Worst worstOf(const Design& d, const std::atomic<bool>* cancel) {
     return w;
 }
 
-// The design with every measure of every structure set to the value it has now.
-Result<Design> held(const Design& design) {
+} // namespace
+
+Result<Design> heldDesign(const Design& design) {
     Design out = design;
-    std::vector<std::string> ids{"card"};
-    for (const StructureSpec& s : out.structures)
-        ids.push_back(s.id);
-    for (const std::string& id : ids) {
-        auto values = measuresOf(design, id);
-        if (!values)
-            return values.problem();
+    auto all = allMeasuresOf(design);
+    if (!all)
+        return all.problem();
+    for (auto& [id, values] : *all) {
         for (const Parameter& p : familyOf(design, id)->parameters) {
-            const Measure m = Measure::of(p.least.quantity, values->at(p.name));
+            const Measure m = Measure::of(p.least.quantity, values.at(p.name));
             // One that follows to beyond what can be set is left to follow.
             if (m.count >= p.least.count && m.count <= p.most.count)
                 out.setOf(id)->try_emplace(p.name, m);
@@ -48,11 +46,9 @@ Result<Design> held(const Design& design) {
     return out;
 }
 
-} // namespace
-
 Result<std::vector<Sensitivity>> sensitivities(const Design& design,
                                                const std::atomic<bool>* cancel) {
-    auto start = held(design);
+    auto start = heldDesign(design);
     if (!start)
         return start.problem();
     if (auto made = assemble(*start); !made)

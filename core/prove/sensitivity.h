@@ -21,6 +21,10 @@ struct Sensitivity {
 Result<std::vector<Sensitivity>> sensitivities(const Design& design,
                                                const std::atomic<bool>* cancel = nullptr);
 
+// The design with every measure of every structure set to the value it has now, so that none
+// follows any more.
+Result<Design> heldDesign(const Design& design);
+
 // "A score 0.5 mm off at the left wall of box1 moves its right tab by 0.5 mm."
 std::string say(const Sensitivity& s);
 

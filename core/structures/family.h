@@ -96,6 +96,8 @@ const Family* familyOf(const Design& design, const std::string& structure);
 // The measures of a structure, or of the card's form, as they are in force: what was set and what
 // follows from it.
 Result<Values> measuresOf(const Design& design, const std::string& structure);
+// Those of all structures and of "card", by id, in one go.
+Result<std::map<std::string, Values>> allMeasuresOf(const Design& design);
 
 // A measure as typed for a parameter: a length, an angle, a number or one of its words.
 Result<Measure> readMeasure(const Parameter& parameter, const std::string& text, Unit unit);

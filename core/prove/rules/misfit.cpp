@@ -1,5 +1,6 @@
 // Misfit: how far a tab misses its landing when every panel stays rigid. Paper forgives a little
 // by bending; beyond that the card binds.
+#include "core/prove/evidence.h"
 #include "core/prove/saying.h"
 #include <algorithm>
 
@@ -10,9 +11,10 @@ constexpr double unseen = 0.01, forgiven = 0.5; // mm
 
 } // namespace
 
-void misfit(const Case& c, std::vector<Finding>& out) {
+void misfit(const Evidence& e, const Stop&, std::vector<Finding>& out) {
+    const Case& c = e.c;
     for (size_t l = 0; l < c.linkage.loops.size(); ++l) {
-        Finding f{"misfit", {}, {}, {}, c.last(), c.first(), c.first(), 0, {}, {}, {}};
+        Finding f = Finding::of("misfit", Severity::Note, c.last(), c.first(), c.first());
         for (const Pose& p : c.poses) {
             const double miss = p.misfits[l];
             if (miss <= unseen)

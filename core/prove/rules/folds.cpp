@@ -1,17 +1,19 @@
 // Folds: creases that are assigned mountain where only valley closes, or the other way round, and
 // creases that cannot fold because they end inside a panel. What is drawn is a decision of the
 // maker or of a family; it is reported, never silently repaired.
+#include "core/prove/evidence.h"
 #include "core/prove/saying.h"
 #include <algorithm>
 
 namespace hl {
 
-void folds(const Case& c, std::vector<Finding>& out) {
+void folds(const Evidence& e, const Stop&, std::vector<Finding>& out) {
+    const Case& c = e.c;
     const int middle = c.linkage.course.sample(0.5);
     for (int i : c.motion.wrongFolds) {
         const Crease& crease = c.assembly.creases[i];
         const double at = c.poses[middle].opening;
-        Finding f{"folds", Severity::Stop, {}, {}, c.first(), c.last(), at, 0, {}, {}, {}};
+        Finding f = Finding::of("folds", Severity::Stop, c.first(), c.last(), at);
         nameIn(f, c, crease.left);
         nameIn(f, c, crease.right);
         for (size_t l = 0; l < c.linkage.loops.size(); ++l)
@@ -30,8 +32,7 @@ void folds(const Case& c, std::vector<Finding>& out) {
         for (const Mark& m : part.marks) {
             if (m.kind == LineKind::Slit)
                 continue;
-            Finding f{"folds", Severity::Caution, {}, {}, c.first(), c.last(), c.first(), 0,
-                      {},      {},                {}};
+            Finding f = Finding::of("folds", Severity::Caution, c.first(), c.last(), c.first());
             f.parts.push_back(part.id);
             f.message = "The crease " + m.id.substr(m.id.find('.') + 1) + " of " + part.name +
                         " ends inside a panel, so the paper cannot fold along all of it.";

@@ -1,5 +1,6 @@
 // Reach: how far the card can be opened and closed. Where some openings close and others bind
 // beyond what paper forgives, the hand is stopped in between.
+#include "core/prove/evidence.h"
 #include "core/prove/saying.h"
 #include <algorithm>
 
@@ -10,7 +11,8 @@ constexpr double forgiven = 0.5; // mm
 
 } // namespace
 
-void reach(const Case& c, std::vector<Finding>& out) {
+void reach(const Evidence& e, const Stop&, std::vector<Finding>& out) {
+    const Case& c = e.c;
     const int last = static_cast<int>(c.poses.size()) - 1;
     auto goes = [&](int s) { return c.poses[s].misfit() <= forgiven; };
     int stuck = 0;
@@ -30,8 +32,7 @@ void reach(const Case& c, std::vector<Finding>& out) {
         }
         s = e + 1;
     }
-    Finding f{"reach", Severity::Stop, {}, {}, c.first(), c.last(), c.poses[from].opening, 0,
-              {},      {},             {}};
+    Finding f = Finding::of("reach", Severity::Stop, c.first(), c.last(), c.poses[from].opening);
     std::string who;
     for (int s : {from - 1, to + 1}) {
         if (s < 0 || s > last)

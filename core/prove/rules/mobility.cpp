@@ -2,6 +2,7 @@
 // more means that panels flap: then only the stiffness of the paper holds them where they are
 // drawn. What is joined to nothing is told here too.
 #include "core/fold/mobility.h"
+#include "core/prove/evidence.h"
 #include "core/prove/saying.h"
 #include <algorithm>
 #include <set>
@@ -33,10 +34,11 @@ std::string list(const Case& c, const std::vector<int>& panels) {
 
 } // namespace
 
-void mobility(const Case& c, std::vector<Finding>& out) {
+void mobility(const Evidence& e, const Stop&, std::vector<Finding>& out) {
+    const Case& c = e.c;
     const Linkage& k = c.linkage;
     auto finding = [&](Severity s, double at) {
-        return Finding{"mobility", s, {}, {}, c.first(), c.last(), at, 0, {}, {}, {}};
+        return Finding::of("mobility", s, c.first(), c.last(), at);
     };
     std::set<int> told;
     double stageEnd = -1; // the end of the stage just looked at: what goes together is one motion

@@ -1,0 +1,37 @@
+// The case: a design folded, which is all that the rules look at.
+#pragma once
+#include "core/design/design.h"
+#include "core/fold/motion.h"
+#include "core/prove/workshop.h"
+#include <atomic>
+
+namespace hl {
+
+// The linkage refers to the assembly, so a Case is
+// neither copied nor moved; share it by pointer.
+struct Case {
+    Design design;
+    Assembly assembly;
+    Linkage linkage;
+    Motion motion;
+    std::vector<Pose> poses; // at every sample of the course
+    Workshop workshop;
+
+    double first() const { return linkage.course.begin(); } // places of the motion
+    double last() const { return linkage.course.end(); }
+
+    Case(Design d, Assembly a, const std::atomic<bool>* cancel = nullptr, Workshop w = {});
+    Case(const Case&) = delete;
+    Case& operator=(const Case&) = delete;
+};
+
+// Whether somebody no longer wants to know.
+struct Stop {
+    const std::atomic<bool>* flag = nullptr;
+    explicit operator bool() const { return flag && *flag; }
+};
+
+// Thickness of a panel's paper, mm.
+double caliperOf(const Case& c, int panel);
+
+} // namespace hl

@@ -1,0 +1,136 @@
+#include "core/prove/closed_card.h"
+#include <algorithm>
+#include <cmath>
+
+namespace hl {
+namespace {
+
+// Adds `mm` to all cells whose middle lies in a convex ring.
+void fill(ThicknessMap& map, const Ring& ring, double mm) {
+    double low = 1e300, high = -1e300;
+    for (const Vec2& p : ring) {
+        low = std::min(low, p.y());
+        high = std::max(high, p.y());
+    }
+    auto row = [&](double y) { return (y - map.origin.y()) / map.cell - 0.5; };
+    const int first = std::max(0, static_cast<int>(std::ceil(row(low) - 1e-9)));
+    const int last = std::min(map.rows - 1, static_cast<int>(std::floor(row(high) + 1e-9)));
+    for (int r = first; r <= last; ++r) {
+        const double y = map.origin.y() + (r + 0.5) * map.cell;
+        double from = 1e300, to = -1e300;
+        for (size_t i = 0; i < ring.size(); ++i) {
+            const Vec2 &p = ring[i], &q = ring[(i + 1) % ring.size()];
+            if ((p.y() < y) == (q.y() < y))
+                continue;
+            const double x = p.x() + (q.x() - p.x()) * (y - p.y()) / (q.y() - p.y());
+            from = std::min(from, x);
+            to = std::max(to, x);
+        }
+        auto column = [&](double x) { return (x - map.origin.x()) / map.cell - 0.5; };
+        const int start = std::max(0, static_cast<int>(std::ceil(column(from) - 1e-9)));
+        const int end = std::min(map.columns - 1, static_cast<int>(std::floor(column(to) + 1e-9)));
+        float* cells = &map.mm[static_cast<size_t>(r) * map.columns];
+        for (int k = start; k <= end; ++k)
+            cells[k] += static_cast<float>(mm);
+    }
+}
+
+double areaWithin(const Panel& p) {
+    double area = areaOf(p.outline);
+    for (const Ring& hole : p.apertures)
+        area -= std::fabs(areaOf(hole));
+    return area;
+}
+
+} // namespace
+
+ClosedCard closedCard(const Case& c, const std::vector<FlatState>& flats) {
+    ClosedCard card;
+    for (const Panel& p : c.assembly.panels)
+        if (const Stock* s = c.design.stock(c.assembly.parts[p.part].stock))
+            card.mass += areaWithin(p) * 1e-6 * s->weight;
+    if (flats.empty() || flats.front().opening > c.first() + 1e-9)
+        return card;
+    const FlatState& f = flats.front();
+    card.low = Vec2::Constant(1e300);
+    card.high = Vec2::Constant(-1e300);
+    for (auto& pieces : f.pieces)
+        for (const Ring& ring : pieces)
+            for (const Vec2& p : ring) {
+                card.low = card.low.cwiseMin(p);
+                card.high = card.high.cwiseMax(p);
+            }
+    if (card.low.x() > card.high.x())
+        return card;
+    card.flat = &f;
+    // The root page lies at negative x, its spine along y.
+    const double w = c.design.card.width.mm(), h = c.design.card.height.mm();
+    const bool top = c.design.card.spine == SpineSide::Top;
+    card.cardLow = {-(top ? h : w), 0};
+    card.cardHigh = {0, top ? w : h};
+    ThicknessMap& map = card.map;
+    map.origin = card.low;
+    map.cell = std::max(0.5, card.size().maxCoeff() / 400);
+    map.columns = std::max(1, static_cast<int>(std::ceil(card.size().x() / map.cell)));
+    map.rows = std::max(1, static_cast<int>(std::ceil(card.size().y() / map.cell)));
+    map.mm.assign(static_cast<size_t>(map.columns) * map.rows, 0);
+    for (size_t i = 0; i < f.pieces.size(); ++i)
+        for (const Ring& ring : f.pieces[i])
+            fill(map, ring, caliperOf(c, static_cast<int>(i)));
+    for (const Join& j : c.assembly.joins) {
+        if (j.kind != JoinKind::Glue)
+            continue;
+        const double foam = std::fabs(j.place.shift.z());
+        const double more = foam > 1e-9 ? foam : c.workshop.adhesive;
+        // Adhesive goes where both are; foam carries what lies over it.
+        for (const Ring& landing : f.pieces[j.landing]) {
+            std::vector<Ring> held;
+            if (j.adhesive.empty()) {
+                held = f.pieces[j.tab];
+            } else {
+                Ring ring;
+                for (const Vec2& p : j.adhesive)
+                    ring.push_back(f.place[j.tab].at(p).head<2>());
+                if (areaOf(ring) < 0)
+                    std::reverse(ring.begin(), ring.end());
+                held = isConvex(ring) ? std::vector<Ring>{ring} : convexPieces(ring, {});
+            }
+            for (const Ring& h2 : held) {
+                const Ring shared = overlapOf(landing, h2);
+                if (!shared.empty())
+                    fill(map, shared, more);
+            }
+        }
+    }
+    for (float mm : map.mm)
+        card.thickness = std::max(card.thickness, static_cast<double>(mm));
+    double count = 0;
+    for (int r = 0; r < map.rows; ++r)
+        for (int k = 0; k < map.columns; ++k)
+            if (map.at(k, r) > card.thickness - 1e-4) {
+                card.thickest += map.origin + map.cell * Vec2(k + 0.5, r + 0.5);
+                ++count;
+            }
+    if (count > 0)
+        card.thickest /= count;
+    // Inside is what is not the two covers.
+    const int root = c.linkage.root;
+    card.inside = std::max(0.0, card.thickness - 2 * caliperOf(c, root));
+    return card;
+}
+
+Excess excessOver(const ClosedCard& card, const MailClass& mail) {
+    const double a = std::max(card.size().x(), card.size().y()),
+                 b = std::min(card.size().x(), card.size().y());
+    auto over = [](double have, double most) { return std::max(0.0, have - most); };
+    return {over(a, std::max(mail.length, mail.width)), over(b, std::min(mail.length, mail.width)),
+            over(card.thickness, mail.thickness), over(card.mass, mail.mass)};
+}
+
+double beyondEnvelope(const ClosedCard& card, double width, double height) {
+    const Vec2 s = card.size() + Vec2::Constant(card.thickness);
+    auto over = [&](double w, double h) { return std::max({0.0, s.x() - w, s.y() - h}); };
+    return std::min(over(width, height), over(height, width));
+}
+
+} // namespace hl

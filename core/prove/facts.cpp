@@ -1,0 +1,152 @@
+#include "core/prove/facts.h"
+#include "core/prove/rounding.h"
+#include "core/prove/saying.h"
+#include "core/prove/stance.h"
+#include "core/prove/tolerance.h"
+#include <algorithm>
+#include <cmath>
+
+namespace hl {
+namespace {
+
+std::string number(double v, int decimals = 1) {
+    const double scale = std::pow(10, decimals);
+    std::string s = std::to_string(std::round(v * scale) / scale);
+    s.erase(s.find('.') + 1 + static_cast<size_t>(decimals));
+    while (s.back() == '0')
+        s.pop_back();
+    if (s.back() == '.')
+        s.pop_back();
+    return s;
+}
+
+class Facts {
+  public:
+    explicit Facts(const Evidence& e) : e_(e), c_(e.c) {}
+
+    void closed() {
+        const ClosedCard& card = e_.closed;
+        add("mass", "Its paper weighs " + number(card.mass) + " g.", card.mass, In::Grams);
+        if (!card.flat)
+            return;
+        const bool top = c_.design.card.spine == SpineSide::Top;
+        const double w = top ? card.size().y() : card.size().x(),
+                     h = top ? card.size().x() : card.size().y();
+        add("closed-width", "Closed, it is " + say(w) + " wide", w);
+        add("closed-height", "and " + say(h) + " high.", h);
+        // The thickest place as seen on the card: from the spine, and from the start of it.
+        add("thickness",
+            "It is at most " + say(card.thickness) + " thick, " + say(-card.thickest.x()) +
+                " from the spine and " + say(card.thickest.y()) + (top ? " from the left" : " up") +
+                ".",
+            card.thickness);
+        add("wrap",
+            "The pages that go round it lose about " + say(card.wrap()) +
+                " of their reach; what lies inside should end that much before their edge.",
+            card.wrap());
+        for (const MailClass& m : c_.workshop.mail)
+            if (excessOver(card, m).fits()) {
+                add("mail", "It goes as " + m.name + "; ask the local post.", card.mass, In::Grams);
+                return;
+            }
+        add("mail", "It fits none of the mail classes in the workshop's table.", 0, In::Grams);
+    }
+
+    void displayed() {
+        const Stance s = stanceOf(c_);
+        const double at = std::clamp(c_.assembly.display.at, c_.first(), c_.last());
+        add("display", "Displayed it " + c_.assembly.display.words + ", " +
+                           sayOpening(c_, at, at) + ".", at, In::Degrees);
+        for (const Rest& r : s.rests)
+            if (r.margin > 0)
+                add(r.meant ? "stands" : "rests",
+                    "It stays " + r.name + ", tilted by up to " + number(r.margin) + "°.", r.margin,
+                    In::Degrees);
+        std::vector<Standing> tall = s.standing;
+        std::stable_sort(tall.begin(), tall.end(),
+                         [](auto& a, auto& b) { return a.height > b.height; });
+        tall.resize(std::min<size_t>(tall.size(), 6));
+        for (const Standing& p : tall)
+            add("height",
+                "The " + sayPanel(c_, p.panel) + " reaches " + say(p.height) +
+                    " above the ground and leans " + number(p.lean) + "° from the upright.",
+                p.height);
+        for (const Seen& seen : s.seen)
+            if (seen.part < 0.95 && !seen.behind.empty())
+                add("hidden",
+                    "From the front, " + number(100 - 100 * seen.part, 0) + " percent of " +
+                        seen.structure + " are hidden, mostly behind " + seen.behind + ".",
+                    100 - 100 * seen.part);
+    }
+
+    void errors() {
+        const std::vector<Tolerance> all = tolerances(c_);
+        if (!all.empty() && all.front().likely > 0.005) {
+            const Tolerance& t = all.front();
+            std::string sources;
+            for (const ErrorSource& s : t.sources)
+                sources += (sources.empty() ? "" : ", ") + saySource(c_, s);
+            add("tolerance",
+                "With the usual errors of the hand the " +
+                    sayPanel(c_, c_.linkage.loops[t.loop].held) + " misses by " + say(t.likely) +
+                    " as a rule and by " + say(t.worst) + " at worst; what matters most: " +
+                    sources + ".",
+                t.likely);
+        }
+    }
+
+    void rounded(const Stop& stop) {
+        for (const Ruler& ruler : rulers()) {
+            const Rounding r = roundedTo(c_, ruler, stop.flag);
+            if (stop)
+                return;
+            if (r.changed == 0) {
+                add("rounding", std::string("A ruler in ") + ruler.name + " shows every measure.",
+                    0);
+                continue;
+            }
+            std::string text = std::string("Rounded to ") + ruler.name + ", " +
+                               std::to_string(r.changed) +
+                               (r.changed == 1 ? " measure changes" : " measures change");
+            text += r.misfit > r.before + 0.01 ? ": up to " + say(r.misfit) + " of misfit"
+                                               : " without any misfit";
+            if (r.overhang > 0.05)
+                text += ", and it reaches " + say(r.overhang) + " further when closed";
+            std::string names;
+            for (size_t i = 0; i < std::min<size_t>(3, r.careful.size()); ++i) {
+                std::string name = r.careful[i].parameter;
+                std::replace(name.begin(), name.end(), '_', ' ');
+                names += (i ? ", " : "; do not round ") + name + " of " + r.careful[i].structure +
+                         " (" + say(r.careful[i].misfit) + ")";
+            }
+            add("rounding", text + names + ".", r.misfit);
+        }
+    }
+
+    std::vector<Fact> facts;
+
+  private:
+    void add(const char* id, const std::string& text, double amount, In in = In::Millimetres) {
+        facts.push_back({id, text, amount, in});
+    }
+    std::string say(double mm) const { return sayAmount(c_, mm); }
+
+    const Evidence& e_;
+    const Case& c_;
+};
+
+} // namespace
+
+std::vector<Fact> factsOf(const Evidence& e, const Stop& stop) {
+    Facts f(e);
+    f.closed();
+    if (!stop)
+        f.displayed();
+    if (!stop)
+        f.errors();
+    if (!stop)
+        f.rounded(stop);
+    return std::move(f.facts);
+}
+
+} // namespace hl

@@ -1,0 +1,20 @@
+// Facts: what a maker wants to know of a card that is neither right nor wrong: how thick it is when
+// closed, what it weighs, how it stands.
+#pragma once
+#include "core/prove/evidence.h"
+#include "core/prove/finding.h"
+
+namespace hl {
+
+struct Fact {
+    std::string id;   // "thickness"
+    std::string text; // a sentence
+    double amount = 0;
+    In in = In::Millimetres;
+};
+
+// In the order in which a maker asks: closed size, thickness, mass, post, stance, heights and
+// angles, what hides what, the smallest clearance displayed, tolerance, rounding.
+std::vector<Fact> factsOf(const Evidence& e, const Stop& stop = {});
+
+} // namespace hl

@@ -1,0 +1,167 @@
+#include "core/prove/film.h"
+#include <algorithm>
+#include <cmath>
+
+namespace hl {
+namespace {
+
+constexpr double bindsAbove = 0.02;   // mm of misfit
+constexpr double nearFlat = 0.25;     // degrees beside a flat state that get a frame of their own
+constexpr double finestStep = 1 / 8.; // degrees
+
+// The panel drawn in, as convex pieces; none when nothing is left.
+std::vector<Ring> drawnPieces(const Panel& panel, double by) {
+    std::vector<Ring> out;
+    const std::vector<Ring> rings = drawnIn(panel.outline, panel.apertures, by);
+    for (const Ring& outline : rings) {
+        if (areaOf(outline) <= 0)
+            continue;
+        std::vector<Ring> holes;
+        for (const Ring& r : rings)
+            if (areaOf(r) < 0 && onPaper(outline, {}, r.front()))
+                holes.push_back(r);
+        for (Ring& piece : convexPieces(outline, holes))
+            out.push_back(std::move(piece));
+    }
+    return out;
+}
+
+} // namespace
+
+double marginOf(const Case& c, int panel) {
+    return std::clamp(caliperOf(c, panel) / 2, 0.05, 0.5);
+}
+
+bool liesFlat(const Case& c, const Pose& pose) {
+    for (const Course::Leg& leg : c.linkage.course.legs())
+        if (std::fabs(std::sin(pose.angles[leg.joint])) > 1e-9 ||
+            c.linkage.joints[leg.joint].freedom == Freedom::Slide)
+            return false;
+    return true;
+}
+
+std::vector<bool> givesWay(const Case& c) {
+    std::vector<bool> out = c.linkage.loose;
+    const auto& flaps = c.linkage.flaps;
+    for (const TreeStep& s : c.linkage.tree)
+        if ((s.parent >= 0 && out[s.parent]) ||
+            (s.joint >= 0 && std::count(flaps.begin(), flaps.end(), s.joint) > 0))
+            out[s.panel] = true;
+    return out;
+}
+
+Film::Film(const Case& c, double bend, const Stop& stop) {
+    for (size_t i = 0; i < c.assembly.panels.size(); ++i)
+        for (const Ring& r : drawnPieces(c.assembly.panels[i], marginOf(c, int(i)))) {
+            pieces_.push_back({static_cast<int>(i), static_cast<int>(outline_.size()),
+                               static_cast<int>(r.size())});
+            outline_.insert(outline_.end(), r.begin(), r.end());
+        }
+    for (const Pose& pose : c.poses)
+        poses_.push_back(&pose);
+    refine(c, bend, stop);
+    if (!stop)
+        expose(c);
+    else
+        poses_.clear();
+}
+
+// More frames between the samples: next to flat states, and where corners move along sharp bends.
+void Film::refine(const Case& c, double bend, const Stop& stop) {
+    // Between neighbours one second difference is as good as the next: an eighth of it is how far
+    // the middle strays from the straight line.
+    const size_t count = c.poses.size();
+    std::vector<double> strays(count);
+    for (size_t s = 1; s + 1 < count; ++s) {
+        const Pose &before = c.poses[s - 1], &here = c.poses[s], &after = c.poses[s + 1];
+        if (std::fabs(before.opening - 2 * here.opening + after.opening) > 1e-6)
+            continue;
+        double most = 0;
+        for (size_t i = 0; i < c.assembly.panels.size(); ++i) {
+            const Rigid second{
+                before.panels[i].turn - 2 * here.panels[i].turn + after.panels[i].turn,
+                before.panels[i].shift - 2 * here.panels[i].shift + after.panels[i].shift};
+            for (const Vec2& p : c.assembly.panels[i].outline)
+                most = std::max(most, second.at(p).squaredNorm());
+        }
+        strays[s] = std::sqrt(most) / 8;
+    }
+    std::vector<double> more;
+    for (size_t s = 0; s + 1 < count; ++s) {
+        const double from = c.poses[s].opening, to = c.poses[s + 1].opening;
+        const double stray = std::max(strays[s], strays[s + 1]);
+        const bool leaves = liesFlat(c, c.poses[s]), reaches = liesFlat(c, c.poses[s + 1]);
+        // Halving the step quarters the bend.
+        int parts = 1;
+        while (stray / (parts * parts) > bend && (to - from) / parts > finestStep)
+            parts *= 2;
+        if (leaves && from + nearFlat < to)
+            more.push_back(from + nearFlat);
+        for (int n = 1; n < parts; ++n) {
+            const double at = from + (to - from) * n / parts;
+            if (!(leaves && at <= from + nearFlat) && !(reaches && at >= to - nearFlat))
+                more.push_back(at);
+        }
+        if (reaches && to - nearFlat > from)
+            more.push_back(to - nearFlat);
+    }
+    for (double at : more) {
+        if (stop)
+            return;
+        own_.push_back(std::make_unique<Pose>(poseAt(c.linkage, c.motion, at)));
+        poses_.push_back(own_.back().get());
+    }
+    std::stable_sort(poses_.begin(), poses_.end(),
+                     [](const Pose* a, const Pose* b) { return a->opening < b->opening; });
+}
+
+void Film::expose(const Case& c) {
+    const size_t n = c.assembly.panels.size(), count = poses_.size();
+    binds_.resize(n);
+    for (size_t f = 0; f < count; ++f) {
+        flat_.push_back(liesFlat(c, *poses_[f]));
+        for (size_t l = 0; l < c.linkage.loops.size(); ++l)
+            if (poses_[f]->misfits[l] > bindsAbove)
+                for (int i : c.assembly.parts[c.assembly.panels[c.linkage.loops[l].held].part]
+                                 .panels) {
+                    binds_[i].resize(count);
+                    binds_[i][f] = 1;
+                }
+    }
+    planes_.reserve(n * count);
+    for (size_t i = 0; i < n; ++i)
+        for (const Pose* pose : poses_)
+            planes_.push_back(planeOf(pose->panels[i]));
+    reelCount_ = (count + reelLength - 1) / reelLength;
+    corners_.reserve(outline_.size() * count);
+    boxes_.reserve(pieces_.size() * count);
+    swept_.resize(pieces_.size());
+    reels_.resize(pieces_.size() * reelCount_);
+    for (size_t k = 0; k < pieces_.size(); ++k) {
+        const Piece& p = pieces_[k];
+        for (size_t f = 0; f < count; ++f) {
+            Box box;
+            for (int i = p.first; i < p.first + p.count; ++i) {
+                corners_.push_back(poses_[f]->panels[p.panel].at(outline_[i]));
+                box.take(corners_.back());
+            }
+            boxes_.push_back(box);
+            reels_[k * reelCount_ + f / reelLength].take(box);
+            if (f % reelLength == 0 && f > 0)
+                reels_[k * reelCount_ + f / reelLength - 1].take(box);
+        }
+        for (size_t r = 0; r < reelCount_; ++r)
+            swept_[k].take(reels_[k * reelCount_ + r]);
+    }
+}
+
+Polygon Film::place(int piece, const Pose& pose, std::vector<Vec3>& corners, Plane& plane) const {
+    const Piece& p = pieces_[piece];
+    corners.clear();
+    for (int i = p.first; i < p.first + p.count; ++i)
+        corners.push_back(pose.panels[p.panel].at(outline_[i]));
+    plane = planeOf(pose.panels[p.panel]);
+    return {corners.data(), p.count, &plane};
+}
+
+} // namespace hl

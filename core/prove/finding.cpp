@@ -1,0 +1,47 @@
+#include "core/prove/finding.h"
+
+namespace hl {
+
+Finding Finding::of(const char* rule, Severity severity, double from, double to, double at,
+                    double amount) {
+    Finding f;
+    f.rule = rule;
+    f.severity = severity;
+    f.openingFrom = from;
+    f.openingTo = to;
+    f.opening = at;
+    f.amount = amount;
+    return f;
+}
+
+const char* nameOf(In in) {
+    static const char* const names[] = {"mm", "deg", "g"};
+    return names[static_cast<int>(in)];
+}
+
+const char* nameOf(Severity s) {
+    static const char* const names[] = {"note", "caution", "stop"};
+    return names[static_cast<int>(s)];
+}
+
+const char* nameOf(Verdict v) {
+    static const char* const names[] = {"works", "care", "fails"};
+    return names[static_cast<int>(v)];
+}
+
+std::string sentenceOf(Verdict v) {
+    static const char* const names[] = {"Works", "Works with care", "Fails"};
+    return names[static_cast<int>(v)];
+}
+
+Verdict verdictOf(const std::vector<Finding>& findings) {
+    Verdict v = Verdict::Works;
+    for (auto& f : findings)
+        if (f.severity == Severity::Stop)
+            v = Verdict::Fails;
+        else if (f.severity == Severity::Caution && v == Verdict::Works)
+            v = Verdict::Care;
+    return v;
+}
+
+} // namespace hl

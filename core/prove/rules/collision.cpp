@@ -1,0 +1,343 @@
+// Collision: two panels that pass through each other at some opening.
+//
+// Panels that touch (along a crease, on a glued face, at an apex, a wall standing on a page) do
+// not collide: they are drawn in by half their caliper before they are crossed, so that what only
+// touches comes apart and what passes through still meets. The film's frames are close enough for
+// everything to move along straight lines between two of them. There, two polygons that stay on one
+// side of one of their planes, or stay in the same order along the line in which the planes cross,
+// cannot have met; any others are looked at again half way, until they meet or nothing moves any
+// more. Two parallel panels that change places meet at no frame, but change the side, and lie over
+// one another while they do.
+//
+// Flat states are left to the order of layers. So is a part, to misfit, where it binds: rigid
+// panels have no true pose there. What hangs on a plain flap gives way to what it meets; a tongue
+// goes through its slit, there and nowhere else; foam gives way to what is pressed on it.
+#include "core/prove/evidence.h"
+#include "core/prove/saying.h"
+#include "core/prove/slits.h"
+#include <algorithm>
+#include <cmath>
+
+namespace hl {
+namespace {
+
+constexpr double finest = 1 / 64.;   // degrees: nothing is looked at closer
+constexpr double throughSlit = 1.0;  // mm beside a slit that count as through it
+constexpr double pressed = 0.5;      // sine of the angle below which foam is pressed flat
+
+struct Hit {
+    int a = 0, b = 0; // panels
+    double first = 0, last = 0, worst = 0, depth = 0;
+    Vec3 where = Vec3::Zero();
+    bool swap = false;
+    double edgeBefore = 0, edgeAfter = 0; // frames next to the first and the last
+    int pieceA = 0, pieceB = 0;
+};
+
+class Search {
+  public:
+    Search(const Evidence& e, const Stop& stop) : e_(e), c_(e.c), film_(e.film), stop_(stop) {
+        const size_t n = c_.assembly.panels.size();
+        hitOf_.assign(n * n, -1);
+        slotted_.assign(n * n, false);
+        foam_.assign(n, 0);
+        for (const Join& j : c_.assembly.joins)
+            if (j.kind == JoinKind::Glue && std::fabs(j.place.shift.z()) > 1e-9)
+                foam_[j.tab] = std::fabs(j.place.shift.z());
+            else if (j.kind == JoinKind::Slot)
+                slotted_[key(j.tab, j.landing)] = true;
+    }
+
+    std::vector<Hit> run() {
+        const std::vector<bool> gives = givesWay(c_);
+        const auto& pieces = film_.pieces();
+        std::vector<int> order;
+        for (size_t i = 0; i < pieces.size(); ++i)
+            if (!gives[pieces[i].panel])
+                order.push_back(static_cast<int>(i));
+        // What never comes near one another along the spine is never looked at.
+        std::sort(order.begin(), order.end(), [&](int a, int b) {
+            return film_.swept(a).low.y() < film_.swept(b).low.y();
+        });
+        for (size_t i = 0; i < order.size() && !stop_; ++i)
+            for (size_t k = i + 1; k < order.size(); ++k) {
+                if (film_.swept(order[k]).low.y() > film_.swept(order[i]).high.y())
+                    break;
+                const int a = std::min(order[i], order[k]), b = std::max(order[i], order[k]);
+                if (pieces[a].panel != pieces[b].panel && !film_.swept(a).clears(film_.swept(b)))
+                    pair(a, b);
+            }
+        return std::move(hits_);
+    }
+
+  private:
+    size_t key(int a, int b) const {
+        return static_cast<size_t>(std::min(a, b)) * c_.assembly.panels.size() +
+               static_cast<size_t>(std::max(a, b));
+    }
+
+    void pair(int a, int b) {
+        const int pa = film_.pieces()[a].panel, pb = film_.pieces()[b].panel;
+        auto looked = [&](int f) {
+            return !film_.flat(f) && !film_.binds(f, pa) && !film_.binds(f, pb);
+        };
+        auto lie = [&](int f) { return lieOf(film_.polygon(f, a), film_.polygon(f, b)); };
+        Lie before;
+        bool known = false; // whether `before` is of the frame before
+        for (int f = 0; f < film_.frames(); ++f) {
+            // A reel on which they keep apart is passed over; its last step ends on the next one's
+            // first frame.
+            if (f % Film::reelLength == 0 &&
+                film_.reel(f / Film::reelLength, a).clears(film_.reel(f / Film::reelLength, b))) {
+                f += Film::reelLength - 1;
+                known = false;
+                continue;
+            }
+            bool step = f > 0 && looked(f - 1), apart = film_.box(f, a).clears(film_.box(f, b));
+            if (step && apart) { // on the way here they may have met all the same
+                Box wayA = film_.box(f, a), wayB = film_.box(f, b);
+                wayA.take(film_.box(f - 1, a));
+                wayB.take(film_.box(f - 1, b));
+                step = !wayA.clears(wayB);
+            }
+            if (!looked(f) || (apart && !step)) {
+                known = false;
+                continue;
+            }
+            // Most pairs go on as they are, one of them on one side of the other.
+            if (known && step && before.first != 2 && before.first != 0 &&
+                sideOf(film_.polygon(f, a), *film_.polygon(f, b).plane) == before.first)
+                continue;
+            if (known && step && before.second != 2 && before.second != 0 &&
+                sideOf(film_.polygon(f, b), *film_.polygon(f, a).plane) == before.second) {
+                before.first = 2;
+                continue;
+            }
+            const Lie now = lie(f);
+            if (step) {
+                if (!known)
+                    before = lie(f - 1);
+                if (!now.crosses() && !before.crosses() && !stays(before, now))
+                    between(a, b, film_.opening(f - 1), before, film_.opening(f), now);
+            }
+            if (now.crosses())
+                meet(a, b, f);
+            before = now;
+            known = true;
+        }
+    }
+
+    // Whether two polygons that do not cross in either pose cannot have met in between.
+    static bool stays(const Lie& x, const Lie& y) {
+        auto same = [](int p, int q) {
+            return (p == q && p != 2) || (p == 0 && q != 2) || (q == 0 && p != 2);
+        };
+        if (same(x.first, y.first) || same(x.second, y.second))
+            return true;
+        return x.first == 2 && x.second == 2 && y.first == 2 && y.second == 2 &&
+               (x.line.dot(y.line) > 0 ? x.order == y.order : x.order == -y.order);
+    }
+
+    void between(int a, int b, double from, const Lie& x, double to, const Lie& y) {
+        const double mid = (from + to) / 2;
+        const Pose pose = poseAt(c_.linkage, c_.motion, mid);
+        const Polygon p = film_.place(a, pose, cornersA_, planeA_),
+                      q = film_.place(b, pose, cornersB_, planeB_);
+        const Lie now = lieOf(p, q);
+        if (now.crosses()) {
+            if (auto cross = deepest(film_.pieces()[a].panel, film_.pieces()[b].panel, pose))
+                note(a, b, mid, *cross, false, from, to);
+            return;
+        }
+        if (to - from < finest) {
+            // They change sides at once: they have changed places if they lie over one another.
+            if (x.first * y.first == -1 && x.second * y.second == -1 && over(p, q))
+                swapped(a, b, mid, p, q, from, to);
+            return;
+        }
+        if (!stays(x, now))
+            between(a, b, from, x, mid, now);
+        if (!stays(now, y))
+            between(a, b, mid, now, to, y);
+    }
+
+    // Whether two parallel polygons lie over one another.
+    static bool over(const Polygon& p, const Polygon& q) {
+        if (p.plane->normal.cross(q.plane->normal).norm() > 0.01)
+            return false;
+        Vec3 x = p.corners[1] - p.corners[0];
+        x.normalize();
+        const Vec3 y = p.plane->normal.cross(x);
+        auto flat = [&](const Polygon& r) {
+            Ring ring;
+            for (int i = 0; i < r.count; ++i)
+                ring.emplace_back(x.dot(r.corners[i]), y.dot(r.corners[i]));
+            if (areaOf(ring) < 0)
+                std::reverse(ring.begin(), ring.end());
+            return ring;
+        };
+        return !overlapOf(flat(p), flat(q)).empty();
+    }
+
+    // How far the two get past one another on the side on which they get less far.
+    void swapped(int a, int b, double at, const Polygon& p, const Polygon& q, double from,
+                 double to) {
+        double up = 0, down = 0;
+        for (int f = 0; f < film_.frames(); ++f) {
+            const Polygon r = film_.polygon(f, a), s = film_.polygon(f, b);
+            const double h = s.plane->height(r.corners[0]);
+            up = std::max(up, h);
+            down = std::max(down, -h);
+        }
+        note(a, b, at, {std::min(up, down), (p.corners[0] + q.corners[0]) / 2}, true, from, to);
+    }
+
+    void meet(int a, int b, int frame) {
+        const int pa = film_.pieces()[a].panel, pb = film_.pieces()[b].panel;
+        const double at = film_.opening(frame);
+        if (auto cross = deepest(pa, pb, film_.pose(frame)))
+            note(a, b, at, *cross, false, frame > 0 ? film_.opening(frame - 1) : at,
+                 frame + 1 < film_.frames() ? film_.opening(frame + 1) : at);
+    }
+
+    // The deepest crossing of two whole panels, unless it is forgiven.
+    std::optional<Crossing> deepest(int a, int b, const Pose& pose) const {
+        std::optional<Crossing> most;
+        const Plane planeA = planeOf(pose.panels[a]), planeB = planeOf(pose.panels[b]);
+        std::vector<Vec3> p, q;
+        for (const Ring& r : c_.assembly.panels[a].pieces)
+            for (const Ring& s : c_.assembly.panels[b].pieces) {
+                p.clear();
+                q.clear();
+                for (const Vec2& x : r)
+                    p.push_back(pose.panels[a].at(x));
+                for (const Vec2& x : s)
+                    q.push_back(pose.panels[b].at(x));
+                auto cross = crossingOf({p.data(), static_cast<int>(p.size()), &planeA},
+                                        {q.data(), static_cast<int>(q.size()), &planeB});
+                if (cross && (!most || cross->depth > most->depth))
+                    most = cross;
+            }
+        if (!most || forgiven(a, b, pose, *most))
+            return {};
+        return most;
+    }
+
+    bool forgiven(int a, int b, const Pose& pose, const Crossing& cross) const {
+        if (slotted_[key(a, b)])
+            for (int landing : {a, b}) {
+                const Vec3 p = pose.panels[landing].inverse() * cross.where;
+                const Part& part = c_.assembly.parts[c_.assembly.panels[landing].part];
+                if (slitDistance(part, p.head<2>()) < throughSlit)
+                    return true;
+            }
+        const double foam = std::max(foam_[a], foam_[b]);
+        if (foam <= 0 || cross.depth > foam + 1e-6)
+            return false;
+        const Vec3 na = pose.panels[a].turn.col(2), nb = pose.panels[b].turn.col(2);
+        if (na.cross(nb).norm() > pressed)
+            return false;
+        return std::any_of(e_.flats.begin(), e_.flats.end(),
+                           [&](const FlatState& f) { return f.overlap(a, b) != nullptr; });
+    }
+
+    void note(int a, int b, double at, const Crossing& cross, bool swap, double from, double to) {
+        const int pa = film_.pieces()[a].panel, pb = film_.pieces()[b].panel;
+        int& index = hitOf_[key(pa, pb)];
+        if (index < 0) {
+            index = static_cast<int>(hits_.size());
+            hits_.push_back({pa, pb, at, at, at, -1, cross.where, swap, from, to, a, b});
+        }
+        Hit& h = hits_[index];
+        if (at <= h.first) {
+            h.first = at;
+            h.edgeBefore = from;
+        }
+        if (at >= h.last) {
+            h.last = at;
+            h.edgeAfter = to;
+        }
+        if (cross.depth > h.depth) {
+            h.depth = cross.depth;
+            h.worst = at;
+            h.where = cross.where;
+            h.swap = swap;
+        }
+    }
+
+    const Evidence& e_;
+    const Case& c_;
+    const Film& film_;
+    const Stop& stop_;
+    std::vector<Hit> hits_;
+    std::vector<int> hitOf_;
+    std::vector<bool> slotted_;
+    std::vector<double> foam_;
+    std::vector<Vec3> cornersA_, cornersB_;
+    Plane planeA_, planeB_;
+};
+
+// The opening between a free and a hit one at which the hit begins, to a tenth of a degree.
+double edgeOf(const Evidence& e, const Hit& h, double free, double hit) {
+    std::vector<Vec3> p, q;
+    Plane a, b;
+    while (std::fabs(free - hit) > 0.1) {
+        const double mid = (free + hit) / 2;
+        const Pose pose = poseAt(e.c.linkage, e.c.motion, mid);
+        const bool crosses = lieOf(e.film.place(h.pieceA, pose, p, a),
+                                   e.film.place(h.pieceB, pose, q, b))
+                                 .crosses();
+        (crosses ? hit : free) = mid;
+    }
+    return hit;
+}
+
+} // namespace
+
+void collision(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
+    const Case& c = e.c;
+    std::vector<Hit> hits = Search(e, stop).run();
+    // One finding for each pair of parts: the deepest pair of panels speaks for the rest.
+    std::stable_sort(hits.begin(), hits.end(),
+                     [](const Hit& a, const Hit& b) { return a.depth > b.depth; });
+    std::vector<std::pair<Finding, bool>> found;
+    for (Hit& h : hits) {
+        const Panel &a = c.assembly.panels[h.a], &b = c.assembly.panels[h.b];
+        std::vector<std::string> parts{c.assembly.parts[a.part].id};
+        if (a.part != b.part)
+            parts.push_back(c.assembly.parts[b.part].id);
+        h.first = edgeOf(e, h, h.edgeBefore, h.first);
+        h.last = edgeOf(e, h, h.edgeAfter, h.last);
+        auto same = std::find_if(found.begin(), found.end(), [&](auto& f) {
+            return f.first.parts == parts ||
+                   (parts.size() == 2 && f.first.parts == std::vector{parts[1], parts[0]});
+        });
+        if (same != found.end()) {
+            Finding& f = same->first;
+            f.openingFrom = std::min(f.openingFrom, h.first);
+            f.openingTo = std::max(f.openingTo, h.last);
+            nameIn(f, c, h.a);
+            nameIn(f, c, h.b);
+            continue;
+        }
+        const double caliper = std::max(caliperOf(c, h.a), caliperOf(c, h.b));
+        Finding f = Finding::of("collision",
+                                h.depth > caliper ? Severity::Stop : Severity::Caution, h.first,
+                                h.last, h.worst, h.depth);
+        f.where = h.where;
+        nameIn(f, c, h.a);
+        nameIn(f, c, h.b);
+        found.emplace_back(f, h.swap);
+    }
+    for (auto& [f, swap] : found) {
+        const int a = c.assembly.panel(f.panels[0]), b = c.assembly.panel(f.panels[1]);
+        f.message = "The " + sayPanel(c, a) +
+                    (swap ? " changes places with the " : " passes through the ") +
+                    sayPanel(c, b) + " by up to " + sayAmount(c, f.amount) + " " +
+                    sayOpening(c, f.openingFrom, f.openingTo) + ".";
+        f.remedy = "Move the two apart along the fold, or make one of them lower or narrower.";
+        out.push_back(f);
+    }
+}
+
+} // namespace hl

@@ -1,0 +1,125 @@
+// Closed footprint: by how much the closed parts stick out past the closed card and past its
+// envelope, and which of them show where a page is shorter than the card.
+#include "core/prove/evidence.h"
+#include "core/prove/saying.h"
+#include <algorithm>
+#include <cmath>
+
+namespace hl {
+namespace {
+
+constexpr double unseen = 0.05, forgiven = 0.5; // mm
+
+struct Edges { // how far past each edge of a rectangle
+    double start = 0, end = 0, open = 0, spine = 0;
+    double most() const {
+        return std::hypot(std::max({start, end, 0.0}), std::max({open, spine, 0.0}));
+    }
+    std::string say(bool topFold) const {
+        const double worst = std::max({start, end, open, spine});
+        if (worst == open)
+            return topFold ? "bottom edge" : "edge opposite the spine";
+        if (worst == spine)
+            return "spine";
+        if (topFold)
+            return worst == start ? "left edge" : "right edge";
+        return worst == start ? "bottom edge" : "top edge";
+    }
+};
+
+Edges past(const Vec2& p, const Vec2& low, const Vec2& high) {
+    return {low.y() - p.y(), p.y() - high.y(), low.x() - p.x(), p.x() - high.x()};
+}
+
+// By how much a place of a panel lies beside the pages that hide it from one side, mm; 0 where pages
+// cover it from both sides, or where the panel has none on one side: it is meant to be seen.
+double peeps(const Evidence& e, int panel, const Vec2& p) {
+    const FlatState& f = *e.closed.flat;
+    double off[2] = {1e300, 1e300};
+    for (size_t i = 0; i < f.pieces.size(); ++i) {
+        const int page = static_cast<int>(i);
+        if (e.c.assembly.panels[i].role != Role::Page || !f.overlap(panel, page))
+            continue;
+        const int above = f.above(page, panel);
+        for (const Ring& r : f.pieces[i])
+            for (int side : {0, 1})
+                if (above != (side ? -1 : 1))
+                    off[side] = std::min(off[side], offPaper(r, {}, p));
+    }
+    const double most = std::max(off[0], off[1]);
+    return most > 1e200 ? 0 : most;
+}
+
+} // namespace
+
+void footprint(const Evidence& e, const Stop&, std::vector<Finding>& out) {
+    const Case& c = e.c;
+    const ClosedCard& card = e.closed;
+    if (!card.flat)
+        return;
+    const bool topFold = c.design.card.spine == SpineSide::Top;
+    for (const Part& part : c.assembly.parts) {
+        Edges worst;
+        std::vector<int> beyond;
+        int farthest = -1, shown = -1;
+        double shows = 0;
+        // What stands on the spine is to be hidden when the card is closed.
+        const StructureSpec* s = c.design.structure(part.structure);
+        bool inside = s && s->on == "card.spine";
+        for (int i : part.panels) {
+            double most = 0;
+            for (const Ring& ring : card.flat->pieces[i])
+                for (const Vec2& p : ring) {
+                    const Edges over = past(p, card.cardLow, card.cardHigh);
+                    most = std::max(most, over.most());
+                    if (over.most() > worst.most()) {
+                        worst = over;
+                        farthest = i;
+                    }
+                    const double by = peeps(e, i, p);
+                    if (by > shows) {
+                        shows = by;
+                        shown = i;
+                    }
+                }
+            if (most > unseen)
+                beyond.push_back(i);
+        }
+        const double amount = worst.most();
+        if (amount > unseen && farthest >= 0) {
+            Finding f = Finding::of("overhang",
+                                    amount > forgiven ? Severity::Stop : Severity::Caution,
+                                    c.first(), c.first(), c.first(), amount);
+            for (int i : beyond)
+                nameIn(f, c, i);
+            f.message = "The " + sayPanel(c, farthest) + " sticks out past the " +
+                        worst.say(topFold) + " of the closed card by " + sayAmount(c, amount) + ".";
+            f.remedy = "Make it lower or shorter, or move it away from that edge.";
+            out.push_back(f);
+        } else if (inside && shows > forgiven && shown >= 0) {
+            Finding f = Finding::of("overhang", Severity::Caution, c.first(), c.first(), c.first(),
+                                    shows);
+            nameIn(f, c, shown);
+            f.message = "The " + sayPanel(c, shown) + " shows at the edge of the closed card: one "
+                        "of the outer pages is shorter there by " + sayAmount(c, shows) + ".";
+            f.remedy = "Make it shorter, move it toward the spine, or let it show on purpose.";
+            out.push_back(f);
+        }
+    }
+    if (!c.design.card.envelope)
+        return;
+    const auto& [width, height] = *c.design.card.envelope;
+    const double beyond = beyondEnvelope(card, width.mm(), height.mm());
+    if (beyond > unseen) {
+        Finding f = Finding::of("overhang", Severity::Stop, c.first(), c.first(), c.first(), beyond);
+        f.parts = {"card"};
+        const Vec2 s = card.size();
+        f.message = "The closed card (" + sayAmount(c, topFold ? s.y() : s.x()) + " by " +
+                    sayAmount(c, topFold ? s.x() : s.y()) + ", " + sayAmount(c, card.thickness) +
+                    " thick) is too large for its envelope by " + sayAmount(c, beyond) + ".";
+        f.remedy = "Take a larger envelope, or a smaller card.";
+        out.push_back(f);
+    }
+}
+
+} // namespace hl

@@ -1,0 +1,241 @@
+// Landings: whether everything that is held comes to lie on paper, on one panel, where nothing else
+// is glued, and with enough of it. All is compared in flat coordinates: corners tell by how much a
+// tab reaches past the paper, the shared area how much of it carries. A tongue needs a slit.
+#include "core/prove/evidence.h"
+#include "core/prove/saying.h"
+#include "core/prove/slits.h"
+#include <algorithm>
+#include <cmath>
+
+namespace hl {
+namespace {
+
+constexpr double unseen = 0.05, forgiven = 0.5; // mm
+constexpr double leastTab = 3;                  // mm of depth on plain card
+constexpr double plainCaliper = 0.3;            // mm
+
+Ring counterClockwise(Ring ring) {
+    if (areaOf(ring) < 0)
+        std::reverse(ring.begin(), ring.end());
+    return ring;
+}
+
+std::vector<Ring> convex(const Ring& ring) {
+    return isConvex(ring) ? std::vector<Ring>{ring} : convexPieces(ring, {});
+}
+
+// Where something is glued: on which side of which panel, in that panel's flat coordinates.
+struct Patch {
+    int join = 0, panel = 0;
+    bool face = true;
+    std::vector<Ring> rings;
+};
+
+class Landings {
+  public:
+    Landings(const Evidence& e, std::vector<Finding>& out) : e_(e), c_(e.c), out_(out) {}
+
+    void look() {
+        const auto& joins = c_.assembly.joins;
+        for (size_t i = 0; i < joins.size(); ++i) {
+            const Join& j = joins[i];
+            if (j.kind == JoinKind::Slot)
+                tongue(j);
+            else if (j.kind == JoinKind::Pivot)
+                pivot(j);
+            else if (j.kind == JoinKind::Glue)
+                glued(static_cast<int>(i));
+        }
+        twice();
+    }
+
+  private:
+    void report(const Join& j, Severity severity, double amount, const std::string& message,
+                const std::string& remedy) {
+        Finding f = Finding::of("landing", severity, c_.first(), c_.last(),
+                                (c_.first() + c_.last()) / 2, amount);
+        f.message = message;
+        f.remedy = remedy;
+        nameIn(f, c_, j.tab);
+        nameIn(f, c_, j.landing);
+        out_.push_back(f);
+    }
+    static Severity grave(double amount) {
+        return amount > forgiven ? Severity::Stop : Severity::Caution;
+    }
+
+    void tongue(const Join& j) {
+        const int part = c_.assembly.panels[j.landing].part;
+        const double off = slitDistance(c_.assembly.parts[part], j.at, j.along);
+        if (off > forgiven)
+            report(j, Severity::Stop, std::min(off, 1000.0),
+                   "The " + sayPanel(c_, j.tab) + " is to be put through the " +
+                       sayPanel(c_, j.landing) + ", but there is no slit under it.",
+                   "Cut a slit where the tongue goes through, as long as its crease.");
+    }
+
+    void pivot(const Join& j) {
+        const Panel& under = c_.assembly.panels[j.landing];
+        const double off = offPaper(under.outline, under.apertures, j.at);
+        if (off > unseen)
+            report(j, grave(off), off,
+                   "The pivot " + j.id + " lies " + sayAmount(c_, off) + " off the " +
+                       sayPanel(c_, j.landing) + ".",
+                   "Move it onto the paper.");
+    }
+
+    void glued(int index) {
+        const Join& j = c_.assembly.joins[index];
+        const Panel &held = c_.assembly.panels[j.tab], &under = c_.assembly.panels[j.landing];
+        double amount = 0;
+        Ring ring;
+        Vec2 farthest = Vec2::Zero(), farthestHeld = farthest;
+        // What carries no adhesive may stick out.
+        const Ring& sticky = j.adhesive.empty() ? held.outline : j.adhesive;
+        for (const Vec2& corner : sticky) {
+            const Vec3 p = j.place.at(corner);
+            ring.emplace_back(p.x(), p.y());
+            const double off = offPaper(under.outline, under.apertures, ring.back());
+            if (off > amount) {
+                amount = off;
+                farthest = ring.back();
+                farthestHeld = corner;
+            }
+        }
+        // Corners on paper say nothing of apertures between them.
+        const double whole = std::fabs(areaOf(ring));
+        const double carries =
+            whole > 0 ? sharedArea(ring, under.outline, under.apertures) / whole : 0;
+        if (amount > unseen || carries <= 0.98)
+            missed(j, amount, carries, farthest, farthestHeld);
+        narrow(j);
+        ring = counterClockwise(ring);
+        patches_.push_back({index, j.landing, j.ontoFace(), convex(ring)});
+        patches_.push_back({index, j.tab, j.onFace, convex(sticky)});
+    }
+
+    void missed(const Join& j, double amount, double carries, const Vec2& at,
+                const Vec2& atHeld) {
+        const std::string it = "The " + sayPanel(c_, j.tab),
+                          where = "the " + sayPanel(c_, j.landing);
+        const std::string sticks = sticksTo(j, atHeld);
+        if (carries < 1e-6)
+            return report(j, grave(std::max(amount, 1.0)), std::max(amount, 1.0),
+                          it + " misses " + where + " it is glued to altogether: it lies " +
+                              sayAmount(c_, amount) + " beside the paper." + sticks,
+                          "Move it onto paper.");
+        if (amount <= unseen)
+            return report(j, grave(carries > 0.7 ? forgiven : 1), carries > 0.7 ? forgiven : 1,
+                          "Only " + std::to_string(static_cast<int>(std::lround(100 * carries))) +
+                              " percent of the " + sayPanel(c_, j.tab) + " lie on paper of " +
+                              where + " it is glued to.",
+                          "Move it off the opening in its landing.");
+        const int crease = creaseBetween(j.landing, at);
+        if (crease >= 0)
+            return report(j, grave(amount), amount,
+                          it + ", glued to " + where + ", reaches " + sayAmount(c_, amount) +
+                              " across the " + sayCrease(c_, crease) +
+                              ", which could no longer fold." + sticks,
+                          "Move it back behind the crease, or make it smaller.");
+        report(j, grave(amount), amount,
+               it + " reaches " + sayAmount(c_, amount) + " past " + where +
+                   " it is glued to, at every opening." + sticks,
+               "Move the structure inward, or make it or its tab smaller.");
+    }
+
+    // The crease of a panel beyond which a point beside it lies on other paper of the part; -1.
+    int creaseBetween(int panel, const Vec2& at) const {
+        for (size_t k = 0; k < c_.assembly.creases.size(); ++k) {
+            const Crease& crease = c_.assembly.creases[k];
+            if (crease.left != panel && crease.right != panel)
+                continue;
+            const Panel& other =
+                c_.assembly.panels[crease.left == panel ? crease.right : crease.left];
+            if (onPaper(other.outline, other.apertures, at))
+                return static_cast<int>(k);
+        }
+        return -1;
+    }
+
+    // What adhesive beyond the landing would stick to when the card is closed.
+    std::string sticksTo(const Join& j, const Vec2& at) const {
+        if (!e_.closed.flat)
+            return "";
+        const FlatState& f = *e_.closed.flat;
+        const Vec2 p = f.place[j.tab].at(at).head<2>();
+        // The side of the adhesive, as seen in the flat state.
+        const int side = (j.onFace ? 1 : -1) * (f.place[j.tab].turn(2, 2) > 0 ? 1 : -1);
+        for (size_t r = 0; r < f.pieces.size(); ++r) {
+            const int other = static_cast<int>(r);
+            if (other == j.tab || other == j.landing || f.above(other, j.tab) != side)
+                continue;
+            for (const Ring& piece : f.pieces[r])
+                if (onPaper(piece, {}, p))
+                    return " Closed, its adhesive would stick to the " + sayPanel(c_, other) + ".";
+        }
+        return "";
+    }
+
+    void narrow(const Join& j) {
+        const Panel& tab = c_.assembly.panels[j.tab];
+        if (tab.role != Role::Tab)
+            return;
+        const int crease = c_.assembly.crease(j.crease);
+        double depth = 0;
+        if (crease >= 0) {
+            const Crease& k = c_.assembly.creases[crease];
+            for (const Vec2& p : tab.outline)
+                depth = std::max(depth, std::fabs(leftOf(k.dir()).dot(p - k.from)));
+        } else {
+            depth = widthOf(tab.outline);
+        }
+        const double caliper = caliperOf(c_, j.tab);
+        const double least = leastTab * std::clamp(caliper / plainCaliper, 1.0, 1.8);
+        if (depth < least - 1e-6)
+            report(j, Severity::Caution, depth,
+                   "The " + sayPanel(c_, j.tab) + " is only " + sayAmount(c_, depth) +
+                       " deep; paper of " + sayLength(caliper, Unit::Millimetre) +
+                       " wants at least " + sayAmount(c_, least) + " to hold.",
+                   "Make the tab deeper, or take thinner paper.");
+    }
+
+    // Two things glued to the same place of the same side.
+    void twice() {
+        for (size_t i = 0; i < patches_.size(); ++i)
+            for (size_t k = i + 1; k < patches_.size(); ++k) {
+                const Patch &a = patches_[i], &b = patches_[k];
+                if (a.panel != b.panel || a.face != b.face || a.join == b.join)
+                    continue;
+                double width = 0;
+                for (const Ring& p : a.rings)
+                    for (const Ring& q : b.rings) {
+                        const Ring shared = overlapOf(p, q);
+                        if (!shared.empty())
+                            width = std::max(width, widthOf(shared));
+                    }
+                if (width <= forgiven)
+                    continue;
+                const Join &x = c_.assembly.joins[a.join], &y = c_.assembly.joins[b.join];
+                report(y, Severity::Caution, width,
+                       "The " + other(y, a.panel) + " and the " + other(x, a.panel) +
+                           " are both glued to the same place of the " + sayPanel(c_, a.panel) +
+                           ": their landings overlap by " + sayAmount(c_, width) + ".",
+                       "Move one of them, or make its tab smaller.");
+                nameIn(out_.back(), c_, x.tab);
+            }
+    }
+    std::string other(const Join& j, int panel) const {
+        return sayPanel(c_, j.tab == panel ? j.landing : j.tab);
+    }
+
+    const Evidence& e_;
+    const Case& c_;
+    std::vector<Finding>& out_;
+    std::vector<Patch> patches_;
+};
+
+} // namespace
+
+void landing(const Evidence& e, const Stop&, std::vector<Finding>& out) { Landings(e, out).look(); }
+
+} // namespace hl

@@ -1,0 +1,170 @@
+// Mountain, valley and mirror mistakes: parts that are easily taken for one another, parts that are
+// almost their own mirror image, and twins of which one is folded the other way.
+//
+// Two parts are laid on one another by each of their creases in turn, both ways round and turned
+// over or not; how far their corners then lie apart says how alike they are.
+#include "core/prove/evidence.h"
+#include "core/prove/saying.h"
+#include <algorithm>
+#include <cmath>
+
+namespace hl {
+namespace {
+
+constexpr double same = 0.05;  // mm
+constexpr double alike = 2.5;  // mm: less than the eye tells
+constexpr double told = 0.3;   // mm: more than the hand makes
+
+struct Shape {
+    std::vector<Vec2> corners; // of the panels
+    std::vector<int> creases;
+};
+
+struct Match {
+    double apart = 1e300; // mm, the farthest corner from the other's nearest
+    int against = 0;      // creases of the other fold that go the other way
+};
+
+class Parts {
+  public:
+    explicit Parts(const Case& c) : c_(c) {
+        for (const Part& p : c.assembly.parts) {
+            Shape s;
+            s.creases = p.creases;
+            for (int i : p.panels)
+                for (const Ring& r : {c.assembly.panels[i].outline})
+                    s.corners.insert(s.corners.end(), r.begin(), r.end());
+            shapes_.push_back(std::move(s));
+        }
+    }
+
+    bool comparable(int a, int b) const {
+        const Part &p = c_.assembly.parts[a], &q = c_.assembly.parts[b];
+        return p.stock == q.stock && p.panels.size() == q.panels.size() &&
+               p.creases.size() == q.creases.size() && !p.creases.empty() &&
+               shapes_[a].corners.size() == shapes_[b].corners.size();
+    }
+
+    Match match(int a, int b, bool turnedOver) const {
+        Match best;
+        const auto& creases = c_.assembly.creases;
+        const Crease& from = creases[shapes_[a].creases.front()];
+        for (int k : shapes_[b].creases) {
+            const Crease& to = creases[k];
+            if (std::fabs(from.length() - to.length()) > 2 * alike)
+                continue;
+            for (double way : {1.0, -1.0}) {
+                // The middles of the creases on one another, then their directions.
+                const Vec2 u = from.dir(), v = way * to.dir();
+                const Vec2 un = leftOf(u), vn = (turnedOver ? -1.0 : 1.0) * leftOf(v);
+                const Vec2 p0 = (from.from + from.to) / 2, q0 = (to.from + to.to) / 2;
+                auto laid = [&](const Vec2& p) -> Vec2 {
+                    return q0 + v * u.dot(p - p0) + vn * un.dot(p - p0);
+                };
+                const double apart = farthest(shapes_[a].corners, shapes_[b].corners, laid,
+                                              best.apart);
+                if (apart >= best.apart)
+                    continue;
+                best.apart = apart;
+                best.against = 0;
+                for (int i : shapes_[a].creases) {
+                    const Vec2 mid = laid((creases[i].from + creases[i].to) / 2);
+                    int nearest = -1;
+                    double least = 3 * alike;
+                    for (int n : shapes_[b].creases) {
+                        const double d = ((creases[n].from + creases[n].to) / 2 - mid).norm();
+                        if (d < least) {
+                            least = d;
+                            nearest = n;
+                        }
+                    }
+                    best.against += nearest >= 0 && creases[nearest].fold != creases[i].fold;
+                }
+            }
+        }
+        return best;
+    }
+
+  private:
+    template<class Laid>
+    static double farthest(const std::vector<Vec2>& a, const std::vector<Vec2>& b, Laid laid,
+                           double enough) {
+        double most = 0;
+        for (const Vec2& p : a) {
+            const Vec2 q = laid(p);
+            double least = 1e300;
+            for (const Vec2& r : b)
+                least = std::min(least, (q - r).squaredNorm());
+            most = std::max(most, least);
+            if (most >= enough * enough)
+                break;
+        }
+        return std::sqrt(most);
+    }
+
+    const Case& c_;
+    std::vector<Shape> shapes_;
+};
+
+} // namespace
+
+void mirror(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
+    const Case& c = e.c;
+    const Parts parts(c);
+    auto tell = [&](Severity severity, double amount, std::vector<int> which,
+                    const std::string& message, const std::string& remedy) {
+        Finding f =
+            Finding::of("mirror", severity, c.first(), c.last(), c.first(), amount);
+        for (int p : which)
+            nameIn(f, c, c.assembly.parts[p].panels.front());
+        f.message = message;
+        f.remedy = remedy;
+        out.push_back(f);
+    };
+    const int n = static_cast<int>(c.assembly.parts.size());
+    auto name = [&](int p) { return c.assembly.parts[p].name; };
+    for (int a = 0; a < n && !stop; ++a)
+        for (int b = a + 1; b < n; ++b) {
+            if (!parts.comparable(a, b))
+                continue;
+            const Match straight = parts.match(a, b, false);
+            if (straight.apart < same) {
+                if (straight.against > 0)
+                    tell(Severity::Note, straight.against, {a, b},
+                         capital(name(b)) + " is cut like " + name(a) + " but folded the other way at " +
+                             std::to_string(straight.against) +
+                             (straight.against == 1 ? " crease." : " creases."),
+                         "See whether mountain and valley are meant so, and mark the two parts.");
+                continue;
+            }
+            const Match over = parts.match(a, b, true);
+            if (over.apart < same) {
+                if (straight.apart > told)
+                    tell(Severity::Note, straight.apart, {a, b},
+                         capital(name(a)) + " and " + name(b) +
+                             " are mirror images of one another; taken for the other, they are " +
+                             sayAmount(c, straight.apart) + " off.",
+                         "Mark the faces before cutting; of patterned paper cut one face down.");
+                continue;
+            }
+            const double apart = std::min(straight.apart, over.apart);
+            if (apart > told && apart < alike)
+                tell(Severity::Note, apart, {a, b},
+                     capital(name(a)) + " and " + name(b) + " differ by only " +
+                         sayAmount(c, apart) + " and are easily taken for one another.",
+                     "Mark them with their names when they are cut.");
+        }
+    for (int a = 0; a < n && !stop; ++a) {
+        if (c.assembly.parts[a].creases.empty() || c.assembly.parts[a].id == "card")
+            continue;
+        const Match over = parts.match(a, a, true);
+        if (over.apart > told && over.apart < alike)
+            tell(Severity::Note, over.apart, {a},
+                 capital(name(a)) + " is almost its own mirror image: glued in the wrong way "
+                                    "round, it is " +
+                     sayAmount(c, over.apart) + " off.",
+                 "Mark its face and its left side with an X.");
+    }
+}
+
+} // namespace hl

@@ -1,0 +1,95 @@
+// Stack: what the closed card's thickness and mass mean: for the pages that wrap it, and for the
+// post.
+#include "core/prove/evidence.h"
+#include "core/prove/saying.h"
+#include <algorithm>
+#include <cmath>
+
+namespace hl {
+namespace {
+
+constexpr double unseen = 0.05, thin = 1.5; // mm
+
+std::string grams(double g) {
+    return std::to_string(static_cast<int>(std::ceil(g - 1e-9))) + " g";
+}
+
+// What lies inside must end short of the pages' edge by as much as the pages lose on their way
+// round it.
+void wrapped(const Evidence& e, std::vector<Finding>& out) {
+    const Case& c = e.c;
+    const ClosedCard& card = e.closed;
+    if (card.inside < thin)
+        return; // a few layers: paper forgives that
+    double worst = 0;
+    int which = -1;
+    for (size_t i = 0; i < card.flat->pieces.size(); ++i) {
+        if (c.assembly.panels[i].role == Role::Page)
+            continue;
+        for (const Ring& ring : card.flat->pieces[i])
+            for (const Vec2& p : ring) {
+                const double left = p.x() - card.cardLow.x(); // to the open edge
+                if (left >= -unseen && card.wrap() - left > worst) {
+                    worst = card.wrap() - left;
+                    which = static_cast<int>(i);
+                }
+            }
+    }
+    if (which < 0 || worst <= unseen)
+        return;
+    Finding f = Finding::of("stack", Severity::Caution, c.first(), c.first(), c.first(), worst);
+    nameIn(f, c, which);
+    f.message = "Closed, the pages go round " + sayAmount(c, card.inside) +
+                " of paper, which takes about " + sayAmount(c, card.wrap()) +
+                " from their reach: the " + sayPanel(c, which) + " would show by " +
+                sayAmount(c, worst) + ".";
+    f.remedy = "Make it narrower by " + sayAmount(c, worst) + ", or the card wider.";
+    out.push_back(f);
+}
+
+} // namespace
+
+void stack(const Evidence& e, const Stop&, std::vector<Finding>& out) {
+    const Case& c = e.c;
+    const ClosedCard& card = e.closed;
+    if (!card.flat)
+        return;
+    wrapped(e, out);
+    const std::string& wanted = c.design.card.mail;
+    if (wanted.empty())
+        return;
+    const MailClass* mail = c.workshop.mailClass(wanted);
+    auto tell = [&](double amount, In in, const std::string& message, const std::string& remedy) {
+        Finding f =
+            Finding::of("stack", Severity::Caution, c.first(), c.first(), c.first(), amount);
+        f.in = in;
+        f.parts = {"card"};
+        f.message = message;
+        f.remedy = remedy;
+        out.push_back(f);
+    };
+    if (!mail) {
+        tell(0, In::Millimetres, "The mail class “" + wanted + "” is not in the workshop's table.",
+             "Choose one that is, or add it there with the values of the local post.");
+        return;
+    }
+    const Excess over = excessOver(card, *mail);
+    const std::string ask = "Take another class (ask the local post), or ";
+    if (over.thickness > unseen)
+        tell(over.thickness, In::Millimetres,
+             "Closed, the card is " + sayAmount(c, card.thickness) + " thick, " +
+                 sayAmount(c, over.thickness) + " more than " + mail->name + " takes.",
+             ask + "spread what lies over the thickest place.");
+    if (over.length > unseen || over.width > unseen)
+        tell(std::max(over.length, over.width), In::Millimetres,
+             "Closed, the card is larger than " + mail->name + " takes by " +
+                 sayAmount(c, std::max(over.length, over.width)) + ".",
+             ask + "make the card smaller.");
+    if (over.mass > 0)
+        tell(over.mass, In::Grams,
+             "The card weighs about " + grams(card.mass) + ", " + grams(over.mass) +
+                 " more than " + mail->name + " takes.",
+             ask + "take lighter stock.");
+}
+
+} // namespace hl

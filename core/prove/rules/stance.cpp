@@ -1,0 +1,90 @@
+// Stance: whether the displayed card stands by itself, sits flush, and shows what it is to show.
+#include "core/prove/stance.h"
+#include "core/prove/evidence.h"
+#include "core/prove/saying.h"
+#include <algorithm>
+#include <cmath>
+
+namespace hl {
+namespace {
+
+constexpr double firm = 4;       // degrees a card should bear before it tips
+constexpr double liesOpen = 170; // degrees from which it lies
+constexpr double unseen = 0.03;  // the part of a structure that does not count as seen
+
+std::string degrees(double d) {
+    const long tenths = std::lround(d * 10);
+    return std::to_string(tenths / 10) + (tenths % 10 ? "." + std::to_string(tenths % 10) : "") +
+           "°";
+}
+
+} // namespace
+
+void stance(const Evidence& e, const Stop&, std::vector<Finding>& out) {
+    const Case& c = e.c;
+    const double at = std::clamp(c.assembly.display.at, c.first(), c.last());
+    const Stance s = stanceOf(c);
+    auto finding = [&](Severity severity, double amount, In in) {
+        Finding f = Finding::of("stance", severity, at, at, at, amount);
+        f.in = in;
+        f.where = s.centre;
+        return f;
+    };
+    const bool lies = c.design.card.form == "petal" || (c.linkage.course.plain() && at >= liesOpen);
+    if (!lies) {
+        const Rest* best = s.best();
+        for (auto& [panel, mm] : s.below) {
+            Finding f = finding(Severity::Caution, mm, In::Millimetres);
+            nameIn(f, c, panel);
+            f.message = "Displayed, the " + sayPanel(c, panel) + " reaches " + sayAmount(c, mm) +
+                        " below the edge that the card stands on: it does not sit flush.";
+            f.remedy = "Move it up, or make it smaller.";
+            out.push_back(f);
+            break; // the first to touch the ground is what matters
+        }
+        if (!best) {
+            if (s.below.empty() && !s.rests.empty()) {
+                Finding f = finding(Severity::Caution, 0, In::Degrees);
+                f.parts = {"card"};
+                f.message = "Displayed (" + c.assembly.display.words +
+                            "), the card has nothing to stand on.";
+                f.remedy = "Give it a base: pages that are open, or a foot.";
+                out.push_back(f);
+            }
+        } else if (best->margin < firm) {
+            Finding f = finding(Severity::Caution, best->margin, In::Degrees);
+            f.parts = {"card"};
+            f.message = best->margin <= 0
+                            ? "Displayed, the card tips over: its centre of mass lies outside what "
+                              "it stands on, by " + degrees(-best->margin) + "."
+                            : "Displayed, the card tips over when it is tilted by " +
+                                  degrees(best->margin) + ".";
+            f.remedy = "Open it wider, make it lower, or move what is heavy toward the spine.";
+            out.push_back(f);
+        }
+    }
+    for (const Seen& seen : s.seen) {
+        if (seen.part > unseen || seen.behind.empty())
+            continue;
+        Finding f = finding(Severity::Note, 0, In::Millimetres);
+        f.where.reset();
+        int behind = -1;
+        for (size_t i = 0; i < c.assembly.panels.size(); ++i) {
+            const std::string owner = ownerOf(c.assembly.panels[i].id);
+            if (owner == seen.structure && f.panels.empty())
+                nameIn(f, c, static_cast<int>(i));
+            else if (owner == seen.behind && behind < 0)
+                behind = static_cast<int>(i);
+        }
+        if (f.panels.empty() || behind < 0)
+            continue;
+        nameIn(f, c, behind);
+        f.message = "Displayed and seen from the front, " +
+                    c.assembly.parts[c.assembly.panels[c.assembly.panel(f.panels[0])].part].name +
+                    " is hidden behind the " + sayPanel(c, behind) + ".";
+        f.remedy = "Make it higher, or put it further to the front.";
+        out.push_back(f);
+    }
+}
+
+} // namespace hl

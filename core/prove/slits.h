@@ -1,0 +1,14 @@
+// Slits of a part, as the rules look for them.
+#pragma once
+#include "core/assembly/assembly.h"
+
+namespace hl {
+
+// The distance of a point from a segment, mm.
+double segmentDistance(const Vec2& p, const Vec2& from, const Vec2& to);
+// The distance from the nearest slit of the part; 1e300 when it has none. With `along` (unit) only
+// slits that run within a hundredth of a radian or so of it count: the rest are further away by
+// 100 mm per unit of the sine between the two.
+double slitDistance(const Part& part, const Vec2& p, const Vec2& along = Vec2::Zero());
+
+} // namespace hl

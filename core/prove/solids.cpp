@@ -1,0 +1,188 @@
+#include "core/prove/solids.h"
+#include <algorithm>
+#include <cmath>
+
+namespace hl {
+namespace {
+
+constexpr double noise = 1e-6;    // mm
+constexpr double parallel = 1e-7; // sine of the angle below which two planes never cross
+
+// Where a polygon meets a plane, along `line`, and how far it reaches to the nearer side of it.
+struct Cut {
+    double from = 1e300, to = -1e300, shallow = 0;
+    Vec3 start = Vec3::Zero(), end = Vec3::Zero();
+};
+
+Cut cut(const Polygon& a, const Plane& plane, const Vec3& line) {
+    Cut c;
+    double up = 0, down = 0;
+    double h = plane.height(a.corners[a.count - 1]);
+    for (int i = 0; i < a.count; ++i) {
+        const Vec3 &p = a.corners[(i + a.count - 1) % a.count], &q = a.corners[i];
+        const double before = h;
+        h = plane.height(q);
+        up = std::max(up, h);
+        down = std::max(down, -h);
+        if ((before < 0) != (h < 0)) {
+            const Vec3 x = p + (q - p) * (before / (before - h));
+            const double t = line.dot(x);
+            if (t < c.from) {
+                c.from = t;
+                c.start = x;
+            }
+            if (t > c.to) {
+                c.to = t;
+                c.end = x;
+            }
+        }
+    }
+    c.shallow = std::min(up, down);
+    return c;
+}
+
+// The nearest points of two segments (Lumelsky: clamp along one, then along the other).
+void segments(const Vec3& p, const Vec3& q, const Vec3& r, const Vec3& s, Gap& best) {
+    const Vec3 u = q - p, v = s - r, w = p - r;
+    const double a = u.squaredNorm(), b = u.dot(v), c = v.squaredNorm(), d = u.dot(w),
+                 e = v.dot(w);
+    const double det = a * c - b * b;
+    double x = det > 1e-12 * a * c ? std::clamp((b * e - c * d) / det, 0.0, 1.0) : 0;
+    double y = c > 0 ? (b * x + e) / c : 0;
+    if (y < 0 || y > 1) {
+        y = std::clamp(y, 0.0, 1.0);
+        x = a > 0 ? std::clamp((b * y - d) / a, 0.0, 1.0) : 0;
+    }
+    const Vec3 from = p + x * u, to = r + y * v;
+    const double distance = (from - to).norm();
+    if (distance < best.distance)
+        best = {distance, from, to};
+}
+
+// Corners of `a` over the inside of `b`.
+void corners(const Polygon& a, const Polygon& b, bool turned, Gap& best) {
+    for (int i = 0; i < a.count; ++i) {
+        const Vec3& p = a.corners[i];
+        const double h = b.plane->height(p);
+        if (std::fabs(h) >= best.distance)
+            continue;
+        const Vec3 foot = p - h * b.plane->normal;
+        bool left = true, right = true; // of every edge
+        for (int k = 0; k < b.count; ++k) {
+            const Vec3 &q = b.corners[k], &r = b.corners[(k + 1) % b.count];
+            const double turn = b.plane->normal.dot((r - q).cross(foot - q));
+            left &= turn >= 0;
+            right &= turn <= 0;
+        }
+        if (left || right)
+            best = turned ? Gap{std::fabs(h), foot, p} : Gap{std::fabs(h), p, foot};
+    }
+}
+
+} // namespace
+
+Plane planeOf(const Rigid& panel) {
+    Plane p;
+    p.normal = panel.turn.col(2);
+    p.offset = p.normal.dot(panel.shift);
+    return p;
+}
+
+int sideOf(const Polygon& a, const Plane& plane) {
+    bool up = false, down = false;
+    for (int i = 0; i < a.count; ++i) {
+        const double h = plane.height(a.corners[i]);
+        up |= h > noise;
+        down |= h < -noise;
+    }
+    return up && down ? 2 : up ? 1 : down ? -1 : 0;
+}
+
+Lie lieOf(const Polygon& a, const Polygon& b) {
+    Lie lie;
+    lie.first = sideOf(a, *b.plane);
+    lie.second = sideOf(b, *a.plane);
+    if (lie.first != 2 || lie.second != 2)
+        return lie;
+    lie.line = a.plane->normal.cross(b.plane->normal);
+    const double sine = lie.line.norm();
+    if (sine < parallel) {
+        lie.overlap = -1e300;
+        return lie;
+    }
+    lie.line /= sine;
+    const Cut ca = cut(a, *b.plane, lie.line), cb = cut(b, *a.plane, lie.line);
+    lie.overlap = std::min(ca.to, cb.to) - std::max(ca.from, cb.from) - noise;
+    lie.order = ca.from + ca.to < cb.from + cb.to ? -1 : 1;
+    return lie;
+}
+
+std::optional<Crossing> crossingOf(const Polygon& a, const Polygon& b) {
+    Vec3 line = a.plane->normal.cross(b.plane->normal);
+    const double sine = line.norm();
+    if (sine < parallel || sideOf(a, *b.plane) != 2 || sideOf(b, *a.plane) != 2)
+        return {};
+    line /= sine;
+    const Cut ca = cut(a, *b.plane, line), cb = cut(b, *a.plane, line);
+    if (std::min(ca.to, cb.to) - std::max(ca.from, cb.from) <= noise)
+        return {};
+    const Vec3& start = ca.from > cb.from ? ca.start : cb.start;
+    const Vec3& end = ca.to < cb.to ? ca.end : cb.end;
+    return Crossing{std::min(ca.shallow, cb.shallow), (start + end) / 2};
+}
+
+Gap gapOf(const Polygon& a, const Polygon& b) {
+    if (auto c = crossingOf(a, b))
+        return {0, c->where, c->where};
+    Gap best;
+    for (int i = 0; i < a.count; ++i)
+        for (int k = 0; k < b.count; ++k)
+            segments(a.corners[i], a.corners[(i + 1) % a.count], b.corners[k],
+                     b.corners[(k + 1) % b.count], best);
+    corners(a, b, false, best);
+    corners(b, a, true, best);
+    return best;
+}
+
+// Sutherland and Hodgman's clipping of one convex ring by the edges of another.
+Ring overlapOf(const Ring& a, const Ring& b) {
+    Ring now = a, next;
+    for (size_t i = 0; i < b.size() && now.size() > 2; ++i) {
+        const Vec2 &p = b[i], d = b[(i + 1) % b.size()] - p;
+        auto left = [&](const Vec2& q) { return d.x() * (q.y() - p.y()) - d.y() * (q.x() - p.x()); };
+        next.clear();
+        double before = left(now.back());
+        for (size_t k = 0; k < now.size(); ++k) {
+            const Vec2& q = now[k];
+            const Vec2& last = now[(k + now.size() - 1) % now.size()];
+            const double h = left(q);
+            if ((before < 0) != (h < 0))
+                next.push_back(last + (q - last) * (before / (before - h)));
+            if (h >= 0)
+                next.push_back(q);
+            before = h;
+        }
+        now.swap(next);
+    }
+    if (now.size() < 3 || areaOf(now) < 1e-9)
+        now.clear();
+    return now;
+}
+
+double widthOf(const Ring& ring) {
+    double least = 1e300;
+    for (size_t i = 0; i < ring.size(); ++i) {
+        const Vec2 d = ring[(i + 1) % ring.size()] - ring[i];
+        const double length = d.norm();
+        if (length < 1e-9)
+            continue;
+        const Vec2 n = leftOf(d) / length;
+        double most = 0;
+        for (const Vec2& p : ring)
+            most = std::max(most, n.dot(p - ring[i]));
+        least = std::min(least, most);
+    }
+    return least > 1e200 ? 0 : least;
+}
+
+} // namespace hl

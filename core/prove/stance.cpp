@@ -1,0 +1,293 @@
+#include "core/prove/stance.h"
+#include "core/measure/measure.h"
+#include "core/prove/hull.h"
+#include <algorithm>
+#include <cmath>
+#include <map>
+
+namespace hl {
+namespace {
+
+constexpr double degree = pi / 180;
+constexpr double aligned = 12;        // degrees from a direction that still count as it
+constexpr double liesOpen = 170;      // degrees from which a card lies rather than stands
+constexpr double touches = 0.3;       // mm above the ground that count as on it
+
+Vec2 centroidOf(const Ring& r) {
+    Vec2 sum = Vec2::Zero();
+    double area = 0;
+    for (size_t i = 1; i + 1 < r.size(); ++i) {
+        const Vec2 u = r[i] - r[0], v = r[i + 1] - r[0];
+        const double a = (u.x() * v.y() - u.y() * v.x()) / 2;
+        sum += a * (r[0] + r[i] + r[i + 1]) / 3;
+        area += a;
+    }
+    return area != 0 ? Vec2(sum / area) : r[0];
+}
+
+// The ways in which a card like this is displayed: where its ground may be.
+struct Meant {
+    std::vector<std::pair<Vec3, std::string>> downs;
+};
+
+Meant meantFor(const Case& c, const Pose& pose) {
+    Meant m;
+    const bool top = c.design.card.spine == SpineSide::Top;
+    const std::string& form = c.design.card.form;
+    const bool props = form == "easel" || form == "double-easel" || form == "stand";
+    const bool lies = form == "petal";
+    if (!props && !lies)
+        m.downs.emplace_back(top ? Vec3(Vec3::UnitZ()) : Vec3(-Vec3::UnitY()),
+                             top ? "on its free edges, like a roof" : "on its bottom edges");
+    if (props || lies || top)
+        for (size_t i = 0; i < pose.panels.size(); ++i)
+            if (c.assembly.panels[i].role == Role::Page)
+                for (int side : {1, -1})
+                    m.downs.emplace_back(side * pose.panels[i].turn.col(2),
+                                         lies || props ? "on its base" : "on one page");
+    return m;
+}
+
+// The panel nearest to the viewer over a raster of rays against the direction of view.
+class View {
+  public:
+    View(const Case& c, const Pose& pose, const Vec3& toViewer, const Vec3& up)
+        : z_(toViewer), y_(up), x_(up.cross(toViewer)) {
+        for (size_t i = 0; i < pose.panels.size(); ++i)
+            for (const Vec2& p : c.assembly.panels[i].outline)
+                if (!c.linkage.loose[i])
+                    take(pose.panels[i].at(p));
+        const Vec2 size = high_ - low_;
+        cell_ = std::max(0.5, std::max(size.x(), size.y()) / 120);
+        columns_ = static_cast<int>(size.x() / cell_) + 1;
+        rows_ = static_cast<int>(size.y() / cell_) + 1;
+        const size_t n = static_cast<size_t>(columns_) * rows_;
+        depth_.assign(n, -1e300);
+        nearest_.assign(n, -1);
+    }
+
+    // Calls `hit(cell, depth)` for every cell that the panel covers.
+    template<class Hit> void cover(const Panel& panel, const Rigid& at, Hit hit) const {
+        for (const Ring& piece : panel.pieces) {
+            Ring flat;
+            for (const Vec2& p : piece)
+                flat.push_back(seen(at.at(p)));
+            if (areaOf(flat) < 0)
+                std::reverse(flat.begin(), flat.end());
+            if (areaOf(flat) < 1e-3)
+                continue; // edge on
+            // depth = a + b x + c y over the plane
+            const Vec3 n(at.turn.col(2).dot(x_), at.turn.col(2).dot(y_), at.turn.col(2).dot(z_));
+            const double off = at.turn.col(2).dot(at.shift);
+            if (std::fabs(n.z()) < 1e-6)
+                continue;
+            Vec2 l = flat[0], h = flat[0];
+            for (const Vec2& p : flat) {
+                l = l.cwiseMin(p);
+                h = h.cwiseMax(p);
+            }
+            const int r0 = row(l.y()), r1 = row(h.y()), k0 = column(l.x()), k1 = column(h.x());
+            for (int r = r0; r <= r1; ++r)
+{
+                const double y = low_.y() + cell_ * (r + 0.5);
+                double from = 1e300, to = -1e300;
+                for (size_t i = 0; i < flat.size(); ++i) {
+                    const Vec2 &p = flat[i], &q = flat[(i + 1) % flat.size()];
+                    if ((p.y() < y) == (q.y() < y))
+                        continue;
+                    const double x = p.x() + (q.x() - p.x()) * (y - p.y()) / (q.y() - p.y());
+                    from = std::min(from, x);
+                    to = std::max(to, x);
+                }
+                for (int k = k0; k <= k1; ++k) {
+                    const double x = low_.x() + cell_ * (k + 0.5);
+                    if (x >= from && x <= to)
+                        hit(static_cast<size_t>(r) * columns_ + k,
+                            (off - n.x() * x - n.y() * y) / n.z());
+                }
+            }
+        }
+    }
+    void draw(int panel, const Panel& p, const Rigid& at) {
+        cover(p, at, [&](size_t cell, double depth) {
+            if (depth > depth_[cell]) {
+                depth_[cell] = depth;
+                nearest_[cell] = panel;
+            }
+        });
+    }
+    int nearest(size_t cell) const { return nearest_[cell]; }
+    double depth(size_t cell) const { return depth_[cell]; }
+
+  private:
+    Vec2 seen(const Vec3& p) const { return {x_.dot(p), y_.dot(p)}; }
+    void take(const Vec3& p) {
+        low_ = low_.cwiseMin(seen(p));
+        high_ = high_.cwiseMax(seen(p));
+    }
+    int column(double x) const {
+        return std::clamp(static_cast<int>((x - low_.x()) / cell_), 0, columns_ - 1);
+    }
+    int row(double y) const {
+        return std::clamp(static_cast<int>((y - low_.y()) / cell_), 0, rows_ - 1);
+    }
+    Vec3 z_, y_, x_;
+    Vec2 low_ = Vec2::Constant(1e300), high_ = Vec2::Constant(-1e300);
+    double cell_ = 1;
+    int columns_ = 0, rows_ = 0;
+    std::vector<double> depth_;
+    std::vector<int> nearest_;
+};
+
+void lookAt(const Case& c, Stance& s) {
+    // The viewer stands where the opening faces, the ground below.
+    const bool top = c.design.card.spine == SpineSide::Top;
+    const Vec3 toViewer = Vec3::UnitZ(), up = top ? Vec3(Vec3::UnitX()) : Vec3(Vec3::UnitY());
+    View view(c, s.pose, toViewer, up);
+    const size_t n = c.assembly.panels.size();
+    for (size_t i = 0; i < n; ++i)
+        if (!c.linkage.loose[i])
+            view.draw(static_cast<int>(i), c.assembly.panels[i], s.pose.panels[i]);
+    std::vector<std::string> owner;
+    for (const Panel& p : c.assembly.panels)
+        owner.push_back(ownerOf(p.id));
+    for (const StructureSpec& spec : c.design.structures) {
+        double all = 0, shown = 0;
+        std::map<std::string, int> others;
+        for (size_t i = 0; i < n; ++i) {
+            if (owner[i] != spec.id || c.assembly.panels[i].role == Role::Tab)
+                continue;
+            view.cover(c.assembly.panels[i], s.pose.panels[i], [&](size_t cell, double depth) {
+                ++all;
+                const int front = view.nearest(cell);
+                if (front < 0 || owner[front] == spec.id || depth > view.depth(cell) - 0.05)
+                    ++shown;
+                else
+                    ++others[owner[front]];
+            });
+        }
+        if (all == 0)
+            continue; // edge on: nothing of it faces the viewer
+        Seen seen{spec.id, shown / all, {}};
+        int most = 0;
+        for (auto& [id, count] : others)
+            if (count > most) {
+                most = count;
+                seen.behind = id;
+            }
+        s.seen.push_back(seen);
+    }
+}
+
+} // namespace
+
+const Rest* Stance::best() const {
+    const Rest* best = nullptr;
+    for (const Rest& r : rests)
+        if (r.meant && (!best || r.margin > best->margin))
+            best = &r;
+    return best;
+}
+
+Stance stanceOf(const Case& c) {
+    Stance s;
+    const double at = std::clamp(c.assembly.display.at, c.first(), c.last());
+    s.pose = poseAt(c.linkage, c.motion, at);
+    std::vector<Vec3> points;
+    std::vector<int> of; // the panel of every point
+    for (size_t i = 0; i < c.assembly.panels.size(); ++i) {
+        const Panel& p = c.assembly.panels[i];
+        if (c.linkage.loose[i])
+            continue;
+        for (const Vec2& q : p.outline) {
+            points.push_back(s.pose.panels[i].at(q));
+            of.push_back(static_cast<int>(i));
+        }
+        const Stock* stock = c.design.stock(c.assembly.parts[p.part].stock);
+        for (const Ring& piece : p.pieces) {
+            const double m = std::fabs(areaOf(piece)) * 1e-6 * (stock ? stock->weight : 240);
+            s.mass += m;
+            s.centre += m * s.pose.panels[i].at(centroidOf(piece));
+        }
+    }
+    if (s.mass > 0)
+        s.centre /= s.mass;
+    const Meant meant = meantFor(c, s.pose);
+    // As it is meant: the first direction; what lies open has none.
+    if (!meant.downs.empty())
+        s.down = meant.downs.front().first;
+    for (const Facet& f : hullOf(points)) {
+        Rest r;
+        r.down = f.outward;
+        r.height = f.offset - f.outward.dot(s.centre);
+        r.margin = 1e300;
+        for (size_t i = 0; i < f.ring.size(); ++i) {
+            const Vec3 &p = f.ring[i], &q = f.ring[(i + 1) % f.ring.size()];
+            if ((q - p).norm() < 1e-6)
+                continue;
+            const Vec3 inward = f.outward.cross((q - p).normalized());
+            r.margin = std::min(r.margin, std::atan2(inward.dot(s.centre - p),
+                                                     std::max(r.height, 1e-6)) /
+                                              degree);
+        }
+        for (auto& [down, name] : meant.downs)
+            if (down.dot(f.outward) > std::cos(aligned * degree) && !r.meant) {
+                r.meant = true;
+                r.name = name;
+            }
+        if (!r.meant) {
+            for (size_t i = 0; i < s.pose.panels.size(); ++i)
+                if (c.assembly.panels[i].role == Role::Page &&
+                    std::fabs(s.pose.panels[i].turn.col(2).dot(f.outward)) >
+                        std::cos(aligned * degree))
+                    r.name = "lying on a page";
+            if (r.name.empty())
+                r.name = f.outward.y() < -0.9  ? "on its bottom edges"
+                         : f.outward.y() > 0.9 ? "on its top edges"
+                                               : "tilted";
+        }
+        if (r.margin > 0 || r.meant)
+            s.rests.push_back(r);
+    }
+    std::stable_sort(s.rests.begin(), s.rests.end(), [](const Rest& a, const Rest& b) {
+        return a.meant != b.meant ? a.meant : a.margin > b.margin;
+    });
+    if (const Rest* best = s.best())
+        if (best->margin > 0)
+            for (auto& [down, name] : meant.downs) // the exact direction it was meant in
+                if (down.dot(best->down) > std::cos(aligned * degree)) {
+                    s.down = down;
+                    break;
+                }
+    std::map<int, double> lowest, highest;
+    double pages = -1e300;
+    s.ground = -1e300;
+    for (size_t i = 0; i < points.size(); ++i) {
+        const double d = s.down.dot(points[i]);
+        s.ground = std::max(s.ground, d);
+        auto [it, fresh] = lowest.try_emplace(of[i], d);
+        it->second = std::max(it->second, d);
+        auto [top, first] = highest.try_emplace(of[i], d);
+        top->second = std::min(top->second, d);
+        if (c.assembly.panels[of[i]].role == Role::Page)
+            pages = std::max(pages, d);
+    }
+    for (auto& [panel, d] : lowest) {
+        if (c.assembly.panels[panel].role == Role::Page && s.ground - d > touches)
+            s.hovering.emplace_back(panel, s.ground - d);
+        if (d > pages + touches)
+            s.below.emplace_back(panel, d - pages);
+    }
+    for (auto& [panel, d] : highest) {
+        const Panel& p = c.assembly.panels[panel];
+        if (p.role == Role::Tab)
+            continue;
+        const double upright = std::fabs(s.pose.panels[panel].turn.col(2).dot(s.down));
+        s.standing.push_back({panel, s.ground - d, std::asin(std::min(1.0, upright)) / degree});
+    }
+    if (at < liesOpen || !c.design.structures.empty())
+        lookAt(c, s);
+    return s;
+}
+
+} // namespace hl

@@ -1,0 +1,48 @@
+// Stance: the card as it stands on a shelf. How it can rest, how far from tipping over, what its
+// main panels measure there, and what hides what.
+#pragma once
+#include "core/prove/case.h"
+
+namespace hl {
+
+// A way in which the card can rest: on one facet of its convex hull.
+struct Rest {
+    std::string name;             // "on its bottom edges"
+    Vec3 down = -Vec3::UnitY();   // unit, in the frame
+    double margin = 0;            // degrees it can be tipped before it falls; negative: it falls
+    double height = 0;            // mm of the centre of mass above the ground
+    bool meant = false;           // one of the ways in which a card like this is displayed
+};
+
+// A structure as seen from in front.
+struct Seen {
+    std::string structure; // id
+    double part = 1;       // of what would be seen of it alone, 0 to 1
+    std::string behind;    // id of what hides most of the rest, or "card"
+};
+
+struct Standing { // one of the main panels
+    int panel = 0;
+    double height = 0; // mm of its highest point above the ground
+    double lean = 0;   // degrees from the upright
+};
+
+struct Stance {
+    Pose pose; // at the display state
+    double mass = 0;
+    Vec3 centre = Vec3::Zero(); // of mass, mm
+    std::vector<Rest> rests;    // those it stays in and those that are meant
+    Vec3 down = -Vec3::UnitY(); // as it is meant to stand
+    double ground = 0;          // down . p of the lowest point
+    // By how much the pages' lowest points are off the ground: a base that sits flush has none.
+    std::vector<std::pair<int, double>> hovering;
+    std::vector<std::pair<int, double>> below; // panels that reach lower than all pages, mm
+    std::vector<Seen> seen;
+    std::vector<Standing> standing;
+
+    const Rest* best() const; // of those that are meant; null when the card lies flat
+};
+
+Stance stanceOf(const Case& c);
+
+} // namespace hl

@@ -1,0 +1,207 @@
+#include "core/prove/tolerance.h"
+#include "core/fold/closure.h"
+#include "core/prove/saying.h"
+#include <Eigen/Dense>
+#include <algorithm>
+#include <cmath>
+
+namespace hl {
+namespace {
+
+using Matrix = Eigen::MatrixXd;
+
+constexpr double weights[] = {1, 1, 0.1}; // of a loop's marks, as the solver has them
+constexpr double slack = 1e-6;            // relative: a direction weaker than this is none
+
+class Errors {
+  public:
+    explicit Errors(const Case& c) : c_(c), k_(c.linkage) {
+        creases_ = static_cast<int>(c.assembly.creases.size());
+        count_ = creases_ + 2 * static_cast<int>(c.assembly.joins.size());
+        laying_ = std::hypot(c.workshop.layingError, c.workshop.cutError);
+        worst_.resize(k_.loops.size());
+        stepOf_.assign(c.assembly.panels.size(), -1);
+        for (size_t i = 0; i < k_.tree.size(); ++i)
+            stepOf_[k_.tree[i].panel] = static_cast<int>(i);
+        laid_.resize(k_.loops.size());
+        for (size_t l = 0; l < k_.loops.size(); ++l)
+            for (size_t i = 0; i < c.assembly.joins.size(); ++i) {
+                const Join& join = c.assembly.joins[i];
+                if (join.kind != JoinKind::Glue)
+                    continue;
+                const double sign =
+                    k_.loops[l].join == static_cast<int>(i) ? -1 : through(k_.loops[l], join);
+                if (sign != 0)
+                    laid_[l].emplace_back(static_cast<int>(i), sign);
+            }
+    }
+
+    void look(const Pose& pose, std::vector<Tolerance>& out) {
+        pose_ = &pose;
+        Matrix moved = Matrix::Zero(static_cast<int>(k_.joints.size()), count_);
+        for (const Block& block : c_.motion.blocks) {
+            const int rows = 9 * static_cast<int>(block.loops.size());
+            Matrix misses = Matrix::Zero(rows, count_);
+            std::vector<int> known;
+            for (size_t l = 0; l < block.loops.size(); ++l) {
+                const Loop& loop = k_.loops[block.loops[l]];
+                addErrors(loop, misses.middleRows(9 * static_cast<int>(l), 9));
+                for (const LoopHinge& h : loop.hinges)
+                    if (std::find(block.joints.begin(), block.joints.end(), h.joint) ==
+                            block.joints.end() &&
+                        std::find(known.begin(), known.end(), h.joint) == known.end() &&
+                        !k_.joints[h.joint].driven)
+                        known.push_back(h.joint);
+            }
+            if (!known.empty()) {
+                const Matrix j = derivatives(k_, block.loops, known, pose.angles);
+                for (size_t i = 0; i < known.size(); ++i)
+                    misses.noalias() += j.col(static_cast<int>(i)) * moved.row(known[i]);
+            }
+            if (block.joints.empty())
+                continue; // nothing here can give way: it is misfit or fits by itself
+            Matrix own = derivatives(k_, block.loops, block.joints, pose.angles);
+            for (int r = 0; r < rows; ++r)
+                own.row(r) *= weights[r % 9 / 3];
+            Matrix weighted = misses;
+            for (int r = 0; r < rows; ++r)
+                weighted.row(r) *= weights[r % 9 / 3];
+            Eigen::JacobiSVD<Matrix> svd(own, Eigen::ComputeThinU | Eigen::ComputeThinV);
+            Matrix answer = Matrix::Zero(own.cols(), count_);
+            const double arm = 20; // mm: a fold that moves nothing by this per radian is no help
+            for (int i = 0; i < svd.singularValues().size(); ++i)
+                if (svd.singularValues()(i) > slack * arm)
+                    answer -= svd.matrixV().col(i) *
+                              (svd.matrixU().col(i).transpose() * weighted) /
+                              svd.singularValues()(i);
+            for (size_t i = 0; i < block.joints.size(); ++i)
+                moved.row(block.joints[i]) = answer.row(static_cast<int>(i));
+            Matrix left = weighted + own * answer;
+            for (int r = 0; r < rows; ++r)
+                left.row(r) /= weights[r % 9 / 3];
+            for (size_t l = 0; l < block.loops.size(); ++l)
+                judge(block.loops[l], left.middleRows(9 * static_cast<int>(l), 6), out);
+        }
+    }
+
+  private:
+    // The errors that move the marks of a loop, in its landing's coordinates.
+    template<class Rows> void addErrors(const Loop& loop, Rows rows) const {
+        const Mat3 back = pose_->panels[loop.landing].turn.transpose();
+        auto shift = [&](int column, const Vec3& by) {
+            const Vec3 d = deviation(column) * (back * by);
+            for (int mark = 0; mark < 3; ++mark)
+                for (int axis = 0; axis < 3; ++axis)
+                    rows(3 * mark + axis, column) += d(axis);
+        };
+        // A score beside its place makes one panel longer and the other shorter: what follows goes
+        // along with the one and back with the other.
+        for (const LoopHinge& h : loop.hinges) {
+            const Joint& j = k_.joints[h.joint];
+            if (j.join >= 0)
+                continue;
+            const Vec3 n = lift(leftOf(j.dir));
+            shift(h.joint, h.sign * (pose_->panels[j.left].turn * n -
+                                     pose_->panels[j.right].turn * n));
+        }
+        for (auto& [i, sign] : laid_[&loop - k_.loops.data()]) {
+            const Mat3& turn = pose_->panels[c_.assembly.joins[i].landing].turn;
+            shift(creases_ + 2 * i, sign * turn.col(0));
+            shift(creases_ + 2 * i + 1, sign * turn.col(1));
+        }
+    }
+
+    // Whether a loop goes round through a join that the tree stands on: if so, one of its ends
+    // hangs on what is held there.
+    double through(const Loop& loop, const Join& join) const {
+        const int step = stepOf_[join.tab];
+        int hangs = join.tab;
+        if (step < 0 || k_.tree[step].joint >= 0 || k_.tree[step].parent != join.landing) {
+            const int other = stepOf_[join.landing];
+            if (other < 0 || k_.tree[other].joint >= 0 || k_.tree[other].parent != join.tab)
+                return 0;
+            hangs = join.landing;
+        }
+        const bool a = under(loop.held, hangs), b = under(loop.landing, hangs);
+        return a == b ? 0 : a ? 1 : -1;
+    }
+    bool under(int panel, int top) const {
+        for (size_t n = 0; panel >= 0 && n <= stepOf_.size(); ++n) {
+            if (panel == top)
+                return true;
+            panel = stepOf_[panel] < 0 ? -1 : k_.tree[stepOf_[panel]].parent;
+        }
+        return false;
+    }
+
+    // Standard deviation, mm. What is laid down also suffers from where it was cut.
+    double deviation(int error) const { return error < creases_ ? c_.workshop.scoreError : laying_; }
+
+    template<class Rows> void judge(int loop, const Rows& rows, std::vector<Tolerance>& out) {
+        Tolerance& best = out[loop];
+        for (int mark = 0; mark < 2; ++mark) {
+            const auto part = rows.middleRows(3 * mark, 3);
+            const double likely = part.norm();
+            if (likely <= best.likely)
+                continue;
+            best.likely = likely;
+            best.opening = pose_->opening;
+            worst_[loop] = part;
+        }
+    }
+
+  public:
+    // Once all poses have been looked at.
+    void finish(Tolerance& t) const {
+        const Matrix& part = worst_[t.loop];
+        if (part.size() == 0)
+            return;
+        const Mat3 spread = part * part.transpose();
+        t.worst = 3 * std::sqrt(std::max(
+                          0.0, Eigen::SelfAdjointEigenSolver<Mat3>(spread).eigenvalues()(2)));
+        for (int e = 0; e < creases_; ++e)
+            t.sources.push_back({e, -1, part.col(e).squaredNorm() / spread.trace()});
+        for (int e = creases_; e < count_; e += 2)
+            t.sources.push_back({-1, (e - creases_) / 2,
+                                 part.middleCols(e, 2).squaredNorm() / spread.trace()});
+        std::stable_sort(t.sources.begin(), t.sources.end(),
+                         [](auto& a, auto& b) { return a.share > b.share; });
+        t.sources.resize(std::min<size_t>(3, t.sources.size()));
+    }
+
+  private:
+    const Case& c_;
+    const Linkage& k_;
+    const Pose* pose_ = nullptr;
+    int creases_ = 0, count_ = 0;
+    double laying_ = 0;
+    std::vector<Matrix> worst_; // of every loop, the errors of the mark that is worst
+    std::vector<int> stepOf_;
+    std::vector<std::vector<std::pair<int, double>>> laid_; // joins that every loop goes through
+};
+
+} // namespace
+
+std::vector<Tolerance> tolerances(const Case& c) {
+    std::vector<Tolerance> out(c.linkage.loops.size());
+    for (size_t l = 0; l < out.size(); ++l)
+        out[l].loop = static_cast<int>(l);
+    if (c.poses.empty())
+        return out;
+    Errors errors(c);
+    const int last = static_cast<int>(c.poses.size()) - 1;
+    for (int part = 0; part <= 6; ++part)
+        errors.look(c.poses[part * last / 6], out);
+    for (Tolerance& t : out)
+        errors.finish(t);
+    std::stable_sort(out.begin(), out.end(), [](auto& a, auto& b) { return a.likely > b.likely; });
+    return out;
+}
+
+std::string saySource(const Case& c, const ErrorSource& s) {
+    if (s.crease >= 0)
+        return "the score of the " + sayCrease(c, s.crease);
+    return "the place of the " + sayPanel(c, c.assembly.joins[s.join].tab);
+}
+
+} // namespace hl

@@ -1,0 +1,45 @@
+// The workshop: what a maker's tools and local post are like. It belongs to the maker, not to a
+// design, and is kept in a file of its own.
+#pragma once
+#include "core/measure/measure.h"
+#include <string>
+#include <vector>
+
+namespace hl {
+
+// A class of letters or parcels: how large, thick and heavy one may be. The card's longer side
+// counts as its length.
+struct MailClass {
+    std::string id, name;
+    double length = 0, width = 0, thickness = 0; // mm, at most
+    double mass = 0;                             // g, at most
+};
+
+// What a maker's ruler shows.
+struct Ruler {
+    const char* id;     // "sixteenth"
+    const char* name;   // "1/16 in"
+    std::int64_t step;  // nanometres
+};
+const std::vector<Ruler>& rulers();
+const Ruler* ruler(const std::string& id);
+
+struct Workshop {
+    // Typical errors (one standard deviation, mm) of a score, of a cut and of laying a part down.
+    double scoreError = 0.2, cutError = 0.2, layingError = 0.3;
+    double adhesive = 0.05;    // mm, thickness of a glued join
+    std::string ruler;         // id; empty: the one that goes with the design's unit
+    std::vector<MailClass> mail = sampleMail();
+
+    // Neutral samples: the local post has the last word.
+    static std::vector<MailClass> sampleMail();
+    const Ruler& rulerFor(Unit unit) const;
+    const MailClass* mailClass(const std::string& id) const;
+};
+
+// The workshop as text (JSON) and back; unknown keys and senseless values are problems that name
+// their place.
+std::string workshopToText(const Workshop& w);
+Result<Workshop> workshopFromText(const std::string& text);
+
+} // namespace hl
