@@ -6,6 +6,9 @@
 #include "app/panels/measures_panel.h"
 #include "app/panels/opening_strip.h"
 #include "app/panels/structure_list.h"
+#include "app/prove/ask_dialog.h"
+#include "app/prove/prove_view.h"
+#include "app/prove/workshop_dialog.h"
 #include "app/standing/standing_view.h"
 #include "app/start/start_page.h"
 #include "core/edit/copies.h"
@@ -307,7 +310,15 @@ QWidget* Workbench::buildCentre() {
     halves->setChildrenCollapsible(false);
     halves->setHandleWidth(1);
     halves->addWidget(upper);
-    halves->addWidget(lower);
+    prove_ = new ProveView(session_);
+    connect(prove_, &ProveView::asked, this, &Workbench::askBackwards);
+    connect(prove_, &ProveView::reportWanted, this, &Workbench::writeProof);
+    connect(prove_, &ProveView::workshopWanted, this, &Workbench::openWorkshop);
+    connect(&session_, &Session::findingShown, standing_, &StandingView::lookAtShown);
+    lower_ = new QStackedWidget;
+    lower_->addWidget(lower);
+    lower_->addWidget(prove_);
+    halves->addWidget(lower_);
     halves->setStretchFactor(0, 3);
     halves->setStretchFactor(1, 2);
     halves->setSizes({455, 275});
@@ -321,9 +332,11 @@ void Workbench::goTo(Step step) {
     sheet_->setVisible(sheets);
     if ((flat_->showing() == FlatView::Show::Sheets) != sheets)
         flat_->setShow(sheets ? FlatView::Show::Sheets : FlatView::Show::Parts);
+    lower_->setCurrentIndex(step == Prove);
     const int high = halves_->height();
-    halves_->setSizes(sheets ? QList<int>{high * 2 / 5, high * 3 / 5}
-                             : QList<int>{high * 5 / 8, high * 3 / 8});
+    halves_->setSizes(sheets          ? QList<int>{high * 2 / 5, high * 3 / 5}
+                      : step == Prove ? QList<int>{high / 2, high / 2}
+                                      : QList<int>{high * 5 / 8, high * 3 / 8});
     if (step == Card) {
         session_.select("card");
         measures_->focusFirst();
@@ -402,6 +415,20 @@ void Workbench::choose() {
         standing_->setFocus();
     });
     gallery->open();
+}
+
+void Workbench::askBackwards() {
+    auto* dialog = new AskDialog(session_, this);
+    dialog->setAttribute(Qt::WA_DeleteOnClose);
+    dialog->open();
+}
+
+void Workbench::openWorkshop() {
+    auto* dialog = new WorkshopDialog(session_.workshop(), this);
+    dialog->setAttribute(Qt::WA_DeleteOnClose);
+    connect(dialog, &QDialog::accepted, this,
+            [this, dialog] { session_.setWorkshop(dialog->workshop()); });
+    dialog->open();
 }
 
 void Workbench::change(const Result<std::pair<Design, std::string>>& next, const QString& label) {

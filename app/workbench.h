@@ -17,6 +17,7 @@ class QVariantAnimation;
 namespace hl {
 
 class FindingsPanel;
+class ProveView;
 class FlatView;
 class MeasuresPanel;
 class StandingView;
@@ -57,6 +58,9 @@ class Workbench : public QMainWindow {
     bool save();
     bool saveAs();
     void exportSheets();
+    void askBackwards();
+    void writeProof(); // the report, to a file the maker names
+    void openWorkshop();
     void browse();
     bool mayLeave(); // asks about unsaved changes
     void offerRecovery();
@@ -81,6 +85,8 @@ class Workbench : public QMainWindow {
     MeasuresPanel* measures_;
     QWidget* structures_;
     QSplitter* halves_;
+    QStackedWidget* lower_;
+    ProveView* prove_;
     QComboBox* sheet_;
     QPushButton *showParts_, *showSheets_;
     QVariantAnimation* motion_;

@@ -5,6 +5,7 @@
 #include "app/workbench.h"
 #include "core/files/exports.h"
 #include "core/files/hlantern.h"
+#include "core/report/report.h"
 #include <QCloseEvent>
 #include <QFileDialog>
 #include <QFileInfo>
@@ -117,6 +118,25 @@ void Workbench::exportSheets() {
     for (auto& r : *remarks)
         said += " " + QString::fromStdString(r);
     tell(said, true);
+}
+
+void Workbench::writeProof() {
+    const SnapshotPtr s = session_.snapshot();
+    if (!s || !s->evidence || !session_.current())
+        return tell(tr("The proof is not ready; try again in a moment."));
+    const QString start = session_.path().isEmpty()
+                              ? QString::fromStdString(session_.design().title)
+                              : QFileInfo(session_.path()).path() + "/" +
+                                    QFileInfo(session_.path()).completeBaseName();
+    QString path = QFileDialog::getSaveFileName(this, tr("Report of the proof"), start + ".html",
+                                                tr("HTML page (*.html);;PDF for printing (*.pdf)"));
+    if (path.isEmpty())
+        return;
+    if (!path.endsWith(".html") && !path.endsWith(".pdf"))
+        path += ".html";
+    if (Trouble t = writeReport(*s->evidence, s->findings, path.toStdString()))
+        return tell(QString::fromStdString(t->text()));
+    tell(tr("The report is in %1.").arg(path), true);
 }
 
 bool Workbench::mayLeave() {

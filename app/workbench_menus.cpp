@@ -72,7 +72,8 @@ void Workbench::buildMenus() {
         addAction(a);
     }
     edit->addSeparator();
-    auto copies = [this, edit, action](const char* id, const QString& text, const QString& key, auto run) {
+    auto copies = [this, edit, action](const char* id, const QString& text, const QString& key,
+                                       auto run) {
         QAction* a = action(edit, text, QKeySequence(key), run, "fit");
         a->setIconVisibleInMenu(false);
         a->setObjectName(id);
@@ -188,6 +189,18 @@ void Workbench::buildMenus() {
                 [this, a, tool = t.tool] { a->setChecked(session_.tool() == tool); });
     }
 
+    QMenu* proof = menuBar()->addMenu(tr("&Proof"));
+    action(proof, tr("&Ask backwards…"), QKeySequence("Ctrl+B"), [this] {
+        askBackwards();
+    })->setObjectName("ask");
+    action(proof, tr("&Report of the proof…"), QKeySequence("Ctrl+Shift+E"), [this] {
+        writeProof();
+    })->setObjectName("report");
+    action(
+        proof, tr("&Workshop…"), QKeySequence("Ctrl+Shift+W"), [this] { openWorkshop(); }, {},
+        false)
+        ->setObjectName("workshop");
+
     QMenu* view = menuBar()->addMenu(tr("&View"));
     const char* const names[] = {QT_TR_NOOP("Card"), QT_TR_NOOP("Build"), QT_TR_NOOP("Prove"),
                                  QT_TR_NOOP("Make")};
@@ -204,7 +217,7 @@ void Workbench::buildMenus() {
            [this] { session_.setOpening(session_.opening() + 5); });
     action(
         view, tr("Put it down another way"), QKeySequence("Ctrl+L"),
-        [this] { standing_->setStance(Stance((int(standing_->stance()) + 1) % 3)); }, "stance")
+        [this] { standing_->setStance(Posture((int(standing_->stance()) + 1) % 3)); }, "stance")
         ->setObjectName("stance");
     action(
         view, tr("Whole card in view"), QKeySequence("Ctrl+0"), [this] { standing_->frameCard(); },

@@ -112,8 +112,7 @@ struct Peer {
     }
     struct Enough : ceres::IterationCallback {
         ceres::CallbackReturnType operator()(const ceres::IterationSummary& s) override {
-            return s.cost < 0.5e-18 ? ceres::SOLVER_TERMINATE_SUCCESSFULLY
-                                    : ceres::SOLVER_CONTINUE;
+            return s.cost < 0.5e-18 ? ceres::SOLVER_TERMINATE_SUCCESSFULLY : ceres::SOLVER_CONTINUE;
         }
     } enough;
     void solve(const std::vector<double>& start, double opening) {
@@ -129,7 +128,7 @@ struct Peer {
 
 inline int verdict(const char* what, double ratio, double bound, bool atMost) {
     const bool good = atMost ? ratio <= bound : ratio >= bound;
-    std::printf("%s: %.1f (%s %.0f)%s\n", what, ratio, atMost ? "at most" : "at least", bound,
+    std::printf("%s: %.1f (%s %g)%s\n", what, ratio, atMost ? "at most" : "at least", bound,
                 good ? "" : "  MISSED");
     return good ? 0 : 1;
 }

@@ -3,13 +3,15 @@
 // Exit status: 0 done (check: works or care), 1 the check fails, 2 bad input or usage.
 #include "core/edit/edit.h"
 #include "core/edit/resize.h"
+#include "core/files/atomic_save.h"
 #include "core/files/exports.h"
 #include "core/files/hlantern.h"
 #include "core/files/svg_outline.h"
-#include "core/files/atomic_save.h"
 #include "core/prove/facts.h"
 #include "core/prove/prove.h"
 #include "core/prove/sensitivity.h"
+#include "core/prove/solve.h"
+#include "core/report/report.h"
 #include "core/structures/family.h"
 #include <CLI/CLI.hpp>
 #include <cmath>
@@ -298,6 +300,52 @@ int check(const std::string& path, const std::string& shop, bool json) {
     return verdict == Verdict::Fails ? Fails : Done;
 }
 
+int report(const std::string& path, const std::string& shop, const std::string& out) {
+    auto d = loadDesign(path);
+    if (!d)
+        return refuse(d.problem());
+    auto workshop = loadWorkshop(shop);
+    if (!workshop)
+        return refuse(workshop.problem());
+    const Case c(*d, *assemble(*d), nullptr, *workshop);
+    const Evidence e(c, {});
+    std::vector<Finding> findings = prove(e);
+    findRemedies(c, findings);
+    if (Trouble t = writeReport(e, findings, out))
+        return refuse(*t);
+    return Done;
+}
+
+int solveFor(const std::string& path, const std::vector<std::string>& words,
+             const std::string& shop, const std::string& out, bool json) {
+    auto d = loadDesign(path);
+    if (!d)
+        return refuse(d.problem());
+    auto workshop = loadWorkshop(shop);
+    if (!workshop)
+        return refuse(workshop.problem());
+    auto question = questionOf(words);
+    if (!question)
+        return refuse(question.problem());
+    auto answer = solve(*d, *question, *workshop);
+    if (!answer)
+        return refuse(answer.problem());
+    if (!out.empty())
+        if (Trouble t = saveDesign(answer->design, out))
+            return refuse(*t);
+    if (json) {
+        Json j = {
+            {"answer", answer->sentence}, {"stops", answer->stops}, {"values", Json::array()}};
+        for (const Measure& m : answer->values)
+            j["values"].push_back({{"amount", m.quantity == Quantity::Angle ? m.degrees() : m.mm()},
+                                   {"unit", m.quantity == Quantity::Angle ? "deg" : "mm"}});
+        print(j);
+    } else {
+        std::cout << answer->sentence << "\n";
+    }
+    return Done;
+}
+
 int sensitivity(const std::string& path, bool json) {
     auto d = loadDesign(path);
     if (!d)
@@ -396,6 +444,21 @@ int main(int argc, char** argv) {
     c->add_option("--workshop", shop, "the maker's tools and mail classes, a file of `workshop`");
     auto* w = app.add_subcommand("workshop", "writes the workshop's file with the sample values");
     w->add_option("OUT", out)->required();
+    auto* q =
+        app.add_subcommand("solve", "asks backwards: what is the most, the least, the nearest");
+    std::vector<std::string> words;
+    q->add_option("FILE", file)->required();
+    q->add_option("QUESTION", words,
+                  "most|least STRUCTURE MEASURE, topper STRUCTURE, closest STRUCTURE OTHER, card, "
+                  "envelope, vanish STRUCTURE MEASURE RULE")
+        ->required();
+    q->add_flag("--json", json);
+    q->add_option("--workshop", shop, "the maker's tools and mail classes");
+    q->add_option("-o,--output", out, "also writes the design with the answer in force");
+    auto* g = app.add_subcommand("report", "the proof with pictures, as html or pdf");
+    g->add_option("FILE", file)->required();
+    g->add_option("--workshop", shop, "the maker's tools and mail classes");
+    g->add_option("-o,--output", out, "a name that ends in .html or .pdf")->required();
     auto* v = app.add_subcommand("sensitivity", "what an error in each measure does to the fit");
     v->add_option("FILE", file)->required();
     v->add_flag("--json", json);
@@ -434,6 +497,10 @@ int main(int argc, char** argv) {
     }
     if (*r)
         return resize(file, card, fits, out);
+    if (*g)
+        return report(file, shop, out);
+    if (*q)
+        return solveFor(file, words, shop, out, json);
     if (*v)
         return sensitivity(file, json);
     return exportTo(file, to, sheet, out);

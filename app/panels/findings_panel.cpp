@@ -156,10 +156,13 @@ void FindingsPanel::rebuild() {
         verdictMark_->setPixmap(
             severityMark(v == Verdict::Fails ? Severity::Stop : Severity::Caution, 18, ratio));
     const size_t n = s->findings.size();
-    summary_->setText(n == 0
-                          ? tr("It opens and closes flat, nothing binds, collides or sticks out.")
-                      : n == 1 ? tr("One thing to look at:")
-                               : tr("%1 things to look at:").arg(n));
+    if (s->stage == Snapshot::Proving)
+        summary_->setText(tr("Still proving, %1 percent done.").arg(int(100 * s->part)));
+    else
+        summary_->setText(
+            n == 0   ? tr("It opens and closes flat, nothing binds, collides or sticks out.")
+            : n == 1 ? tr("One thing to look at:")
+                     : tr("%1 things to look at:").arg(n));
     facts_->setText(factsOf(*s->folded));
     while (QLayoutItem* item = list_->takeAt(0)) {
         delete item->widget();
@@ -171,12 +174,7 @@ void FindingsPanel::rebuild() {
 }
 
 QWidget* FindingsPanel::card(const Finding& f, int index) {
-    auto* frame = new FindingCard([this, f] {
-        // Show it: the part, at the opening where it is worst.
-        if (!f.panels.empty())
-            session_.select(QString::fromStdString(f.panels.front()));
-        session_.setOpening(f.opening);
-    });
+    auto* frame = new FindingCard([this, f] { session_.show(f); });
     frame->setObjectName(QString("finding-%1").arg(index));
     frame->setAccessibleName(QString::fromStdString(f.message));
     auto* row = new QHBoxLayout(frame);

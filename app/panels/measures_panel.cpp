@@ -253,6 +253,8 @@ void MeasuresPanel::buildCard() {
                                  .arg(QString::fromStdString(made->display.words)));
     });
 
+    addPostRows();
+
     rows_->addSpacing(8);
     addHeading(tr("Paper of the card"));
     auto stock = [this](Design& d) -> Stock& {

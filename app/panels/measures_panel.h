@@ -26,6 +26,7 @@ class MeasuresPanel : public QWidget {
     void rebuild(); // for another thing
     void refresh(); // for the same thing with other values
     void buildCard();
+    void addPostRows();
     void addMeasures(const Family& family, const std::string& id);
     void buildStructure(const StructureSpec& s);
     // Drawn things, in part_rows.cpp: a blank; the lines of a blank or of the card.

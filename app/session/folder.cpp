@@ -1,10 +1,12 @@
 #include "app/session/folder.h"
+#include <QElapsedTimer>
 
 namespace hl {
 
 struct Folder::Job {
     Design design;
     quint64 version = 0;
+    Workshop workshop;
     std::atomic<bool> cancelled{false};
 };
 
@@ -20,11 +22,12 @@ Folder::~Folder() {
     thread_.wait();
 }
 
-void Folder::request(const Design& design, quint64 version) {
+void Folder::request(const Design& design, quint64 version, const Workshop& workshop) {
     stop();
     current_ = std::make_shared<Job>();
     current_->design = design;
     current_->version = version;
+    current_->workshop = workshop;
     QMetaObject::invokeMethod(worker_, [this, job = current_] { run(job); });
 }
 
@@ -42,7 +45,7 @@ void Folder::run(const std::shared_ptr<Job>& job) {
         return; // an edit that does not assemble is refused before it gets here
     Snapshot s;
     s.version = job->version;
-    s.folded = std::make_shared<Case>(job->design, *made, &job->cancelled);
+    s.folded = std::make_shared<Case>(job->design, *made, &job->cancelled, job->workshop);
     auto tell = [&](Snapshot::Stage stage) {
         s.stage = stage;
         if (!job->cancelled)
@@ -51,8 +54,28 @@ void Folder::run(const std::shared_ptr<Job>& job) {
     tell(Snapshot::Folded);
     if (job->cancelled)
         return;
-    s.findings = prove(*s.folded, &job->cancelled);
+    const Stop stop{&job->cancelled};
+    s.evidence = std::make_shared<const Evidence>(*s.folded, stop);
+    if (job->cancelled)
+        return;
+    // What takes long shows what it has so far, a few times a second.
+    QElapsedTimer since;
+    since.start();
+    s.findings = prove(*s.evidence, stop, [&](const std::vector<Finding>& soFar, double part) {
+        if (since.elapsed() < 200 || part >= 1)
+            return;
+        since.restart();
+        s.findings = soFar;
+        s.part = part;
+        tell(Snapshot::Proving);
+    });
+    s.part = 1;
     tell(Snapshot::Proved);
+    if (job->cancelled)
+        return;
+    s.curves = curvesOf(*s.evidence, stop);
+    s.facts = factsOf(*s.evidence, stop);
+    tell(Snapshot::Measured);
     emit progress(0);
     findRemedies(*s.folded, s.findings, &job->cancelled, [&](double part) {
         if (!job->cancelled)

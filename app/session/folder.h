@@ -15,12 +15,12 @@ class Folder : public QObject {
     ~Folder() override;
 
     // Folds and proves `design`; older requests are dropped.
-    void request(const Design& design, quint64 version);
+    void request(const Design& design, quint64 version, const Workshop& workshop);
     // Stops what is under way; what was reached stays.
     void stop();
 
   signals:
-    void reached(hl::SnapshotPtr snapshot); // folded, then proved, then advised
+    void reached(hl::SnapshotPtr snapshot); // stage after stage
     void progress(double part);             // of the search for remedies; 1 when over
 
   private:

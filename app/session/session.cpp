@@ -3,9 +3,12 @@
 #include "core/assembly/assembly.h"
 #include "core/edit/draw.h"
 #include "core/edit/edit.h"
+#include "core/files/atomic_save.h"
 #include "core/files/hlantern.h"
 #include "core/structures/family.h"
+#include <QDir>
 #include <QFileInfo>
+#include <QStandardPaths>
 #include <QUndoCommand>
 #include <algorithm>
 #include <cmath>
@@ -37,7 +40,24 @@ class EditStep : public QUndoCommand {
     QString gesture_;
 };
 
+namespace {
+
+QString workshopPath() {
+    return QStandardPaths::writableLocation(QStandardPaths::AppConfigLocation) + "/workshop.json";
+}
+
+} // namespace
+
 Session::Session(QObject* parent) : QObject(parent) {
+    const QString kept = workshopPath();
+    if (QFileInfo::exists(kept)) {
+        auto text = readFile(kept.toStdString());
+        auto workshop = text ? workshopFromText(*text) : Result<Workshop>(text.problem());
+        if (workshop)
+            workshop_ = *workshop;
+        else
+            qWarning("%s: %s", qPrintable(kept), workshop.problem().text().c_str());
+    }
     const CardSpec first;
     design_ = *newDesign(first.width, first.height, first.spine, Unit::Millimetre);
     history_.setUndoLimit(500);
@@ -68,7 +88,7 @@ bool Session::edit(const Result<Design>& next, const QString& label, const QStri
 void Session::put(const Design& design) {
     design_ = design;
     ++version_;
-    folder_.request(design_, version_);
+    folder_.request(design_, version_, workshop_);
     const std::string owner = selectedStructure().toStdString();
     if (!owner.empty() && !design_.structure(owner) && !design_.part(owner))
         select({});
@@ -123,6 +143,22 @@ void Session::setOpening(double degrees) {
     emit openingChanged(degrees);
 }
 
+void Session::show(const Finding& finding) {
+    select(finding.panels.empty() ? QString() : QString::fromStdString(finding.panels.front()));
+    setOpening(finding.opening);
+    shown_ = finding.panels;
+    emit findingShown();
+}
+
+void Session::setWorkshop(const Workshop& workshop) {
+    workshop_ = workshop;
+    const QString path = workshopPath();
+    QDir().mkpath(QFileInfo(path).path());
+    if (Trouble t = saveFile(path.toStdString(), workshopToText(workshop)))
+        emit refused(QString::fromStdString(t->text()));
+    put(Design(design_));
+}
+
 void Session::setFinest(int finest) {
     finest_ = finest;
     emit designChanged();
@@ -132,6 +168,7 @@ void Session::select(const QString& id) {
     if (id == selected_)
         return;
     selected_ = id;
+    shown_.clear();
     emit selectionChanged();
 }
 

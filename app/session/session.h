@@ -73,6 +73,16 @@ class Session : public QObject {
     // Places the ghost for good; says why when there is none.
     void placeGhost();
 
+    // Shows a finding: its panels, at the opening where it is worst.
+    void show(const Finding& finding);
+    // The panels (ids) of the finding that is shown; none once something else is chosen.
+    const std::vector<std::string>& shownPanels() const { return shown_; }
+
+    const Workshop& workshop() const { return workshop_; }
+    // Keeps the maker's tools and mail classes for all cards, and proves anew. Says so when they
+    // could not be written.
+    void setWorkshop(const Workshop& workshop);
+
     Folder& folder() { return folder_; }
 
   signals:
@@ -83,6 +93,7 @@ class Session : public QObject {
     void openingChanged(double degrees);
     void toolChanged(); // or what it has picked up
     void ghostChanged();
+    void findingShown();
     void documentChanged();               // another path, or saved, or modified
     void refused(const QString& message); // a problem to show
 
@@ -98,6 +109,8 @@ class Session : public QObject {
     std::shared_ptr<const Case> ghost_;
     double opening_ = 90;
     int finest_ = 16;
+    std::vector<std::string> shown_;
+    Workshop workshop_;
     quint64 version_ = 0;
     SnapshotPtr snapshot_;
     Folder folder_;

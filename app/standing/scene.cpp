@@ -47,11 +47,11 @@ bool isCrease(const Assembly& a, const Panel& panel, const Vec2& p, const Vec2& 
 
 } // namespace
 
-Rigid stanceOf(Stance stance, double opening) {
+Rigid stanceOf(Posture stance, double opening) {
     Rigid r;
-    if (stance == Stance::Cradled)
+    if (stance == Posture::Cradled)
         return r;
-    if (stance == Stance::Standing) {
+    if (stance == Posture::Standing) {
         r.turn << 1, 0, 0, 0, 0, -1, 0, 1, 0;
         return r;
     }
@@ -67,17 +67,17 @@ double spineOpening(const Case& c, const Pose& pose) {
     return 180 - std::fabs(pose.angles[size_t(c.linkage.spine)]) * 180 / pi;
 }
 
-Stance naturalStance(const Design& design) {
+Posture naturalStance(const Design& design) {
     int along = 0, others = 0;
     for (const StructureSpec& s : design.structures)
         if (s.on == "card.spine")
             ++(s.kind == "v-fold" ? along : others);
-    return along > others                        ? Stance::Cradled
-           : design.card.spine == SpineSide::Top ? Stance::Lying
-                                                 : Stance::Standing;
+    return along > others                        ? Posture::Cradled
+           : design.card.spine == SpineSide::Top ? Posture::Lying
+                                                 : Posture::Standing;
 }
 
-Scene sceneOf(const Case& c, const Pose& pose, Stance stance, const SceneMarks& marks) {
+Scene sceneOf(const Case& c, const Pose& pose, Posture stance, const SceneMarks& marks) {
     const Assembly& a = c.assembly;
     const Rigid stand = stanceOf(stance, spineOpening(c, pose));
     Scene scene;
@@ -93,9 +93,13 @@ Scene sceneOf(const Case& c, const Pose& pose, Stance stance, const SceneMarks& 
         const Stock* stock = c.design.stock(a.parts[panel.part].stock);
         QColor face(QString::fromStdString(stock ? stock->face : "#ffffff"));
         QColor back(QString::fromStdString(stock ? stock->back : "#ffffff"));
-        const double tint = means(marks.selected, panel.id)  ? 0.22
-                            : means(marks.hovered, panel.id) ? 0.10
-                                                             : 0;
+        const bool shown =
+            std::find(marks.shown.begin(), marks.shown.end(), panel.id) != marks.shown.end();
+        const double tint = shown                             ? 0.34
+                            : !marks.shown.empty()            ? 0
+                            : means(marks.selected, panel.id) ? 0.22
+                            : means(marks.hovered, panel.id)  ? 0.10
+                                                              : 0;
         Face f;
         f.panel = static_cast<int>(i);
         f.normal = at[i].turn.col(2);
@@ -153,16 +157,16 @@ Scene sceneOf(const Case& c, const Pose& pose, Stance stance, const SceneMarks& 
     return scene;
 }
 
-void frame(Camera& camera, const Design& design, Stance stance) {
+void frame(Camera& camera, const Design& design, Posture stance) {
     const double w = design.card.width.mm(), h = design.card.height.mm();
     const bool top = design.card.spine == SpineSide::Top;
     const double reach = top ? h : w, length = top ? w : h;
-    if (stance == Stance::Standing) {
+    if (stance == Posture::Standing) {
         camera.target = Vec3(0, -reach * 0.3, length * 0.46);
         camera.radius = 0.5 * std::hypot(length, 1.3 * reach);
         camera.yaw = -0.42;
         camera.pitch = 0.36;
-    } else if (stance == Stance::Cradled) {
+    } else if (stance == Posture::Cradled) {
         camera.target = Vec3(0, length * 0.45, reach * 0.3);
         camera.radius = 0.5 * std::hypot(1.6 * reach, length);
         camera.yaw = -0.5;

@@ -8,17 +8,17 @@
 namespace hl {
 
 // How the card is put on the table.
-enum class Stance { Lying, Standing, Cradled };
+enum class Posture { Lying, Standing, Cradled };
 
 // Pose frame -> scene. Lying: the right page on the table, the left one raised behind it.
 // Standing: the spine upright, the card opening toward the viewer. Cradled: the spine on the
 // table, running away from the viewer, both pages raised alike.
-Rigid stanceOf(Stance stance, double opening);
+Rigid stanceOf(Posture stance, double opening);
 // The opening of the spine in a pose, degrees.
 double spineOpening(const Case& folded, const Pose& pose);
 // What the design itself suggests: V-folds on the spine are seen along it, else a top fold lies
 // and a side fold stands.
-Stance naturalStance(const Design& design);
+Posture naturalStance(const Design& design);
 
 struct Face {
     std::vector<Vec3> corners; // convex
@@ -43,11 +43,12 @@ struct Scene {
 
 struct SceneMarks { // ids, as the session has them
     std::string selected, hovered;
+    std::vector<std::string> shown = {}; // panels of the finding that is shown
 };
 
-Scene sceneOf(const Case& folded, const Pose& pose, Stance stance, const SceneMarks& marks);
+Scene sceneOf(const Case& folded, const Pose& pose, Posture stance, const SceneMarks& marks);
 
 // Puts the camera where the whole motion stays in view; keeps its angles.
-void frame(Camera& camera, const Design& design, Stance stance);
+void frame(Camera& camera, const Design& design, Posture stance);
 
 } // namespace hl

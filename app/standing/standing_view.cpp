@@ -70,9 +70,29 @@ QString StandingView::caption(const Pose& pose) const {
         .arg(between, 0, 'f', 1);
 }
 
-void StandingView::setStance(Stance stance) {
+void StandingView::setStance(Posture stance) {
     stance_ = stance;
     frameCard();
+}
+
+void StandingView::lookAtShown() {
+    if (!session_.snapshot())
+        return;
+    const Case& c = *session_.snapshot()->folded;
+    const Pose now = pose();
+    Box box;
+    for (const std::string& id : session_.shownPanels())
+        if (const int i = c.assembly.panel(id); i >= 0)
+            for (const Vec2& p : c.assembly.panels[i].outline)
+                box.take(now.panels[i].at(p));
+    if (box.low.x() > box.high.x())
+        return;
+    frameCard();
+    // Near enough to see the place, far enough to see where it is.
+    const double radius = std::max(20.0, (box.high - box.low).norm());
+    camera.zoom = std::clamp(camera.radius / radius, 1.0, 2.2);
+    camera.target = stanceOf(stance_, spineOpening(c, now)) * Vec3((box.low + box.high) / 2);
+    update();
 }
 
 void StandingView::frameCard() {
@@ -90,7 +110,7 @@ void StandingView::paintEvent(QPaintEvent*) {
     const Pose now = ghost ? poseAt(c.linkage, c.motion, session_.opening()) : pose();
     const Scene scene = sceneOf(c, now, stance_,
                                 {(ghost ? session_.ghostId() : session_.selected()).toStdString(),
-                                 session_.hovered().toStdString()});
+                                 session_.hovered().toStdString(), session_.shownPanels()});
     const double ratio = devicePixelRatioF();
     QImage image;
     if (painted_)
@@ -309,7 +329,7 @@ void StandingView::mousePressEvent(QMouseEvent* e) {
         const Case& c = *session_.snapshot()->folded;
         const int panel = c.assembly.panel(thing.toStdString());
         // Lying, the right page rests on the table; only the left one can be moved.
-        const bool rests = stance_ == Stance::Lying && thing == "card.page-right";
+        const bool rests = stance_ == Posture::Lying && thing == "card.page-right";
         if (rests) {
             drag_ = Drag::Orbit;
         } else if (panel >= 0 && c.assembly.panels[panel].role == Role::Page) {

@@ -14,9 +14,10 @@ class StandingView : public QWidget {
     explicit StandingView(Session& session, QWidget* parent = nullptr);
 
     Camera camera; // public: tools and tests place it
-    Stance stance() const { return stance_; }
-    void setStance(Stance stance);
+    Posture stance() const { return stance_; }
+    void setStance(Posture stance);
     void frameCard();
+    void lookAtShown(); // moves the camera to the finding that is shown
     // Where a point of a panel (flat coordinates of its part) shows in the widget.
     QPointF pixelOf(const std::string& panel, const Vec2& flat) const;
     // The panel or crease under a pixel; creases win within a few pixels. Empty: the ground.
@@ -49,7 +50,7 @@ class StandingView : public QWidget {
 
     enum class Drag { None, Page, Orbit, Pan, Handle };
     Session& session_;
-    Stance stance_ = Stance::Standing;
+    Posture stance_ = Posture::Standing;
     Drag drag_ = Drag::None;
     QPointF last_, pressed_;
     std::string grabbed_; // panel

@@ -41,7 +41,7 @@ void CardPicture::rest() {
 
 void CardPicture::paintEvent(QPaintEvent*) {
     QPainter painter(this);
-    const Stance stance = naturalStance(folded_->design);
+    const Posture stance = naturalStance(folded_->design);
     const Scene scene =
         sceneOf(*folded_, poseAt(folded_->linkage, folded_->motion, opening_), stance, {});
     Camera camera;

@@ -32,8 +32,8 @@ class Facts {
         const bool top = c_.design.card.spine == SpineSide::Top;
         const double w = top ? card.size().y() : card.size().x(),
                      h = top ? card.size().x() : card.size().y();
-        add("closed-width", "Closed, it is " + say(w) + " wide", w);
-        add("closed-height", "and " + say(h) + " high.", h);
+        add("closed-width", "Closed, it is " + say(w) + " wide.", w);
+        add("closed-height", "Closed, it is " + say(h) + " high.", h);
         // The thickest place as seen on the card: from the spine, and from the start of it.
         add("thickness",
             "It is at most " + say(card.thickness) + " thick, " + say(-card.thickest.x()) +
@@ -55,8 +55,9 @@ class Facts {
     void displayed() {
         const Stance s = stanceOf(c_);
         const double at = std::clamp(c_.assembly.display.at, c_.first(), c_.last());
-        add("display", "Displayed it " + c_.assembly.display.words + ", " +
-                           sayOpening(c_, at, at) + ".", at, In::Degrees);
+        add("display",
+            "Displayed it " + c_.assembly.display.words + ", " + sayOpening(c_, at, at) + ".", at,
+            In::Degrees);
         for (const Rest& r : s.rests)
             if (r.margin > 0)
                 add(r.meant ? "stands" : "rests",
@@ -89,8 +90,8 @@ class Facts {
             add("tolerance",
                 "With the usual errors of the hand the " +
                     sayPanel(c_, c_.linkage.loops[t.loop].held) + " misses by " + say(t.likely) +
-                    " as a rule and by " + say(t.worst) + " at worst; what matters most: " +
-                    sources + ".",
+                    " as a rule and by " + say(t.worst) +
+                    " at worst; what matters most: " + sources + ".",
                 t.likely);
         }
     }

@@ -9,9 +9,28 @@ constexpr double bindsAbove = 0.02;   // mm of misfit
 constexpr double nearFlat = 0.25;     // degrees beside a flat state that get a frame of their own
 constexpr double finestStep = 1 / 8.; // degrees
 
+// A convex ring without what lies within `by` of its edges.
+Ring drawnInConvex(const Ring& ring, double by) {
+    Ring now = ring;
+    for (size_t i = 0; i < ring.size() && now.size() > 2; ++i) {
+        const Vec2 d = ring[(i + 1) % ring.size()] - ring[i];
+        if (d.norm() < 1e-9)
+            continue;
+        const Vec2 n = leftOf(d.normalized());
+        now = aboveLine(now, ring[i] + by * n, n);
+    }
+    return now;
+}
+
 // The panel drawn in, as convex pieces; none when nothing is left.
 std::vector<Ring> drawnPieces(const Panel& panel, double by) {
     std::vector<Ring> out;
+    if (panel.apertures.empty() && isConvex(panel.outline)) {
+        Ring ring = drawnInConvex(panel.outline, by);
+        if (ring.size() > 2 && areaOf(ring) > 1e-6)
+            out.push_back(std::move(ring));
+        return out;
+    }
     const std::vector<Ring> rings = drawnIn(panel.outline, panel.apertures, by);
     for (const Ring& outline : rings) {
         if (areaOf(outline) <= 0)
@@ -28,9 +47,7 @@ std::vector<Ring> drawnPieces(const Panel& panel, double by) {
 
 } // namespace
 
-double marginOf(const Case& c, int panel) {
-    return std::clamp(caliperOf(c, panel) / 2, 0.05, 0.5);
-}
+double marginOf(const Case& c, int panel) { return std::clamp(caliperOf(c, panel) / 2, 0.05, 0.5); }
 
 bool liesFlat(const Case& c, const Pose& pose) {
     for (const Course::Leg& leg : c.linkage.course.legs())
@@ -122,36 +139,43 @@ void Film::expose(const Case& c) {
         flat_.push_back(liesFlat(c, *poses_[f]));
         for (size_t l = 0; l < c.linkage.loops.size(); ++l)
             if (poses_[f]->misfits[l] > bindsAbove)
-                for (int i : c.assembly.parts[c.assembly.panels[c.linkage.loops[l].held].part]
-                                 .panels) {
+                for (int i :
+                     c.assembly.parts[c.assembly.panels[c.linkage.loops[l].held].part].panels) {
                     binds_[i].resize(count);
                     binds_[i][f] = 1;
                 }
     }
-    planes_.reserve(n * count);
-    for (size_t i = 0; i < n; ++i)
-        for (const Pose* pose : poses_)
-            planes_.push_back(planeOf(pose->panels[i]));
     reelCount_ = (count + reelLength - 1) / reelLength;
-    corners_.reserve(outline_.size() * count);
-    boxes_.reserve(pieces_.size() * count);
+    planes_.resize(n * count);
+    corners_.resize(outline_.size() * count);
+    boxes_.resize(pieces_.size() * count);
     swept_.resize(pieces_.size());
     reels_.resize(pieces_.size() * reelCount_);
-    for (size_t k = 0; k < pieces_.size(); ++k) {
-        const Piece& p = pieces_[k];
+    size_t first = 0; // of the panel's pieces, which follow one another
+    for (size_t i = 0; i < n; ++i) {
+        size_t end = first;
+        while (end < pieces_.size() && pieces_[end].panel == static_cast<int>(i))
+            ++end;
         for (size_t f = 0; f < count; ++f) {
-            Box box;
-            for (int i = p.first; i < p.first + p.count; ++i) {
-                corners_.push_back(poses_[f]->panels[p.panel].at(outline_[i]));
-                box.take(corners_.back());
+            const Rigid& at = poses_[f]->panels[i];
+            planes_[i * count + f] = planeOf(at);
+            for (size_t k = first; k < end; ++k) {
+                const Piece& p = pieces_[k];
+                Vec3* to = &corners_[static_cast<size_t>(p.first) * count + f * p.count];
+                Box& box = boxes_[k * count + f];
+                for (int q = 0; q < p.count; ++q) {
+                    to[q] = at.at(outline_[p.first + q]);
+                    box.take(to[q]);
+                }
+                reels_[k * reelCount_ + f / reelLength].take(box);
+                if (f % reelLength == 0 && f > 0)
+                    reels_[k * reelCount_ + f / reelLength - 1].take(box);
             }
-            boxes_.push_back(box);
-            reels_[k * reelCount_ + f / reelLength].take(box);
-            if (f % reelLength == 0 && f > 0)
-                reels_[k * reelCount_ + f / reelLength - 1].take(box);
         }
-        for (size_t r = 0; r < reelCount_; ++r)
-            swept_[k].take(reels_[k * reelCount_ + r]);
+        for (size_t k = first; k < end; ++k)
+            for (size_t r = 0; r < reelCount_; ++r)
+                swept_[k].take(reels_[k * reelCount_ + r]);
+        first = end;
     }
 }
 

@@ -36,8 +36,11 @@ std::vector<Facet> hullOf(const std::vector<Vec3>& points) {
     if (points.size() < 4 || inOnePlane(points))
         return out;
     std::vector<Point> in;
-    for (const Vec3& p : points)
-        in.emplace_back(p.x(), p.y(), p.z());
+    for (const Vec3& p : points) // to a thousandth: corners that meet are one
+        in.emplace_back(std::round(p.x() * 1e3) / 1e3, std::round(p.y() * 1e3) / 1e3,
+                        std::round(p.z() * 1e3) / 1e3);
+    std::sort(in.begin(), in.end());
+    in.erase(std::unique(in.begin(), in.end()), in.end());
     Mesh mesh;
     CGAL::convex_hull_3(in.begin(), in.end(), mesh);
     for (auto f : mesh.faces()) {

@@ -7,7 +7,7 @@
 namespace hl {
 namespace {
 
-constexpr int places = 12;
+constexpr int places = 8;
 constexpr double noticed = 0.1; // mm
 
 struct Worst {
@@ -33,8 +33,8 @@ Worst worstOf(const Case& c, const Design& d, const std::atomic<bool>* cancel) {
     if (!made)
         return w;
     const Linkage k = linkageOf(*made);
-    const bool same = k.joints.size() == c.linkage.joints.size() &&
-                      k.loops.size() == c.linkage.loops.size();
+    const bool same =
+        k.joints.size() == c.linkage.joints.size() && k.loops.size() == c.linkage.loops.size();
     const Motion own = same ? Motion{} : motionOf(k, cancel);
     for (int n = 0; n <= places && !(cancel && *cancel); ++n) {
         const Pose& near = c.poses[n * (c.poses.size() - 1) / places];

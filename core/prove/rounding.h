@@ -23,7 +23,7 @@ struct Rounding {
     std::vector<Rounded> careful; // those that make misfit by themselves, the worst first
 };
 
-// Rounds all lengths of structures to the ruler and all angles to half a degree. Folded at thirteen
+// Rounds all lengths of structures to the ruler and all angles to half a degree. Folded at nine
 // places of the motion from its closed to its open end.
 Rounding roundedTo(const Case& c, const Ruler& ruler, const std::atomic<bool>* cancel = nullptr);
 

@@ -44,8 +44,7 @@ Cut cut(const Polygon& a, const Plane& plane, const Vec3& line) {
 // The nearest points of two segments (Lumelsky: clamp along one, then along the other).
 void segments(const Vec3& p, const Vec3& q, const Vec3& r, const Vec3& s, Gap& best) {
     const Vec3 u = q - p, v = s - r, w = p - r;
-    const double a = u.squaredNorm(), b = u.dot(v), c = v.squaredNorm(), d = u.dot(w),
-                 e = v.dot(w);
+    const double a = u.squaredNorm(), b = u.dot(v), c = v.squaredNorm(), d = u.dot(w), e = v.dot(w);
     const double det = a * c - b * b;
     double x = det > 1e-12 * a * c ? std::clamp((b * e - c * d) / det, 0.0, 1.0) : 0;
     double y = c > 0 ? (b * x + e) / c : 0;
@@ -144,26 +143,28 @@ Gap gapOf(const Polygon& a, const Polygon& b) {
     return best;
 }
 
-// Sutherland and Hodgman's clipping of one convex ring by the edges of another.
-Ring overlapOf(const Ring& a, const Ring& b) {
-    Ring now = a, next;
-    for (size_t i = 0; i < b.size() && now.size() > 2; ++i) {
-        const Vec2 &p = b[i], d = b[(i + 1) % b.size()] - p;
-        auto left = [&](const Vec2& q) { return d.x() * (q.y() - p.y()) - d.y() * (q.x() - p.x()); };
-        next.clear();
-        double before = left(now.back());
-        for (size_t k = 0; k < now.size(); ++k) {
-            const Vec2& q = now[k];
-            const Vec2& last = now[(k + now.size() - 1) % now.size()];
-            const double h = left(q);
-            if ((before < 0) != (h < 0))
-                next.push_back(last + (q - last) * (before / (before - h)));
-            if (h >= 0)
-                next.push_back(q);
-            before = h;
-        }
-        now.swap(next);
+Ring aboveLine(const Ring& ring, const Vec2& on, const Vec2& normal) {
+    Ring out;
+    if (ring.empty())
+        return out;
+    double before = normal.dot(ring.back() - on);
+    for (size_t k = 0; k < ring.size(); ++k) {
+        const Vec2 &q = ring[k], &last = ring[(k + ring.size() - 1) % ring.size()];
+        const double h = normal.dot(q - on);
+        if ((before < 0) != (h < 0))
+            out.push_back(last + (q - last) * (before / (before - h)));
+        if (h >= 0)
+            out.push_back(q);
+        before = h;
     }
+    return out;
+}
+
+// Sutherland and Hodgman: one convex ring clipped by the edges of the other.
+Ring overlapOf(const Ring& a, const Ring& b) {
+    Ring now = a;
+    for (size_t i = 0; i < b.size() && now.size() > 2; ++i)
+        now = aboveLine(now, b[i], leftOf(b[(i + 1) % b.size()] - b[i]));
     if (now.size() < 3 || areaOf(now) < 1e-9)
         now.clear();
     return now;

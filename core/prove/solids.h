@@ -69,6 +69,8 @@ struct Gap {
 };
 Gap gapOf(const Polygon& a, const Polygon& b);
 
+// What of a convex ring lies on the side of a line to which `normal` points.
+Ring aboveLine(const Ring& ring, const Vec2& on, const Vec2& normal);
 // What two convex counter-clockwise rings have in common; empty without an inside.
 Ring overlapOf(const Ring& a, const Ring& b);
 // The least distance between two parallel lines that have a convex ring between them.

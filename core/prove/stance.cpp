@@ -9,9 +9,9 @@ namespace hl {
 namespace {
 
 constexpr double degree = pi / 180;
-constexpr double aligned = 12;        // degrees from a direction that still count as it
-constexpr double liesOpen = 170;      // degrees from which a card lies rather than stands
-constexpr double touches = 0.3;       // mm above the ground that count as on it
+constexpr double aligned = 12;   // degrees from a direction that still count as it
+constexpr double liesOpen = 170; // degrees from which a card lies rather than stands
+constexpr double touches = 0.3;  // mm above the ground that count as on it
 
 Vec2 centroidOf(const Ring& r) {
     Vec2 sum = Vec2::Zero();
@@ -41,7 +41,10 @@ Meant meantFor(const Case& c, const Pose& pose) {
                              top ? "on its free edges, like a roof" : "on its bottom edges");
     if (props || lies || top)
         for (size_t i = 0; i < pose.panels.size(); ++i)
-            if (c.assembly.panels[i].role == Role::Page)
+            if (c.assembly.panels[i].role == Role::Page &&
+                // A stand stands on the pages of its foot, an easel on the one that is not propped.
+                !(form == "stand" && static_cast<int>(i) == c.linkage.root) &&
+                !(props && form != "stand" && static_cast<int>(i) != c.linkage.root))
                 for (int side : {1, -1})
                     m.downs.emplace_back(side * pose.panels[i].turn.col(2),
                                          lies || props ? "on its base" : "on one page");
@@ -87,8 +90,7 @@ class View {
                 h = h.cwiseMax(p);
             }
             const int r0 = row(l.y()), r1 = row(h.y()), k0 = column(l.x()), k1 = column(h.x());
-            for (int r = r0; r <= r1; ++r)
-{
+            for (int r = r0; r <= r1; ++r) {
                 const double y = low_.y() + cell_ * (r + 0.5);
                 double from = 1e300, to = -1e300;
                 for (size_t i = 0; i < flat.size(); ++i) {
@@ -142,7 +144,7 @@ class View {
 void lookAt(const Case& c, Stance& s) {
     // The viewer stands where the opening faces, the ground below.
     const bool top = c.design.card.spine == SpineSide::Top;
-    const Vec3 toViewer = Vec3::UnitZ(), up = top ? Vec3(Vec3::UnitX()) : Vec3(Vec3::UnitY());
+    const Vec3 toViewer = Vec3::UnitZ(), up = top ? Vec3(-Vec3::UnitX()) : Vec3(Vec3::UnitY());
     View view(c, s.pose, toViewer, up);
     const size_t n = c.assembly.panels.size();
     for (size_t i = 0; i < n; ++i)
@@ -226,9 +228,8 @@ Stance stanceOf(const Case& c) {
             if ((q - p).norm() < 1e-6)
                 continue;
             const Vec3 inward = f.outward.cross((q - p).normalized());
-            r.margin = std::min(r.margin, std::atan2(inward.dot(s.centre - p),
-                                                     std::max(r.height, 1e-6)) /
-                                              degree);
+            r.margin = std::min(
+                r.margin, std::atan2(inward.dot(s.centre - p), std::max(r.height, 1e-6)) / degree);
         }
         for (auto& [down, name] : meant.downs)
             if (down.dot(f.outward) > std::cos(aligned * degree) && !r.meant) {

@@ -4,6 +4,7 @@
 #include <Eigen/Dense>
 #include <algorithm>
 #include <cmath>
+#include <map>
 
 namespace hl {
 namespace {
@@ -20,6 +21,7 @@ class Errors {
         count_ = creases_ + 2 * static_cast<int>(c.assembly.joins.size());
         laying_ = std::hypot(c.workshop.layingError, c.workshop.cutError);
         worst_.resize(k_.loops.size());
+        errorsOf_.resize(k_.loops.size());
         stepOf_.assign(c.assembly.panels.size(), -1);
         for (size_t i = 0; i < k_.tree.size(); ++i)
             stepOf_[k_.tree[i].panel] = static_cast<int>(i);
@@ -38,45 +40,51 @@ class Errors {
 
     void look(const Pose& pose, std::vector<Tolerance>& out) {
         pose_ = &pose;
-        Matrix moved = Matrix::Zero(static_cast<int>(k_.joints.size()), count_);
+        std::vector<Row> moved(k_.joints.size()); // what the errors do to every joint
         for (const Block& block : c_.motion.blocks) {
-            const int rows = 9 * static_cast<int>(block.loops.size());
-            Matrix misses = Matrix::Zero(rows, count_);
+            if (block.joints.empty())
+                continue; // nothing here can give way: it is misfit or fits by itself
             std::vector<int> known;
-            for (size_t l = 0; l < block.loops.size(); ++l) {
-                const Loop& loop = k_.loops[block.loops[l]];
-                addErrors(loop, misses.middleRows(9 * static_cast<int>(l), 9));
-                for (const LoopHinge& h : loop.hinges)
-                    if (std::find(block.joints.begin(), block.joints.end(), h.joint) ==
-                            block.joints.end() &&
-                        std::find(known.begin(), known.end(), h.joint) == known.end() &&
-                        !k_.joints[h.joint].driven)
+            for (int l : block.loops)
+                for (const LoopHinge& h : k_.loops[l].hinges)
+                    if (!moved[h.joint].empty() &&
+                        std::find(known.begin(), known.end(), h.joint) == known.end())
                         known.push_back(h.joint);
-            }
+            // Only the errors that this block hears of.
+            columns_.clear();
+            columnOf_.assign(static_cast<size_t>(count_), -1);
+            for (int l : block.loops)
+                hears(k_.loops[l]);
+            for (int j : known)
+                for (auto& [error, by] : moved[j])
+                    hears(error);
+            const int rows = 9 * static_cast<int>(block.loops.size());
+            Matrix misses = Matrix::Zero(rows, static_cast<int>(columns_.size()));
+            for (size_t l = 0; l < block.loops.size(); ++l)
+                addErrors(k_.loops[block.loops[l]], misses.middleRows(9 * static_cast<int>(l), 9));
             if (!known.empty()) {
                 const Matrix j = derivatives(k_, block.loops, known, pose.angles);
                 for (size_t i = 0; i < known.size(); ++i)
-                    misses.noalias() += j.col(static_cast<int>(i)) * moved.row(known[i]);
+                    for (auto& [error, by] : moved[known[i]])
+                        misses.col(columnOf_[error]) += by * j.col(static_cast<int>(i));
             }
-            if (block.joints.empty())
-                continue; // nothing here can give way: it is misfit or fits by itself
             Matrix own = derivatives(k_, block.loops, block.joints, pose.angles);
-            for (int r = 0; r < rows; ++r)
+            for (int r = 0; r < rows; ++r) {
                 own.row(r) *= weights[r % 9 / 3];
-            Matrix weighted = misses;
-            for (int r = 0; r < rows; ++r)
-                weighted.row(r) *= weights[r % 9 / 3];
-            Eigen::JacobiSVD<Matrix> svd(own, Eigen::ComputeThinU | Eigen::ComputeThinV);
-            Matrix answer = Matrix::Zero(own.cols(), count_);
+                misses.row(r) *= weights[r % 9 / 3];
+            }
+            const Eigen::JacobiSVD<Matrix> svd(own, Eigen::ComputeThinU | Eigen::ComputeThinV);
+            Matrix answer = Matrix::Zero(own.cols(), misses.cols());
             const double arm = 20; // mm: a fold that moves nothing by this per radian is no help
             for (int i = 0; i < svd.singularValues().size(); ++i)
                 if (svd.singularValues()(i) > slack * arm)
-                    answer -= svd.matrixV().col(i) *
-                              (svd.matrixU().col(i).transpose() * weighted) /
+                    answer -= svd.matrixV().col(i) * (svd.matrixU().col(i).transpose() * misses) /
                               svd.singularValues()(i);
             for (size_t i = 0; i < block.joints.size(); ++i)
-                moved.row(block.joints[i]) = answer.row(static_cast<int>(i));
-            Matrix left = weighted + own * answer;
+                for (size_t k = 0; k < columns_.size(); ++k)
+                    if (const double by = answer(static_cast<int>(i), static_cast<int>(k)))
+                        moved[block.joints[i]].emplace_back(columns_[k], by);
+            Matrix left = misses + own * answer;
             for (int r = 0; r < rows; ++r)
                 left.row(r) /= weights[r % 9 / 3];
             for (size_t l = 0; l < block.loops.size(); ++l)
@@ -85,6 +93,23 @@ class Errors {
     }
 
   private:
+    using Row = std::vector<std::pair<int, double>>; // by error
+
+    void hears(int error) {
+        if (columnOf_[error] < 0) {
+            columnOf_[error] = static_cast<int>(columns_.size());
+            columns_.push_back(error);
+        }
+    }
+    void hears(const Loop& loop) {
+        for (const LoopHinge& h : loop.hinges)
+            if (k_.joints[h.joint].join < 0)
+                hears(h.joint);
+        for (auto& [join, sign] : laid_[&loop - k_.loops.data()])
+            for (int way : {0, 1})
+                hears(creases_ + 2 * join + way);
+    }
+
     // The errors that move the marks of a loop, in its landing's coordinates.
     template<class Rows> void addErrors(const Loop& loop, Rows rows) const {
         const Mat3 back = pose_->panels[loop.landing].turn.transpose();
@@ -92,7 +117,7 @@ class Errors {
             const Vec3 d = deviation(column) * (back * by);
             for (int mark = 0; mark < 3; ++mark)
                 for (int axis = 0; axis < 3; ++axis)
-                    rows(3 * mark + axis, column) += d(axis);
+                    rows(3 * mark + axis, columnOf_[column]) += d(axis);
         };
         // A score beside its place makes one panel longer and the other shorter: what follows goes
         // along with the one and back with the other.
@@ -101,8 +126,8 @@ class Errors {
             if (j.join >= 0)
                 continue;
             const Vec3 n = lift(leftOf(j.dir));
-            shift(h.joint, h.sign * (pose_->panels[j.left].turn * n -
-                                     pose_->panels[j.right].turn * n));
+            shift(h.joint,
+                  h.sign * (pose_->panels[j.left].turn * n - pose_->panels[j.right].turn * n));
         }
         for (auto& [i, sign] : laid_[&loop - k_.loops.data()]) {
             const Mat3& turn = pose_->panels[c_.assembly.joins[i].landing].turn;
@@ -135,7 +160,9 @@ class Errors {
     }
 
     // Standard deviation, mm. What is laid down also suffers from where it was cut.
-    double deviation(int error) const { return error < creases_ ? c_.workshop.scoreError : laying_; }
+    double deviation(int error) const {
+        return error < creases_ ? c_.workshop.scoreError : laying_;
+    }
 
     template<class Rows> void judge(int loop, const Rows& rows, std::vector<Tolerance>& out) {
         Tolerance& best = out[loop];
@@ -147,6 +174,7 @@ class Errors {
             best.likely = likely;
             best.opening = pose_->opening;
             worst_[loop] = part;
+            errorsOf_[loop] = columns_;
         }
     }
 
@@ -157,13 +185,18 @@ class Errors {
         if (part.size() == 0)
             return;
         const Mat3 spread = part * part.transpose();
-        t.worst = 3 * std::sqrt(std::max(
-                          0.0, Eigen::SelfAdjointEigenSolver<Mat3>(spread).eigenvalues()(2)));
-        for (int e = 0; e < creases_; ++e)
-            t.sources.push_back({e, -1, part.col(e).squaredNorm() / spread.trace()});
-        for (int e = creases_; e < count_; e += 2)
-            t.sources.push_back({-1, (e - creases_) / 2,
-                                 part.middleCols(e, 2).squaredNorm() / spread.trace()});
+        t.worst =
+            3 *
+            std::sqrt(std::max(0.0, Eigen::SelfAdjointEigenSolver<Mat3>(spread).eigenvalues()(2)));
+        std::map<int, double> shares; // both ways of laying down are one error
+        for (size_t i = 0; i < errorsOf_[t.loop].size(); ++i) {
+            const int e = errorsOf_[t.loop][i];
+            shares[e < creases_ ? e : e - (e - creases_) % 2] +=
+                part.col(static_cast<int>(i)).squaredNorm() / spread.trace();
+        }
+        for (auto& [e, share] : shares)
+            t.sources.push_back(e < creases_ ? ErrorSource{e, -1, share}
+                                             : ErrorSource{-1, (e - creases_) / 2, share});
         std::stable_sort(t.sources.begin(), t.sources.end(),
                          [](auto& a, auto& b) { return a.share > b.share; });
         t.sources.resize(std::min<size_t>(3, t.sources.size()));
@@ -175,6 +208,8 @@ class Errors {
     const Pose* pose_ = nullptr;
     int creases_ = 0, count_ = 0;
     double laying_ = 0;
+    std::vector<int> columns_, columnOf_; // the errors of the block at hand
+    std::vector<std::vector<int>> errorsOf_;
     std::vector<Matrix> worst_; // of every loop, the errors of the mark that is worst
     std::vector<int> stepOf_;
     std::vector<std::vector<std::pair<int, double>>> laid_; // joins that every loop goes through
@@ -190,7 +225,7 @@ std::vector<Tolerance> tolerances(const Case& c) {
         return out;
     Errors errors(c);
     const int last = static_cast<int>(c.poses.size()) - 1;
-    for (int part = 0; part <= 6; ++part)
+    for (int part : {0, 2, 3, 4, 6}) // sixths
         errors.look(c.poses[part * last / 6], out);
     for (Tolerance& t : out)
         errors.finish(t);

@@ -24,8 +24,8 @@ struct Tolerance {
     std::vector<ErrorSource> sources; // the three that matter most
 };
 
-// One for every loop, the largest first. The poses looked at are the ends of the motion and five in
-// between.
+// One for every loop, the largest first. The poses looked at are the ends of the motion and three
+// in between.
 std::vector<Tolerance> tolerances(const Case& c);
 // "the score right-foot of Box"
 std::string saySource(const Case& c, const ErrorSource& s);

@@ -33,7 +33,7 @@ class SceneTest : public QObject {
     // the spine or the lower page lies on it.
     void theCardRestsOnTheTable() {
         auto c = demo("signal-box");
-        for (Stance stance : {Stance::Lying, Stance::Standing, Stance::Cradled})
+        for (Posture stance : {Posture::Lying, Posture::Standing, Posture::Cradled})
             for (double opening : {0.0, 1.0, 60.0, 90.0, 135.0, 180.0}) {
                 const Rigid stand = stanceOf(stance, opening);
                 QVERIFY((stand.turn * stand.turn.transpose() - Mat3::Identity()).norm() < 1e-12);
@@ -50,16 +50,16 @@ class SceneTest : public QObject {
     }
 
     void theStanceSuitsTheCard() {
-        QVERIFY(naturalStance(demo("viaduct")->design) == Stance::Cradled);
-        QVERIFY(naturalStance(demo("signal-box")->design) == Stance::Standing);
-        QVERIFY(naturalStance(demo("footbridge")->design) == Stance::Lying);
+        QVERIFY(naturalStance(demo("viaduct")->design) == Posture::Cradled);
+        QVERIFY(naturalStance(demo("signal-box")->design) == Posture::Standing);
+        QVERIFY(naturalStance(demo("footbridge")->design) == Posture::Lying);
     }
 
     // At every opening the whole card is in the picture.
     void theWholeMotionIsInView() {
         for (const char* name : {"viaduct", "signal-box", "footbridge", "station-platform"}) {
             auto c = demo(name);
-            const Stance stance = naturalStance(c->design);
+            const Posture stance = naturalStance(c->design);
             Camera camera;
             frame(camera, c->design, stance);
             const QSizeF size(700, 350);
@@ -101,8 +101,8 @@ class SceneTest : public QObject {
     void whatIsSelectedStandsOut() {
         auto c = demo("station-platform");
         const Pose& p = c->poses[90];
-        const Scene plain = sceneOf(*c, p, Stance::Lying, {});
-        const Scene chosen = sceneOf(*c, p, Stance::Lying, {"tent1", "box1.tip"});
+        const Scene plain = sceneOf(*c, p, Posture::Lying, {});
+        const Scene chosen = sceneOf(*c, p, Posture::Lying, {"tent1", "box1.tip"});
         QCOMPARE(plain.faces.size(), chosen.faces.size());
         for (size_t i = 0; i < plain.faces.size(); ++i) {
             const bool mine = c->assembly.panels[i].id.rfind("tent1.", 0) == 0;
@@ -121,7 +121,7 @@ class SceneTest : public QObject {
         auto c = demo("signal-box");
         std::set<int> tones;
         for (int opening = 30; opening <= 150; opening += 20) {
-            const Scene s = sceneOf(*c, c->poses[size_t(opening)], Stance::Standing, {});
+            const Scene s = sceneOf(*c, c->poses[size_t(opening)], Posture::Standing, {});
             const Face& page = s.faces[size_t(c->assembly.panel("card.page-left"))];
             tones.insert(page.face.lightness());
             QVERIFY(page.face.lightness() > 90);
@@ -132,7 +132,7 @@ class SceneTest : public QObject {
     // Both painters draw the same card; where there is no OpenGL, the plain one serves.
     void bothPaintersAgree() {
         auto c = demo("footbridge");
-        const Stance stance = naturalStance(c->design);
+        const Posture stance = naturalStance(c->design);
         Camera camera;
         frame(camera, c->design, stance);
         const Scene scene = sceneOf(*c, c->poses[100], stance, {});

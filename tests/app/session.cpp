@@ -94,7 +94,8 @@ class SessionTest : public QObject {
         s.open(box(), {});
         QVERIFY(QTest::qWaitFor(
             [&] { return s.snapshot() && s.snapshot()->stage == Snapshot::Advised; }, 60000));
-        QCOMPARE(stages, (std::vector<int>{Snapshot::Folded, Snapshot::Proved, Snapshot::Advised}));
+        QCOMPARE(stages, (std::vector<int>{Snapshot::Folded, Snapshot::Proved, Snapshot::Measured,
+                                           Snapshot::Advised}));
         QVERIFY(s.current() && s.snapshot()->verdict() == Verdict::Works);
         QCOMPARE(s.hostForNew(), QString("card.spine"));
         s.select("box1.tip");

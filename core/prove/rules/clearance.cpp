@@ -51,9 +51,8 @@ class Search {
         for (size_t i = 0; i < pieces.size(); ++i)
             if (!gives[pieces[i].panel] && owner_[pieces[i].panel] != "card")
                 order.push_back(static_cast<int>(i));
-        std::sort(order.begin(), order.end(), [&](int a, int b) {
-            return film_.swept(a).low.y() < film_.swept(b).low.y();
-        });
+        std::sort(order.begin(), order.end(),
+                  [&](int a, int b) { return film_.swept(a).low.y() < film_.swept(b).low.y(); });
         std::map<std::pair<std::string, std::string>, bool> stranger;
         for (size_t i = 0; i < order.size() && !stop_; ++i)
             for (size_t k = i + 1; k < order.size(); ++k) {
@@ -62,7 +61,8 @@ class Search {
                 const double least = leastOf(a, b);
                 if (y.low.y() > x.high.y() + 2) // more than any tolerance
                     break;
-                if (owner_[a] == owner_[b] || x.clears(y, least) ||
+                if (owner_[a] == owner_[b] ||
+                    x.clears(y, least + marginOf(c_, a) + marginOf(c_, b)) ||
                     joined_.count({std::min(a, b), std::max(a, b)}))
                     continue;
                 auto [it, fresh] = stranger.try_emplace({owner_[a], owner_[b]}, true);
@@ -161,8 +161,8 @@ class Search {
             while (end + 1 < film_.frames() && isClose[end + 1])
                 ++end;
             // A stretch that reaches a flat state or the motion's end is the way there.
-            const bool pass = f > 0 && end + 1 < film_.frames() && !film_.flat(f - 1) &&
-                              !film_.flat(end + 1);
+            const bool pass =
+                f > 0 && end + 1 < film_.frames() && !film_.flat(f - 1) && !film_.flat(end + 1);
             const bool displayed = film_.opening(f) <= shown && shown <= film_.opening(end);
             bool keeps = false; // close where no flat state is near
             for (int i = f; i <= end && !lie && !keeps; ++i)
@@ -235,11 +235,10 @@ void clearance(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
         f.where = n.where;
         nameIn(f, c, n.a);
         nameIn(f, c, n.b);
-        const std::string names =
-            "The " + sayPanel(c, n.a) + " and the " + sayPanel(c, n.b);
-        f.message = (n.distance < 0.005
-                         ? names + " touch "
-                         : names + " come within " + sayAmount(c, n.distance) + " of one another ") +
+        const std::string names = "The " + sayPanel(c, n.a) + " and the " + sayPanel(c, n.b);
+        f.message = (n.distance < 0.005 ? names + " touch "
+                                        : names + " come within " + sayAmount(c, n.distance) +
+                                              " of one another ") +
                     sayOpening(c, n.at, n.at) + ", less than paper can be trusted to keep.";
         f.remedy = "Move them further apart, or make one of them smaller.";
         out.push_back(f);

@@ -1,0 +1,181 @@
+#include "app/prove/ask_dialog.h"
+#include "core/structures/family.h"
+#include <QComboBox>
+#include <QDialogButtonBox>
+#include <QFormLayout>
+#include <QLabel>
+#include <QProgressBar>
+#include <QPushButton>
+#include <QVBoxLayout>
+#include <set>
+
+namespace hl {
+
+AskDialog::AskDialog(Session& session, QWidget* parent) : QDialog(parent), session_(session) {
+    setObjectName("ask-dialog");
+    setWindowTitle(tr("Ask backwards"));
+    setMinimumWidth(460);
+    auto* column = new QVBoxLayout(this);
+    auto* form = new QFormLayout;
+    question_ = new QComboBox;
+    question_->setObjectName("ask-question");
+    const struct {
+        Ask ask;
+        const char* text;
+    } questions[] = {{Ask::Most, QT_TR_NOOP("How large can a measure be?")},
+                     {Ask::Least, QT_TR_NOOP("How small can a measure be?")},
+                     {Ask::Topper, QT_TR_NOOP("How large can a topper be and still hide?")},
+                     {Ask::Closest, QT_TR_NOOP("How close can one structure be to another?")},
+                     {Ask::Card, QT_TR_NOOP("What is the smallest card that takes the design?")},
+                     {Ask::Envelope, QT_TR_NOOP("What is the smallest envelope?")},
+                     {Ask::Vanish, QT_TR_NOOP("Where does a finding end?")}};
+    for (auto& q : questions)
+        question_->addItem(tr(q.text), int(q.ask));
+    structure_ = new QComboBox;
+    structure_->setObjectName("ask-structure");
+    structureName_ = new QLabel(tr("Structure"));
+    measure_ = new QComboBox;
+    measure_->setObjectName("ask-measure");
+    measureName_ = new QLabel(tr("Measure"));
+    form->addRow(tr("Question"), question_);
+    form->addRow(structureName_, structure_);
+    form->addRow(measureName_, measure_);
+    column->addLayout(form);
+    answer_ = new QLabel;
+    answer_->setObjectName("ask-answer");
+    answer_->setWordWrap(true);
+    answer_->setMinimumHeight(72);
+    answer_->setAlignment(Qt::AlignTop);
+    answer_->setTextInteractionFlags(Qt::TextSelectableByMouse);
+    column->addWidget(answer_);
+    progress_ = new QProgressBar;
+    progress_->setTextVisible(false);
+    progress_->setRange(0, 100);
+    progress_->hide();
+    column->addWidget(progress_);
+    auto* buttons = new QDialogButtonBox(QDialogButtonBox::Close);
+    ask_ = buttons->addButton(tr("Ask"), QDialogButtonBox::ActionRole);
+    ask_->setObjectName("ask-go");
+    ask_->setDefault(true);
+    use_ = buttons->addButton(tr("Use this"), QDialogButtonBox::ActionRole);
+    use_->setObjectName("ask-use");
+    use_->setToolTip(tr("Puts the answer in force; it can be undone"));
+    use_->setEnabled(false);
+    column->addWidget(buttons);
+    connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
+    connect(question_, &QComboBox::activated, this, &AskDialog::fill);
+    connect(structure_, &QComboBox::activated, this, &AskDialog::fill);
+    connect(ask_, &QPushButton::clicked, this, &AskDialog::ask);
+    connect(use_, &QPushButton::clicked, this, [this] {
+        session_.edit(found_, tr("Take the answer"));
+        use_->setEnabled(false);
+        accept();
+    });
+    fill();
+    const int chosen = structure_->findData(session_.selectedStructure());
+    if (chosen >= 0) {
+        structure_->setCurrentIndex(chosen);
+        fill();
+    }
+}
+
+AskDialog::~AskDialog() { stop(); }
+
+void AskDialog::stop() {
+    cancelled_ = true;
+    if (worker_.joinable())
+        worker_.join();
+    busy_ = false;
+}
+
+void AskDialog::fill() {
+    const Ask ask = Ask(question_->currentData().toInt());
+    const Design& d = session_.design();
+    const bool whole = ask == Ask::Card || ask == Ask::Envelope;
+    structure_->setVisible(!whole);
+    structureName_->setVisible(!whole);
+    const bool second = !whole && ask != Ask::Topper;
+    measure_->setVisible(second);
+    measureName_->setVisible(second);
+    measureName_->setText(ask == Ask::Closest ? tr("To which") : tr("Measure"));
+    const QString structure = structure_->currentData().toString();
+    const QString measure = measure_->currentData().toString();
+    structure_->clear();
+    for (const StructureSpec& s : d.structures)
+        if (ask != Ask::Topper || s.kind == "topper")
+            structure_->addItem(
+                QString::fromStdString(s.name.empty() ? s.id : s.name + " (" + s.id + ")"),
+                QString::fromStdString(s.id));
+    structure_->setCurrentIndex(std::max(0, structure_->findData(structure)));
+    const std::string chosen = structure_->currentData().toString().toStdString();
+    measure_->clear();
+    if (ask == Ask::Closest) {
+        for (const StructureSpec& s : d.structures)
+            if (s.id != chosen)
+                measure_->addItem(QString::fromStdString(s.name.empty() ? s.id : s.name),
+                                  QString::fromStdString(s.id));
+    } else if (const Family* f = familyOf(d, chosen)) {
+        for (const Parameter& p : f->parameters)
+            if (p.least.quantity != Quantity::Count)
+                measure_->addItem(QString::fromStdString(p.name).replace('_', ' '),
+                                  QString::fromStdString(p.name));
+    }
+    measure_->setCurrentIndex(std::max(0, measure_->findData(measure)));
+    ask_->setEnabled(whole || structure_->count() > 0);
+}
+
+void AskDialog::ask() {
+    if (busy_) {
+        cancelled_ = true;
+        return;
+    }
+    Question q;
+    q.ask = Ask(question_->currentData().toInt());
+    q.structure = structure_->currentData().toString().toStdString();
+    const std::string second = measure_->currentData().toString().toStdString();
+    (q.ask == Ask::Closest ? q.other : q.measure) = second;
+    if (q.ask == Ask::Vanish) {
+        // The worst finding about the structure is the one that is meant.
+        const SnapshotPtr s = session_.snapshot();
+        for (const Finding& f : s ? s->findings : std::vector<Finding>{})
+            if (q.rule.empty() && f.severity != Severity::Note)
+                for (const std::string& panel : f.panels)
+                    if (ownerOf(panel) == q.structure)
+                        q.rule = f.rule;
+        if (q.rule.empty()) {
+            answer_->setText(tr("There is no finding about it now."));
+            return;
+        }
+    }
+    stop();
+    cancelled_ = false;
+    busy_ = true;
+    ask_->setText(tr("Stop"));
+    use_->setEnabled(false);
+    progress_->setValue(0);
+    progress_->show();
+    answer_->setText(tr("Looking for the answer."));
+    worker_ = std::thread([this, q, d = session_.design(), w = session_.workshop()] {
+        const Result<Answer> answer = solve(d, q, w, &cancelled_, [this](double part) {
+            QMetaObject::invokeMethod(this, [this, part] { progress_->setValue(int(100 * part)); });
+        });
+        QMetaObject::invokeMethod(this, [this, answer] { answered(answer); });
+    });
+}
+
+void AskDialog::answered(const Result<Answer>& answer) {
+    if (worker_.joinable())
+        worker_.join();
+    busy_ = false;
+    ask_->setText(tr("Ask"));
+    progress_->hide();
+    if (!answer) {
+        answer_->setText(QString::fromStdString(answer.problem().text()));
+        return;
+    }
+    answer_->setText(QString::fromStdString(answer->sentence));
+    found_ = answer->design;
+    use_->setEnabled(found_ != session_.design());
+}
+
+} // namespace hl

@@ -1,0 +1,479 @@
+#include "core/prove/solve.h"
+#include "core/prove/prove.h"
+#include "core/prove/sensitivity.h"
+#include "core/structures/family.h"
+#include <algorithm>
+#include <cmath>
+
+namespace hl {
+namespace {
+
+constexpr int marks = 24;
+constexpr std::int64_t fine =
+    10'000; // nm or ndeg: a hundredth of a mm, a hundred-thousandth of a degree
+constexpr std::int64_t fineAngle = 10'000'000;
+
+const char* const geometric[] = {"folds",  "misfit",    "reach",    "collision",
+                                 "layers", "clearance", "overhang", "landing"};
+
+std::string spaced(std::string name) {
+    std::replace(name.begin(), name.end(), '_', ' ');
+    return name;
+}
+
+// What a trial comes to: nothing, or what is in the way.
+struct Trial {
+    bool holds = false;
+    std::string why;
+};
+
+class Solver {
+  public:
+    Solver(const Design& d, const Question& q, const Workshop& w, const std::atomic<bool>* cancel,
+           const std::function<void(double)>& progress)
+        : held_(d), q_(q), workshop_(w), stop_{cancel}, progress_(progress) {}
+
+    Result<Answer> run() {
+        if (q_.ask == Ask::Envelope)
+            return envelope();
+        auto exact = heldDesign(held_);
+        if (!exact)
+            return exact.problem();
+        if (q_.ask == Ask::Card)
+            return card(*exact);
+        if (q_.structure != "card" && !held_.structure(q_.structure))
+            return unknown(q_.structure);
+        if (q_.ask == Ask::Closest)
+            return closest(*exact);
+        if (q_.ask == Ask::Topper)
+            return topper();
+        return measure();
+    }
+
+  private:
+    using Try = std::function<Trial(std::int64_t)>;
+
+    static Problem unknown(const std::string& id) {
+        return {"solve", "there is no structure “" + id + "”", "give the id of one"};
+    }
+
+    // Whether nothing is wrong with what belongs to `about` (everything when it is empty).
+    Trial look(const Design& d, const std::vector<std::string>& about) const {
+        auto made = assemble(d);
+        if (!made)
+            return {false, made.problem().text()};
+        const Case c(d, *made, stop_.flag, workshop_);
+        const Evidence e(c, stop_);
+        for (const Rule& rule : rules()) {
+            if (std::none_of(std::begin(geometric), std::end(geometric),
+                             [&](const char* id) { return rule.id == std::string(id); }) &&
+                q_.rule != rule.id)
+                continue;
+            if (!q_.rule.empty() && q_.rule != rule.id)
+                continue; // one finding is asked for, the others stay as they are
+            std::vector<Finding> found;
+            if (stop_)
+                return {};
+            rule.run(e, stop_, found);
+            for (const Finding& f : found) {
+                if (f.severity == Severity::Note)
+                    continue;
+                const bool mine =
+                    about.empty() || std::any_of(about.begin(), about.end(), [&](auto& id) {
+                        return std::any_of(f.panels.begin(), f.panels.end(),
+                                           [&](auto& panel) { return ownerOf(panel) == id; }) ||
+                               std::find(f.parts.begin(), f.parts.end(), id) != f.parts.end();
+                    });
+                if (mine)
+                    return {false, f.message};
+            }
+        }
+        return {true, {}};
+    }
+
+    struct Edge {
+        bool found = false;
+        std::int64_t value = 0, refused = 0;
+        std::string why;
+    };
+
+    // Goes from `from` toward `to`. When `from` holds: as far as everything holds; otherwise to the
+    // first value that does.
+    Edge along(std::int64_t from, std::int64_t to, std::int64_t grain, const Try& attempt) {
+        Edge e;
+        Trial now = attempt(from);
+        const bool held = now.holds;
+        std::int64_t last = from;
+        std::string why = now.why;
+        bool turned = false;
+        std::int64_t beyond = to;
+        for (int n = 1; n <= marks && !stop_; ++n) {
+            if (progress_)
+                progress_(0.7 * n / marks);
+            const std::int64_t at =
+                from + static_cast<std::int64_t>(std::llround(double(to - from) * n / marks));
+            if (at == last)
+                continue;
+            now = attempt(at);
+            if (now.holds != held) {
+                beyond = at;
+                turned = true;
+                if (held)
+                    why = now.why;
+                break;
+            }
+            if (!held)
+                why = now.why;
+            last = at;
+        }
+        if (stop_)
+            return e;
+        if (!turned) {
+            e.found = held;
+            e.value = to;
+            e.why = held ? "" : why;
+            return e;
+        }
+        // `last` is like the start, `beyond` is not.
+        while (std::llabs(beyond - last) > grain && !stop_) {
+            const std::int64_t mid = last + (beyond - last) / 2;
+            const Trial t = attempt(mid);
+            if (t.holds == held) {
+                last = mid;
+                if (!held)
+                    why = t.why;
+            } else {
+                beyond = mid;
+                if (held)
+                    why = t.why;
+            }
+        }
+        if (progress_)
+            progress_(1);
+        e.found = true;
+        e.value = held ? last : beyond;
+        e.refused = held ? beyond : last;
+        e.why = why;
+        return e;
+    }
+
+    // The mark of the ruler next to a value, on the side that holds.
+    Measure onRuler(const Measure& m, bool down) const {
+        const std::int64_t step =
+            m.quantity == Quantity::Length ? workshop_.rulerFor(held_.units).step : 500'000'000;
+        Measure out = m;
+        out.count = m.count / step * step;
+        if (!down && out.count < m.count)
+            out.count += step;
+        return out;
+    }
+    std::string say(const Measure& m) const { return show(m, held_.units, 64).text; }
+    std::string name(const std::string& id) const {
+        const StructureSpec* s = held_.structure(id);
+        return !s ? "the card" : s->name.empty() ? id : s->name;
+    }
+    static std::string because(const Edge& e, const std::string& bound) {
+        return e.why.empty() ? bound : "Beyond that: " + e.why;
+    }
+    static Problem nowhere(const std::string& what, const std::string& why) {
+        return {"solve",
+                "no value of " + what + " does" +
+                    (why.empty() ? "" : ": " + why.substr(0, why.find_last_not_of('.') + 1)),
+                "look at the findings first; another measure stands in the way"};
+    }
+    Problem stopped() const { return {"solve", "the search was stopped", "ask again"}; }
+
+    Result<Answer> measure() {
+        const Family* f = familyOf(held_, q_.structure);
+        const Parameter* p = f ? f->parameter(q_.measure) : nullptr;
+        if (!p || p->least.quantity == Quantity::Count) {
+            std::string known;
+            for (const Parameter& one : f->parameters)
+                if (one.least.quantity != Quantity::Count)
+                    known += (known.empty() ? "" : ", ") + one.name;
+            return Problem{"solve", "“" + q_.measure + "” is no measure of " + q_.structure,
+                           "its measures are: " + known};
+        }
+        auto values = measuresOf(held_, q_.structure);
+        if (!values)
+            return values.problem();
+        const Measure now = Measure::of(p->least.quantity, values->at(p->name));
+        const bool angle = now.quantity == Quantity::Angle;
+        const std::vector<std::string> about{q_.structure};
+        const Try attempt = [&](std::int64_t count) {
+            Design d = held_;
+            (*d.setOf(q_.structure))[p->name] = Measure{now.quantity, count};
+            return look(d, about);
+        };
+        // No card is large enough for the widest bounds.
+        const std::int64_t room =
+            angle ? p->most.count
+                  : std::min<std::int64_t>(
+                        p->most.count,
+                        now.count +
+                            Measure::fromMm(held_.card.width.mm() + held_.card.height.mm()).count);
+        const std::int64_t grain = angle ? fineAngle : fine;
+        const std::string what = "the " + spaced(p->name) + " of " + name(q_.structure);
+        Edge e;
+        if (q_.ask == Ask::Vanish) {
+            if (attempt(now.count).holds)
+                return Problem{"solve", "there is no such finding about " + q_.structure,
+                               "name a rule that says something about it now"};
+            const Edge up = along(now.count, room, grain, attempt),
+                       down = along(now.count, p->least.count, grain, attempt);
+            if (stop_)
+                return stopped();
+            if (!up.found && !down.found)
+                return nowhere(what, up.why);
+            const bool upward =
+                up.found && (!down.found || up.value - now.count <= now.count - down.value);
+            e = upward ? up : down;
+            return finish({Measure{now.quantity, e.value}}, p->name, !upward,
+                          "With " + what + " at " + say({now.quantity, e.value}) +
+                              " the finding is gone.",
+                          "Until then: " + e.why, attempt);
+        }
+        const bool most = q_.ask == Ask::Most;
+        const std::int64_t bound = most ? room : p->least.count;
+        e = along(now.count, bound, grain, attempt);
+        if (!stop_ && !attempt(now.count).holds) {
+            // As it is, it does not hold: the way back to where it does, then as far as that goes.
+            Edge back = along(now.count, most ? p->least.count : room, grain, attempt);
+            if (!back.found && e.found)
+                back = along(e.value, bound, grain, attempt);
+            e = back;
+        }
+        if (stop_)
+            return stopped();
+        if (!e.found)
+            return nowhere(what, e.why);
+        const std::string stops =
+            because(e, most ? "Its bound: " + p->mostWhy + "." : "Its bound: " + p->leastWhy + ".");
+        return finish({Measure{now.quantity, e.value}}, p->name, most,
+                      capital_(what) + " can be at " + (most ? "most " : "least ") +
+                          say({now.quantity, e.value}) + ".",
+                      stops, attempt);
+    }
+
+    static std::string capital_(std::string s) {
+        s[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(s[0])));
+        return s;
+    }
+
+    Result<Answer> finish(std::vector<Measure> values, const std::string& parameter, bool down,
+                          const std::string& sentence, const std::string& stops,
+                          const Try& attempt) {
+        Answer a;
+        a.values = std::move(values);
+        a.stops = stops;
+        a.sentence = sentence + " " + stops;
+        a.design = held_;
+        Measure mark = onRuler(a.values[0], down);
+        if (!attempt(mark.count).holds)
+            mark = a.values[0];
+        (*a.design.setOf(q_.structure))[parameter] = mark;
+        return a;
+    }
+
+    Result<Answer> topper() {
+        const StructureSpec* s = held_.structure(q_.structure);
+        if (s->kind != "topper")
+            return Problem{"solve", q_.structure + " is no topper",
+                           "ask for the most of one of its measures"};
+        auto values = measuresOf(held_, q_.structure);
+        if (!values)
+            return values.problem();
+        const double w = values->at("width"), h = values->at("height");
+        const std::vector<std::string> about{q_.structure};
+        auto scaled = [&](double by) {
+            Design d = held_;
+            auto& set = d.structure(q_.structure)->set;
+            set["width"] = Measure::fromMm(w * by);
+            set["height"] = Measure::fromMm(h * by);
+            if (set.count("adhesive_to"))
+                set["adhesive_to"] = Measure::fromMm(set["adhesive_to"].mm() * by);
+            return d;
+        };
+        // The scale is searched as a length: the width.
+        const Try attempt = [&](std::int64_t count) {
+            return look(scaled(double(count) * 1e-6 / w), about);
+        };
+        const std::int64_t now = Measure::fromMm(w).count;
+        Edge e = along(now, Measure::fromMm(4 * (held_.card.width.mm() + w)).count, fine, attempt);
+        if (!stop_ && !attempt(now).holds)
+            e = along(now, Measure::fromMm(std::min(3.0, w)).count, fine, attempt);
+        if (stop_)
+            return stopped();
+        if (!e.found)
+            return nowhere("the size of " + name(q_.structure), e.why);
+        const double by = double(e.value) * 1e-6 / w;
+        Answer a;
+        a.values = {Measure{Quantity::Length, e.value}, Measure::fromMm(h * by)};
+        a.stops = because(e, "Nothing stops it.");
+        a.sentence = capital_(name(q_.structure)) + " can be " + say(a.values[0]) + " by " +
+                     say(a.values[1]) + " and still hide. " + a.stops;
+        a.design = scaled(onRuler(a.values[0], true).mm() / w);
+        if (!assemble(a.design))
+            a.design = scaled(by);
+        return a;
+    }
+
+    Result<Answer> closest(const Design& exact) {
+        if (!held_.structure(q_.other))
+            return unknown(q_.other);
+        auto mine = measuresOf(held_, q_.structure), others = measuresOf(held_, q_.other);
+        if (!mine || !others)
+            return (!mine ? mine : others).problem();
+        if (!mine->count("place") || !others->count("place") ||
+            held_.structure(q_.structure)->on != held_.structure(q_.other)->on)
+            return Problem{"solve", q_.structure + " and " + q_.other + " do not share a fold",
+                           "ask for two structures that stand on one fold"};
+        const double from = mine->at("place"), toward = others->at("place");
+        const std::vector<std::string> about{q_.structure};
+        const Try attempt = [&](std::int64_t count) {
+            Design d = exact;
+            d.structure(q_.structure)->set["place"] = Measure{Quantity::Length, count};
+            return look(d, about);
+        };
+        Edge e = along(Measure::fromMm(from).count, Measure::fromMm(toward).count, fine, attempt);
+        if (!stop_ && !attempt(Measure::fromMm(from).count).holds)
+            e = along(Measure::fromMm(from).count,
+                      from < toward ? 0 : Measure::fromMm(2 * from + 50).count, fine, attempt);
+        if (stop_)
+            return stopped();
+        if (!e.found)
+            return nowhere("the place of " + q_.structure, e.why);
+        const double place = double(e.value) * 1e-6;
+        const double gap = place > toward
+                               ? place - toward - (others->count("width") ? others->at("width") : 0)
+                               : toward - place - (mine->count("width") ? mine->at("width") : 0);
+        Answer a;
+        a.values = {Measure{Quantity::Length, e.value}};
+        a.stops = because(e, "Nothing stops it.");
+        a.sentence = capital_(name(q_.structure)) + " can move to " + say(a.values[0]) +
+                     " from the start of the fold, " + sayLength(std::max(0.0, gap), held_.units) +
+                     " from " + name(q_.other) + ". " + a.stops;
+        a.design = held_;
+        a.design.structure(q_.structure)->set["place"] = onRuler(a.values[0], place < toward);
+        return a;
+    }
+
+    Result<Answer> card(const Design& exact) {
+        Design d = exact;
+        Answer a;
+        for (bool width : {true, false}) {
+            const Measure now = width ? d.card.width : d.card.height;
+            const Try attempt = [&](std::int64_t count) {
+                Design next = d;
+                (width ? next.card.width : next.card.height).count = count;
+                return look(next, {});
+            };
+            if (!attempt(now.count).holds)
+                return Problem{"solve", "the design does not work in the card as it is",
+                               "mend what is found first"};
+            const Edge e = along(now.count, Measure::fromMm(20).count, fine, attempt);
+            if (stop_)
+                return stopped();
+            Measure value{Quantity::Length, e.value};
+            a.values.push_back(value);
+            if (!e.why.empty())
+                a.stops += (a.stops.empty() ? "" : " ") +
+                           std::string(width ? "Narrower: " : "Lower: ") + e.why;
+            Measure mark = onRuler(value, false);
+            if (mark.count > now.count || !attempt(mark.count).holds)
+                mark = value;
+            (width ? d.card.width : d.card.height) = mark;
+        }
+        a.sentence = "The smallest card that takes the design is " + say(a.values[0]) +
+                     " wide and " + say(a.values[1]) + " high. " + a.stops;
+        a.design = d;
+        return a;
+    }
+
+    Result<Answer> envelope() {
+        auto made = assemble(held_);
+        if (!made)
+            return made.problem();
+        const Case c(held_, *made, stop_.flag, workshop_);
+        const std::vector<FlatState> flats = flatStates(c, stop_);
+        const ClosedCard closed = closedCard(c, flats);
+        if (!closed.flat)
+            return Problem{"solve", "the motion does not begin with the closed card",
+                           "let the first stage begin at 0"};
+        const bool top = held_.card.spine == SpineSide::Top;
+        const Vec2 s = closed.size() + Vec2::Constant(closed.thickness);
+        Answer a;
+        a.values = {Measure::fromMm(top ? s.y() : s.x()), Measure::fromMm(top ? s.x() : s.y())};
+        a.stops = "The closed card is " +
+                  sayLength(top ? closed.size().y() : closed.size().x(), held_.units) + " by " +
+                  sayLength(top ? closed.size().x() : closed.size().y(), held_.units) + " and " +
+                  sayLength(closed.thickness, held_.units) +
+                  " thick, which a flat envelope has to go round.";
+        a.sentence = "The smallest envelope is " + say(a.values[0]) + " by " + say(a.values[1]) +
+                     " inside. " + a.stops;
+        a.design = held_;
+        a.design.card.envelope = {onRuler(a.values[0], false), onRuler(a.values[1], false)};
+        return a;
+    }
+
+    const Design held_;
+    const Question& q_;
+    const Workshop& workshop_;
+    Stop stop_;
+    const std::function<void(double)>& progress_;
+};
+
+} // namespace
+
+Result<Answer> solve(const Design& design, const Question& question, const Workshop& workshop,
+                     const std::atomic<bool>* cancel, const std::function<void(double)>& progress) {
+    return Solver(design, question, workshop, cancel, progress).run();
+}
+
+Result<Question> questionOf(const std::vector<std::string>& words) {
+    struct Form {
+        const char* word;
+        Ask ask;
+        size_t count;
+        const char* how;
+    };
+    static const Form forms[] = {
+        {"most", Ask::Most, 3, "most STRUCTURE MEASURE"},
+        {"least", Ask::Least, 3, "least STRUCTURE MEASURE"},
+        {"topper", Ask::Topper, 2, "topper STRUCTURE"},
+        {"closest", Ask::Closest, 3, "closest STRUCTURE OTHER"},
+        {"card", Ask::Card, 1, "card"},
+        {"envelope", Ask::Envelope, 1, "envelope"},
+        {"vanish", Ask::Vanish, 4, "vanish STRUCTURE MEASURE RULE"},
+    };
+    std::string known;
+    for (const Form& f : forms) {
+        known += (known.empty() ? "" : "; ") + std::string(f.how);
+        if (words.empty() || words[0] != f.word)
+            continue;
+        if (words.size() != f.count)
+            return Problem{"solve", "“" + words[0] + "” wants other words",
+                           std::string("ask ") + f.how};
+        Question q;
+        q.ask = f.ask;
+        if (f.count > 1)
+            q.structure = words[1];
+        if (f.ask == Ask::Closest)
+            q.other = words[2];
+        else if (f.count > 2)
+            q.measure = words[2];
+        if (f.ask == Ask::Vanish) {
+            q.rule = words[3];
+            if (std::none_of(rules().begin(), rules().end(),
+                             [&](const Rule& r) { return q.rule == r.id; }))
+                return Problem{"solve", "there is no rule “" + q.rule + "”",
+                               "see the rules in check --json"};
+        }
+        return q;
+    }
+    return Problem{"solve",
+                   words.empty() ? "nothing is asked" : "“" + words[0] + "” is no question",
+                   "ask one of: " + known};
+}
+
+} // namespace hl

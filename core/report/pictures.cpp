@@ -1,0 +1,397 @@
+#include "core/report/pictures.h"
+#include "core/prove/saying.h"
+#include <algorithm>
+#include <cmath>
+
+namespace hl {
+namespace {
+
+constexpr Colour ink{Tint::Ink, 0}, quiet{Tint::Quiet, 0}, rule{Tint::Rule, 0},
+    accent{Tint::Accent, 0};
+
+Colour severity(Severity s) {
+    return {s == Severity::Stop      ? Tint::Stop
+            : s == Severity::Caution ? Tint::Caution
+                                     : Tint::Note,
+            0};
+}
+
+std::string whole(double v) { return std::to_string(static_cast<int>(std::lround(v))); }
+
+// A round number at or above v.
+double roundUp(double v) {
+    if (v <= 0)
+        return 1;
+    const double ten = std::pow(10, std::floor(std::log10(v)));
+    for (double by : {1.0, 2.0, 2.5, 5.0, 10.0})
+        if (v <= by * ten + 1e-12)
+            return by * ten;
+    return 10 * ten;
+}
+
+// A dimension line between two points, its figure beside the middle.
+void dimension(Picture& p, const Vec2& a, const Vec2& b, const std::string& text, const Vec2& side,
+               double size = 2.6) {
+    const Vec2 d = (b - a).norm() > 0 ? Vec2((b - a).normalized()) : Vec2(1, 0);
+    p.line(a, b, quiet, 0.18);
+    for (const Vec2& end : {a, b})
+        p.line(end - 0.9 * leftOf(d), end + 0.9 * leftOf(d), quiet, 0.18);
+    const Vec2 at = (a + b) / 2 + 2.2 * side;
+    p.write(at + Vec2(0, 0.9), text, size, side.x() > 0.5 ? -1 : side.x() < -0.5 ? 1 : 0, quiet);
+}
+
+} // namespace
+
+Curves curvesOf(const Evidence& e, const Stop& stop) {
+    const Case& c = e.c;
+    Curves out;
+    const int last = static_cast<int>(c.poses.size()) - 1;
+    const int step = std::max(1, last / 60);
+    const double length = c.design.card.spine == SpineSide::Left ? c.design.card.height.mm()
+                                                                 : c.design.card.width.mm();
+    const double reach = c.design.card.spine == SpineSide::Left ? c.design.card.width.mm()
+                                                                : c.design.card.height.mm();
+    std::vector<std::string> owner;
+    for (const Panel& p : c.assembly.panels)
+        owner.push_back(ownerOf(p.id));
+    for (int s = 0; s <= last && !stop; s += step) {
+        const Pose& pose = c.poses[s];
+        out.openings.push_back(pose.opening);
+        out.misfit.push_back(pose.misfit());
+        double height = 0, overhang = 0, clearance = 1e300;
+        std::vector<Plane> pages;
+        for (size_t i = 0; i < pose.panels.size(); ++i)
+            if (c.assembly.panels[i].role == Role::Page)
+                pages.push_back(planeOf(pose.panels[i]));
+        std::vector<std::vector<Vec3>> corners(pose.panels.size());
+        std::vector<Box> boxes(pose.panels.size());
+        std::vector<Plane> planes(pose.panels.size());
+        for (size_t i = 0; i < pose.panels.size(); ++i) {
+            planes[i] = planeOf(pose.panels[i]);
+            for (const Vec2& q : c.assembly.panels[i].outline) {
+                const Vec3 p = pose.panels[i].at(q);
+                corners[i].push_back(p);
+                boxes[i].take(p);
+                if (owner[i] == "card" || c.linkage.loose[i])
+                    continue;
+                double least = 1e300;
+                for (const Plane& page : pages)
+                    least = std::min(least, std::fabs(page.height(p)));
+                height = std::max(height, least);
+                // Beyond the pages: along the spine, or farther from it than they reach.
+                const double y = std::max({0.0, -p.y(), p.y() - length});
+                const double r = std::max(0.0, std::hypot(p.x(), p.z()) - reach);
+                overhang = std::max(overhang, std::hypot(y, r));
+            }
+        }
+        for (size_t i = 0; i < corners.size(); ++i)
+            for (size_t k = i + 1; k < corners.size(); ++k) {
+                const StructureSpec *a = c.design.structure(owner[i]),
+                                    *b = c.design.structure(owner[k]);
+                if (!a || !b || a == b || ownerOf(a->on) == b->id || ownerOf(b->on) == a->id ||
+                    boxes[i].clears(boxes[k], std::min(clearance, 200.0)))
+                    continue;
+                clearance = std::min(
+                    clearance,
+                    gapOf({corners[i].data(), static_cast<int>(corners[i].size()), &planes[i]},
+                          {corners[k].data(), static_cast<int>(corners[k].size()), &planes[k]})
+                        .distance);
+            }
+        out.height.push_back(height);
+        out.overhang.push_back(overhang);
+        out.clearance.push_back(clearance > 1e200 ? -1 : clearance);
+    }
+    return out;
+}
+
+Picture chartOf(const Case& c, const Curves& curves, const std::vector<Finding>& findings,
+                double at, double width, double height) {
+    Picture p;
+    p.width = width;
+    p.height = height;
+    p.caption = "Clearance, misfit, height and overhang over the opening";
+    if (curves.openings.size() < 2)
+        return p;
+    struct Lane {
+        const char* name;
+        const std::vector<double>* values;
+    };
+    const Lane lanes[] = {{"Height", &curves.height},
+                          {"Clearance", &curves.clearance},
+                          {"Overhang", &curves.overhang},
+                          {"Misfit", &curves.misfit}};
+    const double left = 25, right = width - 15, bottom = height - 13, top = 3;
+    const double from = curves.openings.front(), to = curves.openings.back();
+    auto x = [&](double opening) { return left + (right - left) * (opening - from) / (to - from); };
+    const double lane = (bottom - top) / 4;
+    const double ticks = to - from > 100 ? 30 : to - from > 40 ? 15 : 5;
+    for (double t = std::ceil(from / ticks) * ticks; t <= to + 1e-9; t += ticks) {
+        p.line({x(t), top}, {x(t), bottom}, rule, 0.15);
+        p.write({x(t), bottom + 4}, whole(t) + (c.linkage.course.plain() ? "°" : ""), 2.8, 0,
+                quiet);
+    }
+    for (int i = 0; i < 4; ++i) {
+        const double base = top + lane * (i + 1) - 1.5, high = top + lane * i + 2.5;
+        const auto& values = *lanes[i].values;
+        // Less than half a millimetre is drawn as little.
+        const double most = roundUp(std::max(0.5, *std::max_element(values.begin(), values.end())));
+        auto y = [&](double v) { return base - (base - high) * std::min(1.0, v / most); };
+        p.line({left, base}, {right, base}, quiet, 0.2);
+        p.write({left - 2, base - lane / 2 + 2.5}, lanes[i].name, 3, 1, ink);
+        Shape curve;
+        curve.closed = false;
+        curve.line = accent;
+        curve.width = 0.5;
+        bool any = false;
+        for (size_t s = 0; s < values.size(); ++s) {
+            if (values[s] < 0) { // nothing to measure there
+                if (curve.points.size() > 1)
+                    p.shapes.push_back(curve);
+                curve.points.clear();
+                continue;
+            }
+            any = true;
+            curve.points.emplace_back(x(curves.openings[s]), y(values[s]));
+        }
+        if (curve.points.size() > 1)
+            p.shapes.push_back(curve);
+        p.write({right + 1.5, high + 1}, any ? sayAmount(c, most) : "none", 2.6, -1, quiet);
+        p.line({left, high}, {right, high}, rule, 0.15, {0.8, 0.8});
+    }
+    // Where the findings are, under the lanes.
+    double y = bottom + 6.5;
+    for (const Finding& f : findings) {
+        if (y > height - 1)
+            break;
+        const double a = x(std::clamp(f.openingFrom, from, to)),
+                     b = std::max(a + 0.8, x(std::clamp(f.openingTo, from, to)));
+        p.rectangle({a, y - 0.6}, {b, y + 0.6}, severity(f.severity));
+        p.mark({x(std::clamp(f.opening, from, to)), y}, 2.2,
+               f.severity == Severity::Stop      ? 2
+               : f.severity == Severity::Caution ? 1
+                                                 : 0,
+               severity(f.severity));
+        y += 2.4;
+    }
+    if (at >= from && at <= to) {
+        p.line({x(at), top}, {x(at), bottom}, accent, 0.35, {1.4, 1});
+        p.mark({x(at), top}, 2, 1, accent);
+    }
+    return p;
+}
+
+Picture mapOf(const Evidence& e, double width, double height) {
+    Picture p;
+    p.width = width;
+    p.height = height;
+    p.caption = "Thickness of the closed card";
+    const ClosedCard& card = e.closed;
+    const Case& c = e.c;
+    if (!card.flat || card.thickness <= 0) {
+        p.write({width / 2, height / 2}, "The motion does not begin with the closed card.", 3.2, 0,
+                quiet);
+        return p;
+    }
+    const bool top = c.design.card.spine == SpineSide::Top;
+    // As the card lies: a side fold with its spine at the right, a top fold with it at the top.
+    const Vec2 size = top ? Vec2(card.size().y(), card.size().x()) : card.size();
+    const double room = width - 34, scale = std::min(room / size.x(), (height - 12) / size.y());
+    auto at = [&](double x, double y) -> Vec2 {
+        const double u = top ? y - card.low.y() : x - card.low.x();
+        const double v = top ? card.high.x() - x : card.high.y() - y;
+        return {3 + scale * u, 4 + scale * v};
+    };
+    const ThicknessMap& map = card.map;
+    // Runs of equal thickness over cells of about half a millimetre of the picture.
+    const int skip = std::max(1, static_cast<int>(std::lround(0.55 / scale / map.cell)));
+    for (int r = 0; r < map.rows; r += skip)
+        for (int k = 0; k < map.columns;) {
+            const float mm = map.at(k, r);
+            int end = k;
+            while (end < map.columns && std::fabs(map.at(end, r) - mm) < 1e-3f)
+                end += skip;
+            end = std::min(end, map.columns);
+            if (mm > 1e-6f) {
+                const double x0 = map.origin.x() + k * map.cell, y0 = map.origin.y() + r * map.cell;
+                const double x1 = std::min(card.high.x(), map.origin.x() + end * map.cell),
+                             y1 = std::min(card.high.y(), y0 + skip * map.cell);
+                p.rectangle(at(x0, y0), at(x1, y1),
+                            {Tint::Heat, mm / static_cast<float>(card.thickness)});
+            }
+            k = end;
+        }
+    // The card's own edge over it, dashed: what reaches beyond is seen.
+    Shape edge;
+    edge.points = {at(card.cardLow.x(), card.cardLow.y()), at(card.cardHigh.x(), card.cardLow.y()),
+                   at(card.cardHigh.x(), card.cardHigh.y()),
+                   at(card.cardLow.x(), card.cardHigh.y())};
+    edge.line = ink;
+    edge.width = 0.35;
+    edge.dashes = {1.6, 0.9};
+    p.shapes.push_back(edge);
+    p.line(at(0, card.cardLow.y()), at(0, card.cardHigh.y()), ink, 0.8);
+    const Vec2 thick = at(card.thickest.x(), card.thickest.y());
+    p.mark(thick, 3.4, 2, {Tint::Ground, 0});
+    p.mark(thick, 2.4, 2, {Tint::Stop, 0});
+    // The scale.
+    const double x = width - 26;
+    for (int i = 0; i < 20; ++i)
+        p.rectangle({x, 8 + 40.0 * (19 - i) / 20}, {x + 6, 8 + 40.0 * (20 - i) / 20},
+                    {Tint::Heat, (i + 0.5) / 20});
+    p.write({x + 8, 10}, sayAmount(c, card.thickness), 3, -1);
+    p.write({x + 8, 48}, "0", 3, -1, quiet);
+    p.mark({x + 3, 56}, 2.4, 2, {Tint::Stop, 0});
+    p.write({x + 6, 57}, "thickest", 2.8, -1, quiet);
+    p.line({x, 63}, {x + 5, 63}, ink, 0.8);
+    p.write({x + 6, 64}, "spine", 2.8, -1, quiet);
+    return p;
+}
+
+Picture profileOf(const Case& c, double opening, double section, double width, double height) {
+    Picture p;
+    p.width = width;
+    p.height = height;
+    p.caption = "Side profile, " + sayAmount(c, section) + " along the spine";
+    const Pose pose = poseAt(c.linkage, c.motion, opening);
+    struct Piece {
+        Vec2 a, b;
+        int panel;
+        double length;
+    };
+    std::vector<Piece> pieces;
+    Vec2 low = Vec2::Constant(1e300), high = -low;
+    for (size_t i = 0; i < pose.panels.size(); ++i) {
+        if (c.linkage.loose[i])
+            continue;
+        for (const Ring& ring : c.assembly.panels[i].pieces) {
+            std::vector<Vec2> cut;
+            for (size_t k = 0; k < ring.size(); ++k) {
+                const Vec3 q = pose.panels[i].at(ring[k]),
+                           r = pose.panels[i].at(ring[(k + 1) % ring.size()]);
+                const double hq = q.y() - section, hr = r.y() - section;
+                if ((hq < 0) == (hr < 0))
+                    continue;
+                const Vec3 x = q + (r - q) * (hq / (hq - hr));
+                cut.emplace_back(x.x(), x.z());
+            }
+            if (cut.size() < 2 || (cut[0] - cut[1]).norm() < 0.05)
+                continue;
+            pieces.push_back({cut[0], cut[1], static_cast<int>(i), (cut[0] - cut[1]).norm()});
+            for (const Vec2& q : cut) {
+                low = low.cwiseMin(q);
+                high = high.cwiseMax(q);
+            }
+        }
+    }
+    if (pieces.empty()) {
+        p.write({width / 2, height / 2}, "Nothing is cut there.", 3.2, 0, quiet);
+        return p;
+    }
+    const Vec2 size = (high - low).cwiseMax(Vec2::Constant(1));
+    const double scale = std::min((width - 40) / size.x(), (height - 30) / size.y());
+    const Vec2 middle = (low + high) / 2;
+    // The opening upward, as the card lies before its maker.
+    auto at = [&](const Vec2& q) -> Vec2 {
+        return {width / 2 - 4 + scale * (q.x() - middle.x()),
+                height / 2 - 5 - scale * (q.y() - middle.y())};
+    };
+    for (const Piece& s : pieces) {
+        const Role role = c.assembly.panels[s.panel].role;
+        p.line(at(s.a), at(s.b),
+               role == Role::Page  ? ink
+               : role == Role::Tab ? quiet
+                                   : accent,
+               role == Role::Page ? 0.9 : 0.55,
+               role == Role::Tab ? std::vector<double>{1, 0.8} : std::vector<double>{});
+    }
+    // Lengths along the longest walls, as many as there is room for.
+    std::stable_sort(pieces.begin(), pieces.end(),
+                     [](auto& a, auto& b) { return a.length > b.length; });
+    int told = 0;
+    std::vector<Vec2> taken;
+    for (const Piece& s : pieces) {
+        const Vec2 a = at(s.a), b = at(s.b), mid = (a + b) / 2;
+        if (c.assembly.panels[s.panel].role != Role::Wall || (a - b).norm() < 9 || told == 9)
+            continue;
+        Vec2 n = leftOf((b - a).normalized());
+        if (n.y() > 0)
+            n = -n;
+        const Vec2 where = mid + 2.4 * n;
+        if (std::any_of(taken.begin(), taken.end(), [&](const Vec2& t) {
+                return std::fabs(t.x() - where.x()) < 12 && std::fabs(t.y() - where.y()) < 3.4;
+            }))
+            continue;
+        taken.push_back(where);
+        p.write(where + Vec2(0, 0.9), sayAmount(c, s.length), 2.6,
+                n.x() > 0.4    ? -1
+                : n.x() < -0.4 ? 1
+                               : 0,
+                ink);
+        ++told;
+    }
+    const Vec2 l = at({low.x(), low.y()}), h = at({high.x(), high.y()});
+    dimension(p, {l.x(), height - 8}, {h.x(), height - 8}, sayAmount(c, size.x()), {0, 1});
+    dimension(p, {h.x() + 9, l.y()}, {h.x() + 9, h.y()}, sayAmount(c, size.y()), {1, 0});
+    return p;
+}
+
+Picture standingOf(const Case& c, double opening, const std::vector<std::string>& marked,
+                   double width, double height) {
+    Picture p;
+    p.width = width;
+    p.height = height;
+    p.caption = "The card " + sayOpening(c, opening, opening);
+    const Pose pose = poseAt(c.linkage, c.motion, opening);
+    // From the front, a quarter turn of the way above and to the side.
+    const bool top = c.design.card.spine == SpineSide::Top;
+    const Vec3 up = top ? Vec3(-Vec3::UnitX()) : Vec3(Vec3::UnitY());
+    const Vec3 side = up.cross(Vec3::UnitZ());
+    const Vec3 view = (Vec3::UnitZ() + 0.55 * up + 0.45 * side).normalized();
+    const Vec3 right = up.cross(view).normalized(), high = view.cross(right);
+    const Vec3 light = (Vec3::UnitZ() + 0.8 * up - 0.5 * side).normalized();
+    struct Face {
+        std::vector<Vec2> ring;
+        double depth, shade;
+        bool chosen;
+    };
+    std::vector<Face> faces;
+    Vec2 low = Vec2::Constant(1e300), most = -low;
+    for (size_t i = 0; i < pose.panels.size(); ++i) {
+        const Panel& panel = c.assembly.panels[i];
+        for (const Ring& piece :
+             panel.apertures.empty() ? std::vector<Ring>{panel.outline} : panel.pieces) {
+            Face f;
+            f.depth = 0;
+            for (const Vec2& q : piece) {
+                const Vec3 r = pose.panels[i].at(q);
+                f.ring.emplace_back(right.dot(r), -high.dot(r));
+                f.depth += view.dot(r) / static_cast<double>(piece.size());
+                low = low.cwiseMin(f.ring.back());
+                most = most.cwiseMax(f.ring.back());
+            }
+            f.shade = 1 - std::fabs(pose.panels[i].turn.col(2).dot(light));
+            if (panel.role == Role::Page)
+                f.depth -= 15; // what stands on a page is in front of it
+            f.chosen = std::find(marked.begin(), marked.end(), panel.id) != marked.end();
+            faces.push_back(std::move(f));
+        }
+    }
+    // The painter's order: the farthest first. Good enough for a picture of paper.
+    std::stable_sort(faces.begin(), faces.end(),
+                     [](const Face& a, const Face& b) { return a.depth < b.depth; });
+    const Vec2 size = (most - low).cwiseMax(Vec2::Constant(1));
+    const double scale = std::min((width - 8) / size.x(), (height - 8) / size.y());
+    const Vec2 shift = Vec2(width, height) / 2 - scale * (low + most) / 2;
+    for (Face& f : faces) {
+        Shape s;
+        for (const Vec2& q : f.ring)
+            s.points.push_back(scale * q + shift);
+        s.fill = {Tint::Paper, f.shade * 0.7};
+        s.line = f.chosen ? Colour{Tint::Stop, 0} : quiet;
+        s.width = f.chosen ? 0.6 : 0.2;
+        p.shapes.push_back(s);
+    }
+    return p;
+}
+
+} // namespace hl
