@@ -242,7 +242,7 @@ void Workbench::buildMenus() {
         connect(a, &QAction::triggered, this, [this, f] { session_.setFinest(f); });
     }
     action(
-        view, tr("Dark or light"), QKeySequence("Ctrl+Shift+D"), [this] { switchTheme(); }, "dusk",
+        view, tr("Dark or light"), QKeySequence("Ctrl+Alt+D"), [this] { switchTheme(); }, "dusk",
         false)
         ->setObjectName("dusk");
 }

@@ -81,6 +81,7 @@ ProveView::ProveView(Session& session, QWidget* parent) : QWidget(parent), sessi
     slider_->setAccessibleName(tr("Where the card is cut, along the spine"));
     slider_->setRange(0, 400);
     slider_->setValue(200);
+    cutRow->setSpacing(10);
     cutRow->addWidget(slider_, 1);
     cutRow->addWidget(section_);
     cutColumn->addLayout(cutRow);

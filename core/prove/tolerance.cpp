@@ -12,7 +12,7 @@ namespace {
 using Matrix = Eigen::MatrixXd;
 
 constexpr double weights[] = {1, 1, 0.1}; // of a loop's marks, as the solver has them
-constexpr double slack = 1e-6;            // relative: a direction weaker than this is none
+constexpr double helps = 8; // mm per radian: folds that move a mark by less are no help
 
 class Errors {
   public:
@@ -75,9 +75,8 @@ class Errors {
             }
             const Eigen::JacobiSVD<Matrix> svd(own, Eigen::ComputeThinU | Eigen::ComputeThinV);
             Matrix answer = Matrix::Zero(own.cols(), misses.cols());
-            const double arm = 20; // mm: a fold that moves nothing by this per radian is no help
             for (int i = 0; i < svd.singularValues().size(); ++i)
-                if (svd.singularValues()(i) > slack * arm)
+                if (svd.singularValues()(i) > helps)
                     answer -= svd.matrixV().col(i) * (svd.matrixU().col(i).transpose() * misses) /
                               svd.singularValues()(i);
             for (size_t i = 0; i < block.joints.size(); ++i)

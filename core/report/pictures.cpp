@@ -288,11 +288,11 @@ Picture profileOf(const Case& c, double opening, double section, double width, d
         return p;
     }
     const Vec2 size = (high - low).cwiseMax(Vec2::Constant(1));
-    const double scale = std::min((width - 40) / size.x(), (height - 30) / size.y());
+    const double scale = std::min((width - 30) / size.x(), (height - 20) / size.y());
     const Vec2 middle = (low + high) / 2;
     // The opening upward, as the card lies before its maker.
     auto at = [&](const Vec2& q) -> Vec2 {
-        return {width / 2 - 4 + scale * (q.x() - middle.x()),
+        return {width / 2 - 7 + scale * (q.x() - middle.x()),
                 height / 2 - 5 - scale * (q.y() - middle.y())};
     };
     for (const Piece& s : pieces) {
@@ -311,7 +311,7 @@ Picture profileOf(const Case& c, double opening, double section, double width, d
     std::vector<Vec2> taken;
     for (const Piece& s : pieces) {
         const Vec2 a = at(s.a), b = at(s.b), mid = (a + b) / 2;
-        if (c.assembly.panels[s.panel].role != Role::Wall || (a - b).norm() < 9 || told == 9)
+        if (c.assembly.panels[s.panel].role != Role::Wall || (a - b).norm() < 6 || told == 9)
             continue;
         Vec2 n = leftOf((b - a).normalized());
         if (n.y() > 0)
@@ -331,7 +331,7 @@ Picture profileOf(const Case& c, double opening, double section, double width, d
     }
     const Vec2 l = at({low.x(), low.y()}), h = at({high.x(), high.y()});
     dimension(p, {l.x(), height - 8}, {h.x(), height - 8}, sayAmount(c, size.x()), {0, 1});
-    dimension(p, {h.x() + 9, l.y()}, {h.x() + 9, h.y()}, sayAmount(c, size.y()), {1, 0});
+    dimension(p, {h.x() + 4, l.y()}, {h.x() + 4, h.y()}, sayAmount(c, size.y()), {1, 0});
     return p;
 }
 

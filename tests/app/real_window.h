@@ -19,6 +19,7 @@ struct RealWindow {
     void start() {
         QSettings::setPath(QSettings::NativeFormat, QSettings::UserScope, dir_.path());
         qputenv("XDG_DATA_HOME", dir_.path().toUtf8());
+        qputenv("XDG_CONFIG_HOME", dir_.path().toUtf8());
         QApplication::setOrganizationName("Hinge Lantern tests");
         chooseTheme(false);
         w_ = std::make_unique<Workbench>();

@@ -9,6 +9,7 @@ namespace hl {
 namespace {
 
 constexpr double unseen = 0.05, forgiven = 0.5; // mm
+constexpr double meant = 10; // mm: what shows by more is meant to be seen
 
 struct Edges { // how far past each edge of a rectangle
     double start = 0, end = 0, open = 0, spine = 0;
@@ -31,23 +32,30 @@ Edges past(const Vec2& p, const Vec2& low, const Vec2& high) {
     return {low.y() - p.y(), p.y() - high.y(), low.x() - p.x(), p.x() - high.x()};
 }
 
-// By how much a place of a panel lies beside the pages that hide it from one side, mm; 0 where pages
-// cover it from both sides, or where the panel has none on one side: it is meant to be seen.
+// By how much a place of a panel lies beyond the pages that hide it from one side, mm; 0 where they
+// reach beyond it on both sides, or where the panel has none on one side: it is meant to be seen.
+// Pages count with the rectangle round them: an opening cut into one is no edge.
 double peeps(const Evidence& e, int panel, const Vec2& p) {
     const FlatState& f = *e.closed.flat;
-    double off[2] = {1e300, 1e300};
-    for (size_t i = 0; i < f.pieces.size(); ++i) {
-        const int page = static_cast<int>(i);
-        if (e.c.assembly.panels[i].role != Role::Page || !f.overlap(panel, page))
-            continue;
-        const int above = f.above(page, panel);
-        for (const Ring& r : f.pieces[i])
-            for (int side : {0, 1})
-                if (above != (side ? -1 : 1))
-                    off[side] = std::min(off[side], offPaper(r, {}, p));
+    double most = 0;
+    for (int side : {1, -1}) {
+        Vec2 low = Vec2::Constant(1e300), high = -low;
+        for (size_t i = 0; i < f.pieces.size(); ++i) {
+            const int page = static_cast<int>(i);
+            if (e.c.assembly.panels[i].role != Role::Page || !f.overlap(panel, page) ||
+                f.above(page, panel) == -side)
+                continue;
+            for (const Ring& r : f.pieces[i])
+                for (const Vec2& q : r) {
+                    low = low.cwiseMin(q);
+                    high = high.cwiseMax(q);
+                }
+        }
+        if (low.x() > high.x())
+            return 0;
+        most = std::max(most, past(p, low, high).most());
     }
-    const double most = std::max(off[0], off[1]);
-    return most > 1e200 ? 0 : most;
+    return most;
 }
 
 } // namespace
@@ -96,7 +104,7 @@ void footprint(const Evidence& e, const Stop&, std::vector<Finding>& out) {
                         worst.say(topFold) + " of the closed card by " + sayAmount(c, amount) + ".";
             f.remedy = "Make it lower or shorter, or move it away from that edge.";
             out.push_back(f);
-        } else if (inside && shows > forgiven && shown >= 0) {
+        } else if (inside && shows > forgiven && shows < meant && shown >= 0) {
             Finding f = Finding::of("overhang", Severity::Caution, c.first(), c.first(), c.first(),
                                     shows);
             nameIn(f, c, shown);

@@ -1,0 +1,166 @@
+// The prove step in the real window: findings that show themselves, pictures that follow the
+// opening, asking backwards, the workshop, and a proof that the next edit interrupts.
+#include "app/panels/findings_panel.h"
+#include "app/prove/ask_dialog.h"
+#include "app/prove/picture_view.h"
+#include "app/prove/prove_view.h"
+#include "app/prove/workshop_dialog.h"
+#include "app/standing/standing_view.h"
+#include "core/edit/edit.h"
+#include "core/files/hlantern.h"
+#include "tests/app/real_window.h"
+#include <QAction>
+#include <QComboBox>
+#include <QDoubleSpinBox>
+#include <QLabel>
+#include <QPushButton>
+#include <QSlider>
+#include <QTableWidget>
+#include <QtTest>
+
+using namespace hl;
+
+class ProvingInTheWindow : public QObject, hl::test::RealWindow {
+    Q_OBJECT
+    PictureView* picture(const char* name) { return w_->findChild<PictureView*>(name); }
+    void press(const char* name) {
+        auto* b = w_->findChild<QPushButton*>(name);
+        QVERIFY2(b, name);
+        QTest::mouseClick(b, Qt::LeftButton);
+    }
+
+  private slots:
+    void initTestCase() { start(); }
+    void init() {
+        auto d =
+            loadDesign(std::string(HL_SOURCE_DIR) + "/demo/quillmere/faulty/collision.hlantern");
+        QVERIFY(bool(d));
+        session().open(*d, {});
+        const QString path = dir_.filePath("trunks.hlantern");
+        QVERIFY(session().save(path));
+        QVERIFY(w_->open(path));
+        QVERIFY(settled());
+        session().setOpening(40);
+        QTest::keyClick(w_.get(), Qt::Key_3, Qt::ControlModifier); // Prove
+        QVERIFY(QTest::qWaitFor([&] { return picture("prove-chart")->isVisible(); }));
+    }
+    void cleanupTestCase() { w_.reset(); }
+
+    // The curves, the ribbons and the profile are drawn, and follow what they are about.
+    void picturesFollow() {
+        const size_t shapes = picture("prove-chart")->picture().shapes.size();
+        QVERIFY(shapes > 20);
+        const auto before = picture("prove-profile")->picture().shapes;
+        // Pressing in the chart turns to that opening.
+        PictureView* chart = picture("prove-chart");
+        const double left = 25, right = chart->picture().width - 15;
+        const QPointF half = chart->toPixels(Vec2((left + right) / 2, chart->picture().height / 2));
+        QTest::mouseClick(chart, Qt::LeftButton, {}, half.toPoint());
+        QVERIFY(std::fabs(session().opening() - 90) < 2);
+        const auto after = picture("prove-profile")->picture().shapes;
+        QVERIFY(!after.empty() &&
+                (before.size() != after.size() || before[0].points[0] != after[0].points[0]));
+        // Another section cuts less: above the trunks only the pages.
+        auto* section = w_->findChild<QSlider*>("prove-section");
+        section->setValue(section->maximum());
+        section->setValue(section->maximum() * 98 / 100);
+        QVERIFY(picture("prove-profile")->picture().shapes.size() < after.size());
+        press("prove-closed");
+        QVERIFY(picture("prove-map")->isVisible());
+        QVERIFY(picture("prove-map")->picture().shapes.size() > 50);
+        press("prove-facts");
+        QVERIFY(w_->findChild<QLabel*>("prove-facts")->text().contains("thick"));
+        press("prove-profile");
+    }
+
+    // A finding shows itself: panels, opening and camera; its remedy is one step that can be
+    // undone.
+    void aFindingShowsItselfAndIsHealed() {
+        const Vec3 target = w_->standing().camera.target;
+        auto* card = w_->findChild<QFrame*>("finding-0");
+        QVERIFY(card);
+        QTest::mouseClick(card, Qt::LeftButton, {}, QPoint(20, 8));
+        const Finding f = session().snapshot()->findings.front();
+        QCOMPARE(session().shownPanels(), f.panels);
+        QCOMPARE(session().opening(), f.opening);
+        QVERIFY((w_->standing().camera.target - target).norm() > 1);
+        const Design before = session().design();
+        QVERIFY(f.action.has_value());
+        press("remedy-0");
+        QVERIFY(settled());
+        QVERIFY(session().snapshot()->verdict() != Verdict::Fails);
+        QVERIFY(session().shownPanels().empty() || session().design() != before);
+        w_->findChild<QAction*>("undo")->trigger();
+        QVERIFY(session().design() == before);
+        QVERIFY(settled());
+    }
+
+    // Asked for the most, the window gives what solve gives, and puts it in force as one step.
+    void askingBackwards() {
+        press("prove-ask");
+        auto* dialog = w_->findChild<AskDialog*>();
+        QVERIFY(dialog && dialog->isVisible());
+        auto choose = [&](const char* name, const QString& data) {
+            auto* box = dialog->findChild<QComboBox*>(name);
+            box->setCurrentIndex(box->findData(data));
+            emit box->activated(box->currentIndex());
+        };
+        auto* question = dialog->findChild<QComboBox*>("ask-question");
+        question->setCurrentIndex(question->findData(int(Ask::Envelope)));
+        emit question->activated(question->currentIndex());
+        QVERIFY(!dialog->findChild<QComboBox*>("ask-structure")->isVisible());
+        QTest::mouseClick(dialog->findChild<QPushButton*>("ask-go"), Qt::LeftButton);
+        auto* answer = dialog->findChild<QLabel*>("ask-answer");
+        QVERIFY(QTest::qWaitFor([&] { return answer->text().contains("envelope is"); }, patience));
+        auto* use = dialog->findChild<QPushButton*>("ask-use");
+        QVERIFY(use->isEnabled());
+        QTest::mouseClick(use, Qt::LeftButton);
+        QVERIFY(session().design().card.envelope.has_value());
+        w_->findChild<QAction*>("undo")->trigger();
+        QVERIFY(!session().design().card.envelope.has_value());
+        Q_UNUSED(choose);
+        QVERIFY(settled());
+    }
+
+    // The workshop is kept for every card, and a class chosen for the card is proved against it.
+    void theWorkshopIsUsed() {
+        press("prove-workshop");
+        auto* dialog = w_->findChild<WorkshopDialog*>();
+        QVERIFY(dialog && dialog->isVisible());
+        auto* mail = dialog->findChild<QTableWidget*>("workshop-mail");
+        QVERIFY(mail->rowCount() >= 3);
+        static_cast<QDoubleSpinBox*>(mail->cellWidget(0, 3))->setValue(0.2);
+        dialog->findChild<QDoubleSpinBox*>("workshop-score")->setValue(0.45);
+        dialog->accept();
+        QCOMPARE(session().workshop().scoreError, 0.45);
+        QCOMPARE(Session().workshop().scoreError, 0.45); // another session reads it back
+        QVERIFY(settled());
+        session().select("card");
+        auto* post = w_->findChild<QComboBox*>("card-mail");
+        QVERIFY(post);
+        post->setCurrentIndex(1);
+        emit post->activated(1);
+        QVERIFY(settled());
+        bool said = false;
+        for (const Finding& f : session().snapshot()->findings)
+            said |= f.rule == "stack";
+        QVERIFY(said);
+    }
+
+    // While a proof is under way the next edit takes over; the last one is what is shown.
+    void theNextEditInterrupts() {
+        for (int i = 0; i < 12; ++i) {
+            Design d = session().design();
+            d.structures[0].set["place"] = Measure::fromMm(10 + i);
+            session().edit(d, "move");
+            QTest::qWait(3);
+        }
+        QVERIFY(settled());
+        QCOMPARE(session().snapshot()->folded->design.structures[0].set.at("place").mm(), 21.0);
+        QVERIFY(!session().snapshot()->facts.empty());
+        QVERIFY(session().snapshot()->curves.openings.size() > 10);
+    }
+};
+
+QTEST_MAIN(ProvingInTheWindow)
+#include "proving.moc"

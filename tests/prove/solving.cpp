@@ -1,0 +1,156 @@
+// Asking backwards, against closed forms.
+#include "core/prove/solve.h"
+#include "core/report/report.h"
+#include "tests/support.h"
+#include <QFile>
+#include <QProcess>
+#include <QTemporaryDir>
+#include <QtTest>
+#include <cmath>
+
+using namespace hl;
+using namespace hl::test;
+
+namespace {
+
+Result<Answer> ask(const Design& d, const std::vector<std::string>& words) {
+    auto q = questionOf(words);
+    return q ? solve(d, *q) : Result<Answer>(q.problem());
+}
+
+bool about(double a, double b, double within) {
+    if (std::fabs(a - b) <= within)
+        return true;
+    qWarning("%.6g instead of %.6g", a, b);
+    return false;
+}
+
+std::vector<Finding> findingsOf(const Design& d) { return prove(Case(d, *assemble(d))); }
+
+} // namespace
+
+class Solving : public QObject {
+    Q_OBJECT
+  private slots:
+    // Closed, a box reaches as far as both its feet together; 0.05 mm are not seen.
+    void theDeepestBox() {
+        const Design d = with(card(140, 140), "box", "card.spine",
+                              {{"left", "40"}, {"right", "50"}, {"width", "40"}});
+        auto a = ask(d, {"most", "box1", "left"});
+        if (!a)
+            QFAIL(a.problem().text().c_str());
+        QVERIFY(about(a->values[0].mm(), 90.05, 0.02));
+        QVERIFY(a->stops.find("sticks out") != std::string::npos);
+        // What is put in force lies on the ruler and works.
+        QVERIFY(about(a->design.structure("box1")->set.at("left").mm(), 90, 1e-9));
+        QVERIFY(verdictOf(findingsOf(a->design)) == Verdict::Works);
+    }
+    // A platform reaches its legs' distance and its height.
+    void theHighestPlatform() {
+        const Design d = with(card(140, 140), "platform", "card.spine",
+                              {{"left", "40"}, {"width", "40"}, {"height", "30"}});
+        auto a = ask(d, {"most", "platform1", "height"});
+        QVERIFY(a && about(a->values[0].mm(), 100.05, 0.02));
+    }
+    // One that is too large as it is comes back to where it hides.
+    void theLargestTopper() {
+        const Design d =
+            with(card(140, 140), "topper", "card.page-right",
+                 {{"width", "40"}, {"height", "20"}, {"across", "125"}, {"along", "70"}});
+        auto a = ask(d, {"topper", "topper1"});
+        if (!a)
+            QFAIL(a.problem().text().c_str());
+        QVERIFY(about(a->values[0].mm(), 30.1, 0.05) && about(a->values[1].mm(), 15.05, 0.05));
+        QVERIFY(verdictOf(findingsOf(a->design)) == Verdict::Works);
+    }
+    // Paper of 0.3 mm wants twice that between two structures.
+    void theClosestSpacing() {
+        Design d = with(card(140, 160), "box", "card.spine",
+                        {{"place", "10"}, {"width", "40"}, {"left", "30"}, {"right", "25"}});
+        d = with(d, "box", "card.spine",
+                 {{"place", "100"}, {"width", "40"}, {"left", "28"}, {"right", "24"}});
+        auto a = ask(d, {"closest", "box2", "box1"});
+        if (!a)
+            QFAIL(a.problem().text().c_str());
+        QVERIFY(about(a->values[0].mm(), 50.6, 0.05));
+        QVERIFY(verdictOf(findingsOf(a->design)) == Verdict::Works);
+    }
+    void theSmallestCardAndEnvelope() {
+        const Design d = with(card(140, 160), "box", "card.spine",
+                              {{"place", "20"}, {"width", "60"}, {"left", "40"}, {"right", "50"}});
+        auto a = ask(d, {"card"});
+        if (!a)
+            QFAIL(a.problem().text().c_str());
+        QVERIFY(about(a->values[0].mm(), 90 - 0.05, 0.02));
+        QVERIFY(about(a->values[1].mm(), 80 - 0.05, 0.02));
+        QVERIFY(verdictOf(findingsOf(a->design)) == Verdict::Works);
+        auto e = ask(d, {"envelope"});
+        QVERIFY(bool(e));
+        Design fits = e->design;
+        QVERIFY(first(findingsOf(fits), "overhang") == nullptr);
+        fits.card.envelope->first.count -= Measure::fromMm(1.5).count;
+        QVERIFY(first(findingsOf(fits), "overhang") != nullptr);
+    }
+    void whereAFindingEnds() {
+        const Design d = with(card(140, 140), "box", "card.spine",
+                              {{"left", "80"}, {"right", "72"}, {"width", "40"}});
+        QVERIFY(first(findingsOf(d), "overhang"));
+        auto a = ask(d, {"vanish", "box1", "left", "overhang"});
+        if (!a)
+            QFAIL(a.problem().text().c_str());
+        QVERIFY(about(a->values[0].mm(), 68.05, 0.02));
+        QVERIFY(!first(findingsOf(a->design), "overhang"));
+        QVERIFY(!ask(d, {"vanish", "box1", "left", "misfit"}));
+    }
+    void whatMakesNoSenseIsRefused() {
+        const Design d = with(card(), "box", "card.spine");
+        for (const std::vector<std::string>& words : {std::vector<std::string>{},
+                                                      {"fly"},
+                                                      {"most", "box1"},
+                                                      {"most", "box9", "left"},
+                                                      {"most", "box1", "colour"},
+                                                      {"topper", "box1"},
+                                                      {"closest", "box1", "box7"},
+                                                      {"vanish", "box1", "left", "weather"}}) {
+            auto a = ask(d, words);
+            QVERIFY(!a);
+            QVERIFY(a.problem().text().size() > 20);
+        }
+    }
+    void aSearchCanBeStopped() {
+        const Design d = with(card(), "box", "card.spine");
+        std::atomic<bool> stop{true};
+        QVERIFY(!solve(d, *questionOf({"most", "box1", "left"}), {}, &stop));
+    }
+
+    // The report says what was found, in both formats, with its pictures.
+    void theReportIsWhole() {
+        Design d = with(card(140, 140), "box", "card.spine",
+                        {{"left", "80"}, {"right", "72"}, {"width", "40"}});
+        d.title = "Signals & <points>";
+        const Case c(d, *assemble(d));
+        const Evidence e(c, {});
+        const auto findings = prove(e);
+        QTemporaryDir dir;
+        const QString html = dir.filePath("r.html"), pdf = dir.filePath("r.pdf");
+        QVERIFY(!writeReport(e, findings, html.toStdString()));
+        QVERIFY(!writeReport(e, findings, pdf.toStdString()));
+        QFile f(html);
+        QVERIFY(f.open(QIODevice::ReadOnly));
+        const QString text = QString::fromUtf8(f.readAll());
+        QVERIFY(text.count("<svg") >= 4 + int(findings.size()));
+        QVERIFY(text.contains("Signals &amp; &lt;points&gt;") && text.contains("Fails"));
+        for (const Finding& one : findings)
+            QVERIFY(text.contains(QString::fromStdString(one.message)));
+        QProcess words;
+        words.start("pdftotext", {pdf, "-"});
+        QVERIFY(words.waitForFinished());
+        const QString read = QString::fromUtf8(words.readAllStandardOutput()).simplified();
+        QVERIFY(read.contains("Signals & <points>") && read.contains("sticks out past"));
+        QVERIFY(writeReport(e, findings, dir.filePath("r.doc").toStdString()));
+        QVERIFY(writeReport(e, findings, "/nowhere/r.html"));
+    }
+};
+
+QTEST_GUILESS_MAIN(Solving)
+#include "solving.moc"
