@@ -3,6 +3,8 @@
 #include "app/flat/flat_view.h"
 #include "app/gallery/gallery.h"
 #include "app/look/theme.h"
+#include "app/prove/ask_dialog.h"
+#include "app/prove/prove_view.h"
 #include "app/standing/standing_view.h"
 #include "app/start/card_picture.h"
 #include "app/start/start_page.h"
@@ -15,6 +17,7 @@
 #include <QElapsedTimer>
 #include <QMouseEvent>
 #include <QPainter>
+#include <QPushButton>
 #include <cstdio>
 
 namespace {
@@ -131,6 +134,27 @@ int main(int argc, char** argv) {
     w.goTo(Workbench::Prove);
     settle(w);
     shoot("prove.png");
+    // What a sound design has to show: its closed card, and a question asked backwards.
+    design("station-platform.hlantern");
+    w.session().setOpening(95);
+    w.goTo(Workbench::Prove);
+    w.findChild<ProveView*>()->turnTo(ProveView::Closed);
+    settle(w);
+    shoot("closed-card.png");
+    w.session().select("box1");
+    w.findChild<QAction*>("ask")->trigger();
+    settle(w);
+    if (auto* ask = w.findChild<AskDialog*>()) {
+        ask->findChild<QPushButton*>("ask-go")->click();
+        QElapsedTimer clock;
+        clock.start();
+        while (!ask->findChild<QPushButton*>("ask-use")->isEnabled() && clock.elapsed() < 20000)
+            QApplication::processEvents(QEventLoop::WaitForMoreEvents, 20);
+        good &= ask->grab().save(out.filePath("ask.png"));
+        ask->reject();
+    }
+    w.findChild<ProveView*>()->turnTo(ProveView::Profile);
+    settle(w);
     // The gallery, searched, and a structure being placed.
     design("families/z-fold.hlantern");
     w.findChild<QAction*>("gallery")->trigger();

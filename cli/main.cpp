@@ -243,6 +243,35 @@ Result<Workshop> loadWorkshop(const std::string& path) {
     return w;
 }
 
+// A design and the maker's workshop, as two files.
+struct Bench {
+    Design design;
+    Workshop workshop;
+};
+
+Result<Bench> layOutBench(const std::string& path, const std::string& shop) {
+    auto d = loadDesign(path);
+    if (!d)
+        return d.problem();
+    auto workshop = loadWorkshop(shop);
+    if (!workshop)
+        return workshop.problem();
+    return Bench{*d, *workshop};
+}
+
+// Folded and proved.
+struct Proved {
+    Case folded;
+    Evidence evidence;
+    std::vector<Finding> findings;
+
+    explicit Proved(const Bench& b)
+        : folded(b.design, *assemble(b.design), nullptr, b.workshop), evidence(folded, {}),
+          findings(prove(evidence)) {
+        findRemedies(folded, findings);
+    }
+};
+
 Json rulesJson() {
     Json j = Json::array();
     for (const Rule& r : rules())
@@ -251,24 +280,19 @@ Json rulesJson() {
 }
 
 int check(const std::string& path, const std::string& shop, bool json) {
-    auto d = loadDesign(path);
-    if (!d)
-        return refuse(d.problem());
-    auto workshop = loadWorkshop(shop);
-    if (!workshop)
-        return refuse(workshop.problem());
-    const Case c(*d, *assemble(*d), nullptr, *workshop);
-    const Evidence e(c, {});
-    std::vector<Finding> findings = prove(e);
-    findRemedies(c, findings);
+    auto bench = layOutBench(path, shop);
+    if (!bench)
+        return refuse(bench.problem());
+    const Proved proved(*bench);
+    const std::vector<Finding>& findings = proved.findings;
     const Verdict verdict = verdictOf(findings);
-    const Display& shown = c.assembly.display;
+    const Display& shown = proved.folded.assembly.display;
     Json j = {{"verdict", nameOf(verdict)},
               {"display", {{"opening", shown.at}, {"words", shown.words}}},
               {"rules", rulesJson()},
               {"findings", Json::array()},
               {"facts", Json::array()}};
-    const std::vector<Fact> facts = factsOf(e);
+    const std::vector<Fact> facts = factsOf(proved.evidence);
     for (const Fact& f : facts)
         j["facts"].push_back(
             {{"id", f.id}, {"amount", f.amount}, {"unit", nameOf(f.in)}, {"text", f.text}});
@@ -301,33 +325,24 @@ int check(const std::string& path, const std::string& shop, bool json) {
 }
 
 int report(const std::string& path, const std::string& shop, const std::string& out) {
-    auto d = loadDesign(path);
-    if (!d)
-        return refuse(d.problem());
-    auto workshop = loadWorkshop(shop);
-    if (!workshop)
-        return refuse(workshop.problem());
-    const Case c(*d, *assemble(*d), nullptr, *workshop);
-    const Evidence e(c, {});
-    std::vector<Finding> findings = prove(e);
-    findRemedies(c, findings);
-    if (Trouble t = writeReport(e, findings, out))
+    auto bench = layOutBench(path, shop);
+    if (!bench)
+        return refuse(bench.problem());
+    const Proved proved(*bench);
+    if (Trouble t = writeReport(proved.evidence, proved.findings, out))
         return refuse(*t);
     return Done;
 }
 
 int solveFor(const std::string& path, const std::vector<std::string>& words,
              const std::string& shop, const std::string& out, bool json) {
-    auto d = loadDesign(path);
-    if (!d)
-        return refuse(d.problem());
-    auto workshop = loadWorkshop(shop);
-    if (!workshop)
-        return refuse(workshop.problem());
+    auto bench = layOutBench(path, shop);
+    if (!bench)
+        return refuse(bench.problem());
     auto question = questionOf(words);
     if (!question)
         return refuse(question.problem());
-    auto answer = solve(*d, *question, *workshop);
+    auto answer = solve(bench->design, *question, bench->workshop);
     if (!answer)
         return refuse(answer.problem());
     if (!out.empty())

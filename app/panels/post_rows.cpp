@@ -11,7 +11,7 @@ namespace hl {
 void MeasuresPanel::addPostRows() {
     auto* envelope = new QLineEdit;
     envelope->setObjectName("card-envelope");
-    envelope->setPlaceholderText(tr("none chosen"));
+    envelope->setPlaceholderText(tr("none"));
     addRow(tr("Envelope"), envelope, tr("Its inside width and height, such as 162 x 114 mm"));
     connect(envelope, &QLineEdit::editingFinished, this, [this, envelope] {
         if (!envelope->isModified())
@@ -31,7 +31,7 @@ void MeasuresPanel::addPostRows() {
     });
     auto* mail = new QComboBox;
     mail->setObjectName("card-mail");
-    addRow(tr("Goes by post as"), mail, tr("The classes are in the workshop; ask the local post"));
+    addRow(tr("Post"), mail, tr("The classes are in the workshop; ask the local post"));
     connect(mail, &QComboBox::activated, this, [this, mail] {
         Design d = session_.design();
         d.card.mail = mail->currentData().toString().toStdString();
@@ -40,7 +40,7 @@ void MeasuresPanel::addPostRows() {
     auto* grain = new QComboBox;
     grain->setObjectName("card-grain");
     grain->addItems({tr("not known"), tr("upright"), tr("sideways")});
-    addRow(tr("Grain of its paper"), grain, tr("How the fibres run when the card stands upright"));
+    addRow(tr("Grain"), grain, tr("How the fibres run when the card stands upright"));
     connect(grain, &QComboBox::activated, this, [this](int i) {
         Design d = session_.design();
         for (Stock& s : d.stocks)
@@ -57,7 +57,7 @@ void MeasuresPanel::addPostRows() {
                     : QString::fromStdString(exactText(d.card.envelope->first, d.units) + " x " +
                                              exactText(d.card.envelope->second, d.units)));
         mail->clear();
-        mail->addItem(tr("nothing chosen"), "");
+        mail->addItem(tr("none"), "");
         for (const MailClass& m : session_.workshop().mail)
             mail->addItem(QString::fromStdString(m.name), QString::fromStdString(m.id));
         if (mail->findData(QString::fromStdString(d.card.mail)) < 0)

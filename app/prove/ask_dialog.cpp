@@ -54,6 +54,7 @@ AskDialog::AskDialog(Session& session, QWidget* parent) : QDialog(parent), sessi
     progress_->hide();
     column->addWidget(progress_);
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Close);
+    buttons->button(QDialogButtonBox::Close)->setIcon({});
     ask_ = buttons->addButton(tr("Ask"), QDialogButtonBox::ActionRole);
     ask_->setObjectName("ask-go");
     ask_->setDefault(true);

@@ -62,6 +62,8 @@ WorkshopDialog::WorkshopDialog(const Workshop& w, QWidget* parent) : QDialog(par
     row->addWidget(less);
     row->addStretch(1);
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel);
+    for (QAbstractButton* b : buttons->buttons())
+        b->setIcon({});
     row->addWidget(buttons);
     column->addLayout(row);
     connect(more, &QPushButton::clicked, this, [this] {

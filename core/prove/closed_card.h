@@ -1,4 +1,5 @@
-// The closed card: how thick it is where, how far it reaches, what it weighs, and what goes by post.
+// The closed card: how thick it is where, how far it reaches, what it weighs, and what goes by
+// post.
 #pragma once
 #include "core/prove/layers.h"
 
@@ -7,23 +8,21 @@ namespace hl {
 // The thickness over a grid of cells, mm, in the coordinates of the flat state.
 struct ThicknessMap {
     double cell = 0.5;          // mm; more on a large card
-    Vec2 origin = Vec2::Zero();         // corner of the first cell
+    Vec2 origin = Vec2::Zero(); // corner of the first cell
     int columns = 0, rows = 0;
     std::vector<float> mm; // row by row
-    float at(int column, int row) const {
-        return mm[static_cast<size_t>(row) * columns + column];
-    }
+    float at(int column, int row) const { return mm[static_cast<size_t>(row) * columns + column]; }
 };
 
 struct ClosedCard {
-    const FlatState* flat = nullptr; // null when the motion does not begin closed
+    const FlatState* flat = nullptr;              // null when the motion does not begin closed
     Vec2 low = Vec2::Zero(), high = Vec2::Zero(); // of everything, mm
     Vec2 cardLow = Vec2::Zero(), cardHigh = Vec2::Zero(); // of the closed card as designed
     ThicknessMap map;
-    double thickness = 0;           // the most, mm
-    Vec2 thickest = Vec2::Zero();   // the middle of where that is
-    double inside = 0;              // mm between the two outer pages there
-    double mass = 0;                // g, of the paper
+    double thickness = 0;         // the most, mm
+    Vec2 thickest = Vec2::Zero(); // the middle of where that is
+    double inside = 0;            // mm between the two outer pages there
+    double mass = 0;              // g, of the paper
 
     Vec2 size() const { return high - low; }
     // By how much what lies inside has to be narrower than the pages that wrap it: a page goes half

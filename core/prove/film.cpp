@@ -1,6 +1,7 @@
 #include "core/prove/film.h"
 #include <algorithm>
 #include <cmath>
+#include <numeric>
 
 namespace hl {
 namespace {
@@ -177,6 +178,10 @@ void Film::expose(const Case& c) {
                 swept_[k].take(reels_[k * reelCount_ + r]);
         first = end;
     }
+    alongSpine_.resize(pieces_.size());
+    std::iota(alongSpine_.begin(), alongSpine_.end(), 0);
+    std::sort(alongSpine_.begin(), alongSpine_.end(),
+              [&](int a, int b) { return swept_[a].low.y() < swept_[b].low.y(); });
 }
 
 Polygon Film::place(int piece, const Pose& pose, std::vector<Vec3>& corners, Plane& plane) const {

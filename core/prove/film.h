@@ -45,6 +45,20 @@ class Film {
         return reels_[static_cast<size_t>(piece) * reelCount_ + reel];
     }
 
+    // Calls `each` with every two pieces (the smaller number first) that come within `gap` mm of
+    // one another somewhere in the motion, by the boxes round their ways. Along the spine hardly
+    // anything moves, so what is apart there is never looked at.
+    template<class Each> void nearPairs(double gap, Each each) const {
+        for (size_t i = 0; i < alongSpine_.size(); ++i)
+            for (size_t k = i + 1; k < alongSpine_.size(); ++k) {
+                const int a = alongSpine_[i], b = alongSpine_[k];
+                if (swept_[b].low.y() > swept_[a].high.y() + gap)
+                    break;
+                if (!swept_[a].clears(swept_[b], gap))
+                    each(std::min(a, b), std::max(a, b));
+            }
+    }
+
     // One piece in another pose; the polygon refers to `corners` and `plane`.
     Polygon place(int piece, const Pose& pose, std::vector<Vec3>& corners, Plane& plane) const;
 
@@ -54,14 +68,15 @@ class Film {
 
     // All by piece or panel first and by frame second: a pair is followed through the frames.
     std::vector<Piece> pieces_;
-    std::vector<Vec2> outline_;             // of all pieces
-    std::vector<const Pose*> poses_;        // in order
+    std::vector<Vec2> outline_;              // of all pieces
+    std::vector<const Pose*> poses_;         // in order
     std::vector<std::unique_ptr<Pose>> own_; // those that the case does not have
     std::vector<char> flat_;
     std::vector<std::vector<char>> binds_; // by panel; empty where it never does
     std::vector<Vec3> corners_;
     std::vector<Plane> planes_;
     std::vector<Box> boxes_, swept_, reels_;
+    std::vector<int> alongSpine_; // pieces by where they begin
     size_t reelCount_ = 0;
 };
 

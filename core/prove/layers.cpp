@@ -6,10 +6,10 @@
 namespace hl {
 namespace {
 
-constexpr double beside = 0.5;      // degrees
-constexpr double tells = 0.003;     // mm of height that say which one is on top
-constexpr double leastArea = 0.5;   // mm2
-constexpr double flatSine = 1e-3;   // of the angle within which a panel lies flat
+constexpr double beside = 0.5;    // degrees
+constexpr double tells = 0.003;   // mm of height that say which one is on top
+constexpr double leastArea = 0.5; // mm2
+constexpr double flatSine = 1e-3; // of the angle within which a panel lies flat
 
 // Every panel's placement in the root's coordinates.
 std::vector<Rigid> inRoot(const Case& c, const Pose& pose) {

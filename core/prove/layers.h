@@ -13,7 +13,8 @@ struct Overlap {
     int a = 0, b = 0;
     Ring shared; // of their largest common piece
     // Which one is on top just before and just after the flat state: 1 the first, -1 the second, 0
-    // nobody can tell (they touch), 2 each of them somewhere, so that they pass through one another.
+    // nobody can tell (they touch), 2 each of them somewhere, so that they pass through one
+    // another.
     int before = 0, after = 0;
     int order() const { return before ? before : after; }
 };

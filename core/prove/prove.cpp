@@ -62,8 +62,7 @@ void dropRepeats(std::vector<Finding>& all) {
 
 } // namespace
 
-std::vector<Finding> prove(const Case& c, const std::atomic<bool>* cancel,
-                           const Reached& reached) {
+std::vector<Finding> prove(const Case& c, const std::atomic<bool>* cancel, const Reached& reached) {
     const Stop stop{cancel};
     const Evidence e(c, stop);
     return stop ? std::vector<Finding>{} : prove(e, stop, reached);

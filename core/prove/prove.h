@@ -15,8 +15,8 @@ struct Rule {
 // All rules, in the order in which a maker wants to hear them.
 const std::vector<Rule>& rules();
 
-// Runs every rule; the worst findings come first. Cancelled, it returns what it has. `reached` hears
-// what is found so far after every rule, and which part of the rules (0 to 1) has run.
+// Runs every rule; the worst findings come first. Cancelled, it returns what it has. `reached`
+// hears what is found so far after every rule, and which part of the rules (0 to 1) has run.
 using Reached = std::function<void(const std::vector<Finding>& soFar, double part)>;
 std::vector<Finding> prove(const Evidence& e, const Stop& stop = {}, const Reached& reached = {});
 std::vector<Finding> prove(const Case& c, const std::atomic<bool>* cancel = nullptr,

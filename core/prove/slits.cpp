@@ -19,8 +19,8 @@ double slitDistance(const Part& part, const Vec2& p, const Vec2& along) {
         for (size_t i = 0; i + 1 < m.points.size(); ++i) {
             const Vec2 d = m.points[i + 1] - m.points[i];
             const double turned = std::fabs(leftOf(d.normalized()).dot(along)); // 0: parallel
-            least = std::min(least, segmentDistance(p, m.points[i], m.points[i + 1]) +
-                                        100 * turned);
+            least =
+                std::min(least, segmentDistance(p, m.points[i], m.points[i + 1]) + 100 * turned);
         }
     }
     return least;

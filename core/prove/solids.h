@@ -69,6 +69,24 @@ struct Gap {
 };
 Gap gapOf(const Polygon& a, const Polygon& b);
 
+// Calls `each` with every piece of the one panel and every piece of the other, in space.
+template<class Each>
+void forPieces(const Panel& a, const Rigid& atA, const Panel& b, const Rigid& atB, Each each) {
+    const Plane planeA = planeOf(atA), planeB = planeOf(atB);
+    std::vector<Vec3> p, q;
+    for (const Ring& r : a.pieces)
+        for (const Ring& s : b.pieces) {
+            p.clear();
+            q.clear();
+            for (const Vec2& x : r)
+                p.push_back(atA.at(x));
+            for (const Vec2& x : s)
+                q.push_back(atB.at(x));
+            each(Polygon{p.data(), static_cast<int>(p.size()), &planeA},
+                 Polygon{q.data(), static_cast<int>(q.size()), &planeB});
+        }
+}
+
 // What of a convex ring lies on the side of a line to which `normal` points.
 Ring aboveLine(const Ring& ring, const Vec2& on, const Vec2& normal);
 // What two convex counter-clockwise rings have in common; empty without an inside.

@@ -7,11 +7,11 @@ namespace hl {
 
 // A way in which the card can rest: on one facet of its convex hull.
 struct Rest {
-    std::string name;             // "on its bottom edges"
-    Vec3 down = -Vec3::UnitY();   // unit, in the frame
-    double margin = 0;            // degrees it can be tipped before it falls; negative: it falls
-    double height = 0;            // mm of the centre of mass above the ground
-    bool meant = false;           // one of the ways in which a card like this is displayed
+    std::string name;           // "on its bottom edges"
+    Vec3 down = -Vec3::UnitY(); // unit, in the frame
+    double margin = 0;          // degrees it can be tipped before it falls; negative: it falls
+    double height = 0;          // mm of the centre of mass above the ground
+    bool meant = false;         // one of the ways in which a card like this is displayed
 };
 
 // A structure as seen from in front.

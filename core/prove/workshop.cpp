@@ -54,8 +54,10 @@ const MailClass* Workshop::mailClass(const std::string& id) const {
 }
 
 std::string workshopToText(const Workshop& w) {
-    Json j = {{"score_error", w.scoreError}, {"cut_error", w.cutError},
-              {"laying_error", w.layingError}, {"adhesive", w.adhesive}};
+    Json j = {{"score_error", w.scoreError},
+              {"cut_error", w.cutError},
+              {"laying_error", w.layingError},
+              {"adhesive", w.adhesive}};
     if (!w.ruler.empty())
         j["ruler"] = w.ruler;
     j["note"] = "The mail classes are neutral samples: ask the local post and put in its values.";

@@ -17,9 +17,9 @@ struct MailClass {
 
 // What a maker's ruler shows.
 struct Ruler {
-    const char* id;     // "sixteenth"
-    const char* name;   // "1/16 in"
-    std::int64_t step;  // nanometres
+    const char* id;    // "sixteenth"
+    const char* name;  // "1/16 in"
+    std::int64_t step; // nanometres
 };
 const std::vector<Ruler>& rulers();
 const Ruler* ruler(const std::string& id);
@@ -27,8 +27,8 @@ const Ruler* ruler(const std::string& id);
 struct Workshop {
     // Typical errors (one standard deviation, mm) of a score, of a cut and of laying a part down.
     double scoreError = 0.2, cutError = 0.2, layingError = 0.3;
-    double adhesive = 0.05;    // mm, thickness of a glued join
-    std::string ruler;         // id; empty: the one that goes with the design's unit
+    double adhesive = 0.05; // mm, thickness of a glued join
+    std::string ruler;      // id; empty: the one that goes with the design's unit
     std::vector<MailClass> mail = sampleMail();
 
     // Neutral samples: the local post has the last word.

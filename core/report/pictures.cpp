@@ -63,14 +63,10 @@ Curves curvesOf(const Evidence& e, const Stop& stop) {
         for (size_t i = 0; i < pose.panels.size(); ++i)
             if (c.assembly.panels[i].role == Role::Page)
                 pages.push_back(planeOf(pose.panels[i]));
-        std::vector<std::vector<Vec3>> corners(pose.panels.size());
         std::vector<Box> boxes(pose.panels.size());
-        std::vector<Plane> planes(pose.panels.size());
         for (size_t i = 0; i < pose.panels.size(); ++i) {
-            planes[i] = planeOf(pose.panels[i]);
             for (const Vec2& q : c.assembly.panels[i].outline) {
                 const Vec3 p = pose.panels[i].at(q);
-                corners[i].push_back(p);
                 boxes[i].take(p);
                 if (owner[i] == "card" || c.linkage.loose[i])
                     continue;
@@ -84,18 +80,17 @@ Curves curvesOf(const Evidence& e, const Stop& stop) {
                 overhang = std::max(overhang, std::hypot(y, r));
             }
         }
-        for (size_t i = 0; i < corners.size(); ++i)
-            for (size_t k = i + 1; k < corners.size(); ++k) {
+        for (size_t i = 0; i < boxes.size(); ++i)
+            for (size_t k = i + 1; k < boxes.size(); ++k) {
                 const StructureSpec *a = c.design.structure(owner[i]),
                                     *b = c.design.structure(owner[k]);
                 if (!a || !b || a == b || ownerOf(a->on) == b->id || ownerOf(b->on) == a->id ||
                     boxes[i].clears(boxes[k], std::min(clearance, 200.0)))
                     continue;
-                clearance = std::min(
-                    clearance,
-                    gapOf({corners[i].data(), static_cast<int>(corners[i].size()), &planes[i]},
-                          {corners[k].data(), static_cast<int>(corners[k].size()), &planes[k]})
-                        .distance);
+                forPieces(c.assembly.panels[i], pose.panels[i], c.assembly.panels[k],
+                          pose.panels[k], [&](const Polygon& p, const Polygon& q) {
+                              clearance = std::min(clearance, gapOf(p, q).distance);
+                          });
             }
         out.height.push_back(height);
         out.overhang.push_back(overhang);
@@ -199,7 +194,7 @@ Picture mapOf(const Evidence& e, double width, double height) {
     auto at = [&](double x, double y) -> Vec2 {
         const double u = top ? y - card.low.y() : x - card.low.x();
         const double v = top ? card.high.x() - x : card.high.y() - y;
-        return {3 + scale * u, 4 + scale * v};
+        return {3 + scale * u, (height - scale * size.y()) / 2 + scale * v};
     };
     const ThicknessMap& map = card.map;
     // Runs of equal thickness over cells of about half a millimetre of the picture.

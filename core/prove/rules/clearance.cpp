@@ -46,33 +46,20 @@ class Search {
 
     std::vector<Near> run() {
         const std::vector<bool> gives = givesWay(c_);
-        const auto& pieces = film_.pieces();
-        std::vector<int> order;
-        for (size_t i = 0; i < pieces.size(); ++i)
-            if (!gives[pieces[i].panel] && owner_[pieces[i].panel] != "card")
-                order.push_back(static_cast<int>(i));
-        std::sort(order.begin(), order.end(),
-                  [&](int a, int b) { return film_.swept(a).low.y() < film_.swept(b).low.y(); });
-        std::map<std::pair<std::string, std::string>, bool> stranger;
-        for (size_t i = 0; i < order.size() && !stop_; ++i)
-            for (size_t k = i + 1; k < order.size(); ++k) {
-                const Box &x = film_.swept(order[i]), &y = film_.swept(order[k]);
-                const int a = pieces[order[i]].panel, b = pieces[order[k]].panel;
-                const double least = leastOf(a, b);
-                if (y.low.y() > x.high.y() + 2) // more than any tolerance
-                    break;
-                if (owner_[a] == owner_[b] ||
-                    x.clears(y, least + marginOf(c_, a) + marginOf(c_, b)) ||
-                    joined_.count({std::min(a, b), std::max(a, b)}))
-                    continue;
-                auto [it, fresh] = stranger.try_emplace({owner_[a], owner_[b]}, true);
-                if (fresh)
-                    it->second = !standsOn(c_.design, owner_[a], owner_[b]) &&
-                                 !standsOn(c_.design, owner_[b], owner_[a]) &&
-                                 !joinedBlanks(owner_[a], owner_[b]);
-                if (it->second)
-                    pair(order[i], order[k], least);
-            }
+        std::map<std::pair<std::string, std::string>, bool> strangers;
+        film_.nearPairs(farthest, [&](int i, int k) {
+            const int a = film_.pieces()[i].panel, b = film_.pieces()[k].panel;
+            if (stop_ || owner_[a] == owner_[b] || owner_[a] == "card" || owner_[b] == "card" ||
+                gives[a] || gives[b] || joined_.count({std::min(a, b), std::max(a, b)}))
+                return;
+            auto [it, fresh] = strangers.try_emplace({owner_[a], owner_[b]}, true);
+            if (fresh)
+                it->second = !standsOn(c_.design, owner_[a], owner_[b]) &&
+                             !standsOn(c_.design, owner_[b], owner_[a]) &&
+                             !joinedBlanks(owner_[a], owner_[b]);
+            if (it->second)
+                pair(i, k, leastOf(a, b));
+        });
         std::vector<Near> out;
         for (auto& [owners, near] : found_)
             out.push_back(near);
@@ -80,9 +67,10 @@ class Search {
     }
 
   private:
+    static constexpr double farthest = 3; // mm: more than any two kinds of paper ask for
     // How close two panels may come: both calipers, and no less than half a millimetre.
     double leastOf(int a, int b) const {
-        return std::max(0.5, caliperOf(c_, a) + caliperOf(c_, b));
+        return std::clamp(caliperOf(c_, a) + caliperOf(c_, b), 0.5, farthest - 1);
     }
 
     // Whether two drawn parts are joined to one another, or both to a third that is not the card.
@@ -198,22 +186,13 @@ class Search {
 
     Gap wholeGap(int a, int b, int frame) const {
         const Pose& pose = film_.pose(frame);
-        const Plane planeA = planeOf(pose.panels[a]), planeB = planeOf(pose.panels[b]);
         Gap best;
-        std::vector<Vec3> p, q;
-        for (const Ring& r : c_.assembly.panels[a].pieces)
-            for (const Ring& s : c_.assembly.panels[b].pieces) {
-                p.clear();
-                q.clear();
-                for (const Vec2& x : r)
-                    p.push_back(pose.panels[a].at(x));
-                for (const Vec2& x : s)
-                    q.push_back(pose.panels[b].at(x));
-                const Gap g = gapOf({p.data(), static_cast<int>(p.size()), &planeA},
-                                    {q.data(), static_cast<int>(q.size()), &planeB});
-                if (g.distance < best.distance)
-                    best = g;
-            }
+        forPieces(c_.assembly.panels[a], pose.panels[a], c_.assembly.panels[b], pose.panels[b],
+                  [&](const Polygon& p, const Polygon& q) {
+                      const Gap g = gapOf(p, q);
+                      if (g.distance < best.distance)
+                          best = g;
+                  });
         return best;
     }
 

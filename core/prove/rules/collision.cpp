@@ -21,9 +21,9 @@
 namespace hl {
 namespace {
 
-constexpr double finest = 1 / 64.;   // degrees: nothing is looked at closer
-constexpr double throughSlit = 1.0;  // mm beside a slit that count as through it
-constexpr double pressed = 0.5;      // sine of the angle below which foam is pressed flat
+constexpr double finest = 1 / 64.;  // degrees: nothing is looked at closer
+constexpr double throughSlit = 1.0; // mm beside a slit that count as through it
+constexpr double pressed = 0.5;     // sine of the angle below which foam is pressed flat
 
 struct Hit {
     int a = 0, b = 0; // panels
@@ -50,23 +50,11 @@ class Search {
 
     std::vector<Hit> run() {
         const std::vector<bool> gives = givesWay(c_);
-        const auto& pieces = film_.pieces();
-        std::vector<int> order;
-        for (size_t i = 0; i < pieces.size(); ++i)
-            if (!gives[pieces[i].panel])
-                order.push_back(static_cast<int>(i));
-        // What never comes near one another along the spine is never looked at.
-        std::sort(order.begin(), order.end(), [&](int a, int b) {
-            return film_.swept(a).low.y() < film_.swept(b).low.y();
+        film_.nearPairs(0, [&](int a, int b) {
+            const int p = film_.pieces()[a].panel, q = film_.pieces()[b].panel;
+            if (p != q && !gives[p] && !gives[q] && !stop_)
+                pair(a, b);
         });
-        for (size_t i = 0; i < order.size() && !stop_; ++i)
-            for (size_t k = i + 1; k < order.size(); ++k) {
-                if (film_.swept(order[k]).low.y() > film_.swept(order[i]).high.y())
-                    break;
-                const int a = std::min(order[i], order[k]), b = std::max(order[i], order[k]);
-                if (pieces[a].panel != pieces[b].panel && !film_.swept(a).clears(film_.swept(b)))
-                    pair(a, b);
-            }
         return std::move(hits_);
     }
 
@@ -203,21 +191,12 @@ class Search {
     // The deepest crossing of two whole panels, unless it is forgiven.
     std::optional<Crossing> deepest(int a, int b, const Pose& pose) const {
         std::optional<Crossing> most;
-        const Plane planeA = planeOf(pose.panels[a]), planeB = planeOf(pose.panels[b]);
-        std::vector<Vec3> p, q;
-        for (const Ring& r : c_.assembly.panels[a].pieces)
-            for (const Ring& s : c_.assembly.panels[b].pieces) {
-                p.clear();
-                q.clear();
-                for (const Vec2& x : r)
-                    p.push_back(pose.panels[a].at(x));
-                for (const Vec2& x : s)
-                    q.push_back(pose.panels[b].at(x));
-                auto cross = crossingOf({p.data(), static_cast<int>(p.size()), &planeA},
-                                        {q.data(), static_cast<int>(q.size()), &planeB});
-                if (cross && (!most || cross->depth > most->depth))
-                    most = cross;
-            }
+        forPieces(c_.assembly.panels[a], pose.panels[a], c_.assembly.panels[b], pose.panels[b],
+                  [&](const Polygon& p, const Polygon& q) {
+                      auto cross = crossingOf(p, q);
+                      if (cross && (!most || cross->depth > most->depth))
+                          most = cross;
+                  });
         if (!most || forgiven(a, b, pose, *most))
             return {};
         return most;
@@ -284,9 +263,8 @@ double edgeOf(const Evidence& e, const Hit& h, double free, double hit) {
     while (std::fabs(free - hit) > 0.1) {
         const double mid = (free + hit) / 2;
         const Pose pose = poseAt(e.c.linkage, e.c.motion, mid);
-        const bool crosses = lieOf(e.film.place(h.pieceA, pose, p, a),
-                                   e.film.place(h.pieceB, pose, q, b))
-                                 .crosses();
+        const bool crosses =
+            lieOf(e.film.place(h.pieceA, pose, p, a), e.film.place(h.pieceB, pose, q, b)).crosses();
         (crosses ? hit : free) = mid;
     }
     return hit;
@@ -321,9 +299,8 @@ void collision(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
             continue;
         }
         const double caliper = std::max(caliperOf(c, h.a), caliperOf(c, h.b));
-        Finding f = Finding::of("collision",
-                                h.depth > caliper ? Severity::Stop : Severity::Caution, h.first,
-                                h.last, h.worst, h.depth);
+        Finding f = Finding::of("collision", h.depth > caliper ? Severity::Stop : Severity::Caution,
+                                h.first, h.last, h.worst, h.depth);
         f.where = h.where;
         nameIn(f, c, h.a);
         nameIn(f, c, h.b);
@@ -332,8 +309,8 @@ void collision(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     for (auto& [f, swap] : found) {
         const int a = c.assembly.panel(f.panels[0]), b = c.assembly.panel(f.panels[1]);
         f.message = "The " + sayPanel(c, a) +
-                    (swap ? " changes places with the " : " passes through the ") +
-                    sayPanel(c, b) + " by up to " + sayAmount(c, f.amount) + " " +
+                    (swap ? " changes places with the " : " passes through the ") + sayPanel(c, b) +
+                    " by up to " + sayAmount(c, f.amount) + " " +
                     sayOpening(c, f.openingFrom, f.openingTo) + ".";
         f.remedy = "Move the two apart along the fold, or make one of them lower or narrower.";
         out.push_back(f);

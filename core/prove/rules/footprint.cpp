@@ -9,7 +9,7 @@ namespace hl {
 namespace {
 
 constexpr double unseen = 0.05, forgiven = 0.5; // mm
-constexpr double meant = 10; // mm: what shows by more is meant to be seen
+constexpr double meant = 10;                    // mm: what shows by more is meant to be seen
 
 struct Edges { // how far past each edge of a rectangle
     double start = 0, end = 0, open = 0, spine = 0;
@@ -95,9 +95,9 @@ void footprint(const Evidence& e, const Stop&, std::vector<Finding>& out) {
         }
         const double amount = worst.most();
         if (amount > unseen && farthest >= 0) {
-            Finding f = Finding::of("overhang",
-                                    amount > forgiven ? Severity::Stop : Severity::Caution,
-                                    c.first(), c.first(), c.first(), amount);
+            Finding f =
+                Finding::of("overhang", amount > forgiven ? Severity::Stop : Severity::Caution,
+                            c.first(), c.first(), c.first(), amount);
             for (int i : beyond)
                 nameIn(f, c, i);
             f.message = "The " + sayPanel(c, farthest) + " sticks out past the " +
@@ -105,11 +105,13 @@ void footprint(const Evidence& e, const Stop&, std::vector<Finding>& out) {
             f.remedy = "Make it lower or shorter, or move it away from that edge.";
             out.push_back(f);
         } else if (inside && shows > forgiven && shows < meant && shown >= 0) {
-            Finding f = Finding::of("overhang", Severity::Caution, c.first(), c.first(), c.first(),
-                                    shows);
+            Finding f =
+                Finding::of("overhang", Severity::Caution, c.first(), c.first(), c.first(), shows);
             nameIn(f, c, shown);
-            f.message = "The " + sayPanel(c, shown) + " shows at the edge of the closed card: one "
-                        "of the outer pages is shorter there by " + sayAmount(c, shows) + ".";
+            f.message = "The " + sayPanel(c, shown) +
+                        " shows at the edge of the closed card: one "
+                        "of the outer pages is shorter there by " +
+                        sayAmount(c, shows) + ".";
             f.remedy = "Make it shorter, move it toward the spine, or let it show on purpose.";
             out.push_back(f);
         }
@@ -119,7 +121,8 @@ void footprint(const Evidence& e, const Stop&, std::vector<Finding>& out) {
     const auto& [width, height] = *c.design.card.envelope;
     const double beyond = beyondEnvelope(card, width.mm(), height.mm());
     if (beyond > unseen) {
-        Finding f = Finding::of("overhang", Severity::Stop, c.first(), c.first(), c.first(), beyond);
+        Finding f =
+            Finding::of("overhang", Severity::Stop, c.first(), c.first(), c.first(), beyond);
         f.parts = {"card"};
         const Vec2 s = card.size();
         f.message = "The closed card (" + sayAmount(c, topFold ? s.y() : s.x()) + " by " +

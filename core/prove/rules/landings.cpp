@@ -114,8 +114,7 @@ class Landings {
         patches_.push_back({index, j.tab, j.onFace, convex(sticky)});
     }
 
-    void missed(const Join& j, double amount, double carries, const Vec2& at,
-                const Vec2& atHeld) {
+    void missed(const Join& j, double amount, double carries, const Vec2& at, const Vec2& atHeld) {
         const std::string it = "The " + sayPanel(c_, j.tab),
                           where = "the " + sayPanel(c_, j.landing);
         const std::string sticks = sticksTo(j, atHeld);

@@ -14,14 +14,16 @@ namespace hl {
 namespace {
 
 constexpr double bindsAbove = 0.02; // mm of misfit: there is no true pose
-constexpr double across = 0.5; // mm that a panel has to reach across a crease on either side
+constexpr double across = 0.5;      // mm that a panel has to reach across a crease on either side
 
 class Layers {
   public:
-    Layers(const Evidence& e, std::vector<Finding>& out) : c_(e.c), out_(out), gives_(givesWay(e.c)) {
+    Layers(const Evidence& e, std::vector<Finding>& out)
+        : c_(e.c), out_(out), gives_(givesWay(e.c)) {
         for (const Join& j : c_.assembly.joins)
             if (j.kind == JoinKind::Slot) {
-                const int a = c_.assembly.panels[j.tab].part, b = c_.assembly.panels[j.landing].part;
+                const int a = c_.assembly.panels[j.tab].part,
+                          b = c_.assembly.panels[j.landing].part;
                 slotted_.insert({std::min(a, b), std::max(a, b)});
             } else if (j.kind == JoinKind::Glue) {
                 const double foam = std::fabs(j.place.shift.z());
@@ -53,7 +55,8 @@ class Layers {
   private:
     bool excused(int a, int b) const {
         const int p = c_.assembly.panels[a].part, q = c_.assembly.panels[b].part;
-        return binds_[p] || binds_[q] || gives_[a] || gives_[b] || slotted_.count({std::min(p, q), std::max(p, q)}) > 0;
+        return binds_[p] || binds_[q] || gives_[a] || gives_[b] ||
+               slotted_.count({std::min(p, q), std::max(p, q)}) > 0;
     }
 
     void crossed(int k) {
@@ -99,8 +102,8 @@ class Layers {
 
     void tell(int a, int b, double amount, int crease) {
         const std::pair<int, int> parts{c_.assembly.panels[a].part, c_.assembly.panels[b].part};
-        if (!told_.insert({std::min(parts.first, parts.second),
-                           std::max(parts.first, parts.second)})
+        if (!told_
+                 .insert({std::min(parts.first, parts.second), std::max(parts.first, parts.second)})
                  .second)
             return; // once for each pair of parts
         Finding f = Finding::of("layers", Severity::Stop, flat_->opening, flat_->opening,
@@ -108,14 +111,13 @@ class Layers {
         nameIn(f, c_, a);
         nameIn(f, c_, b);
         const std::string when = sayOpening(c_, flat_->opening, flat_->opening);
-        f.message = crease < 0
-                        ? "Where the card lies flat, " + when + ", the " + sayPanel(c_, a) +
-                              " would have to pass through the " + sayPanel(c_, b) +
-                              ": over " + sayAmount(c_, amount) +
-                              " they lie in an order that the motion cannot lead to."
-                        : "Where the card lies flat, " + when + ", the " + sayPanel(c_, a) +
-                              " would lie between the panels of the " + sayCrease(c_, crease) +
-                              ", which would cut through it.";
+        f.message = crease < 0 ? "Where the card lies flat, " + when + ", the " + sayPanel(c_, a) +
+                                     " would have to pass through the " + sayPanel(c_, b) +
+                                     ": over " + sayAmount(c_, amount) +
+                                     " they lie in an order that the motion cannot lead to."
+                               : "Where the card lies flat, " + when + ", the " + sayPanel(c_, a) +
+                                     " would lie between the panels of the " +
+                                     sayCrease(c_, crease) + ", which would cut through it.";
         f.remedy = "Let one of them end before the other, or turn its fold the other way.";
         out_.push_back(f);
     }

@@ -11,9 +11,9 @@
 namespace hl {
 namespace {
 
-constexpr double same = 0.05;  // mm
-constexpr double alike = 2.5;  // mm: less than the eye tells
-constexpr double told = 0.3;   // mm: more than the hand makes
+constexpr double same = 0.05; // mm
+constexpr double alike = 2.5; // mm: less than the eye tells
+constexpr double told = 0.3;  // mm: more than the hand makes
 
 struct Shape {
     std::vector<Vec2> corners; // of the panels
@@ -61,8 +61,8 @@ class Parts {
                 auto laid = [&](const Vec2& p) -> Vec2 {
                     return q0 + v * u.dot(p - p0) + vn * un.dot(p - p0);
                 };
-                const double apart = farthest(shapes_[a].corners, shapes_[b].corners, laid,
-                                              best.apart);
+                const double apart =
+                    farthest(shapes_[a].corners, shapes_[b].corners, laid, best.apart);
                 if (apart >= best.apart)
                     continue;
                 best.apart = apart;
@@ -113,8 +113,7 @@ void mirror(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     const Parts parts(c);
     auto tell = [&](Severity severity, double amount, std::vector<int> which,
                     const std::string& message, const std::string& remedy) {
-        Finding f =
-            Finding::of("mirror", severity, c.first(), c.last(), c.first(), amount);
+        Finding f = Finding::of("mirror", severity, c.first(), c.last(), c.first(), amount);
         for (int p : which)
             nameIn(f, c, c.assembly.parts[p].panels.front());
         f.message = message;
@@ -131,8 +130,8 @@ void mirror(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
             if (straight.apart < same) {
                 if (straight.against > 0)
                     tell(Severity::Note, straight.against, {a, b},
-                         capital(name(b)) + " is cut like " + name(a) + " but folded the other way at " +
-                             std::to_string(straight.against) +
+                         capital(name(b)) + " is cut like " + name(a) +
+                             " but folded the other way at " + std::to_string(straight.against) +
                              (straight.against == 1 ? " crease." : " creases."),
                          "See whether mountain and valley are meant so, and mark the two parts.");
                 continue;
@@ -160,8 +159,9 @@ void mirror(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
         const Match over = parts.match(a, a, true);
         if (over.apart > told && over.apart < alike)
             tell(Severity::Note, over.apart, {a},
-                 capital(name(a)) + " is almost its own mirror image: glued in the wrong way "
-                                    "round, it is " +
+                 capital(name(a)) +
+                     " is almost its own mirror image: glued in the wrong way "
+                     "round, it is " +
                      sayAmount(c, over.apart) + " off.",
                  "Mark its face and its left side with an X.");
     }

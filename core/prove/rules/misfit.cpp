@@ -35,9 +35,8 @@ void misfit(const Evidence& e, const Stop&, std::vector<Finding>& out) {
         f.severity = binds ? Severity::Stop : Severity::Caution;
         // Its crease is named: that is what is scored elsewhere.
         const int crease = loop.crease >= 0 ? loop.crease
-                           : loop.join >= 0
-                               ? c.assembly.crease(c.assembly.joins[loop.join].crease)
-                               : -1;
+                           : loop.join >= 0 ? c.assembly.crease(c.assembly.joins[loop.join].crease)
+                                            : -1;
         f.message = "The " + sayPanel(c, loop.held) +
                     (crease >= 0 ? " (at the " + sayCrease(c, crease) + ")" : "") +
                     (loop.crease >= 0 ? " parts from the " : " misses its landing on the ") +

@@ -43,9 +43,8 @@ void reach(const Evidence& e, const Stop&, std::vector<Finding>& out) {
         f.amount = std::max(f.amount, *worst);
         nameIn(f, c, loop.held);
         const int crease = loop.crease >= 0 ? loop.crease
-                           : loop.join >= 0
-                               ? c.assembly.crease(c.assembly.joins[loop.join].crease)
-                               : -1;
+                           : loop.join >= 0 ? c.assembly.crease(c.assembly.joins[loop.join].crease)
+                                            : -1;
         const std::string name =
             crease >= 0 ? "the " + sayCrease(c, crease) : "the " + sayPanel(c, loop.held);
         if (who.find(name) == std::string::npos)

@@ -17,8 +17,8 @@ void rounding(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     const Rounding r = roundedTo(c, ruler, stop.flag);
     if (r.loop < 0 || r.misfit < forgiven || r.misfit < r.before + 0.1)
         return;
-    Finding f = Finding::of("rounding", Severity::Caution, r.opening, r.opening, r.opening,
-                            r.misfit);
+    Finding f =
+        Finding::of("rounding", Severity::Caution, r.opening, r.opening, r.opening, r.misfit);
     nameIn(f, c, c.linkage.loops[r.loop].held);
     nameIn(f, c, c.linkage.loops[r.loop].landing);
     f.message = "With every measure rounded to " + std::string(ruler.name) + ", the " +

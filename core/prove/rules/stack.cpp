@@ -10,9 +10,7 @@ namespace {
 
 constexpr double unseen = 0.05, thin = 1.5; // mm
 
-std::string grams(double g) {
-    return std::to_string(static_cast<int>(std::ceil(g - 1e-9))) + " g";
-}
+std::string grams(double g) { return std::to_string(static_cast<int>(std::ceil(g - 1e-9))) + " g"; }
 
 // What lies inside must end short of the pages' edge by as much as the pages lose on their way
 // round it.
@@ -87,8 +85,8 @@ void stack(const Evidence& e, const Stop&, std::vector<Finding>& out) {
              ask + "make the card smaller.");
     if (over.mass > 0)
         tell(over.mass, In::Grams,
-             "The card weighs about " + grams(card.mass) + ", " + grams(over.mass) +
-                 " more than " + mail->name + " takes.",
+             "The card weighs about " + grams(card.mass) + ", " + grams(over.mass) + " more than " +
+                 mail->name + " takes.",
              ask + "take lighter stock.");
 }
 

@@ -56,7 +56,8 @@ void stance(const Evidence& e, const Stop&, std::vector<Finding>& out) {
             f.parts = {"card"};
             f.message = best->margin <= 0
                             ? "Displayed, the card tips over: its centre of mass lies outside what "
-                              "it stands on, by " + degrees(-best->margin) + "."
+                              "it stands on, by " +
+                                  degrees(-best->margin) + "."
                             : "Displayed, the card tips over when it is tilted by " +
                                   degrees(best->margin) + ".";
             f.remedy = "Open it wider, make it lower, or move what is heavy toward the spine.";

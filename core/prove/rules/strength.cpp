@@ -53,8 +53,8 @@ class Sheet {
 
     void tell(std::vector<int> panels, double amount, const std::string& message,
               const std::string& remedy) {
-        Finding f = Finding::of("strength", Severity::Caution, c_.first(), c_.last(), c_.first(),
-                                amount);
+        Finding f =
+            Finding::of("strength", Severity::Caution, c_.first(), c_.last(), c_.first(), amount);
         for (int p : panels)
             nameIn(f, c_, p);
         f.message = message;
@@ -169,9 +169,9 @@ class Sheet {
             if (j.landing == panel && c_.assembly.panels[j.tab].role != Role::Tab)
                 return; // a layer stiffens it
         tell({panel}, across,
-             "The " + sayPanel(c_, panel) + " is " + sayAmount(c_, across) +
-                 " across; paper of " + std::to_string(static_cast<int>(stock_->weight)) +
-                 " g/m² buckles beyond about " + sayAmount(c_, most) + ".",
+             "The " + sayPanel(c_, panel) + " is " + sayAmount(c_, across) + " across; paper of " +
+                 std::to_string(static_cast<int>(stock_->weight)) + " g/m² buckles beyond about " +
+                 sayAmount(c_, most) + ".",
              "Glue a layer on it, or take heavier stock.");
     }
 
@@ -238,8 +238,8 @@ class Sheet {
     void grain() {
         if (stock_->grain == Grain::Unknown || stock_->weight < cracks || part_.creases.empty())
             return;
-        const int longest = *std::max_element(
-            part_.creases.begin(), part_.creases.end(), [&](int a, int b) {
+        const int longest =
+            *std::max_element(part_.creases.begin(), part_.creases.end(), [&](int a, int b) {
                 return c_.assembly.creases[a].length() < c_.assembly.creases[b].length();
             });
         const Crease& k = c_.assembly.creases[longest];

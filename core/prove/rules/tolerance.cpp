@@ -8,7 +8,7 @@
 namespace hl {
 namespace {
 
-constexpr double large = 1.5; // mm
+constexpr double large = 1.5, grave = 4; // mm
 
 } // namespace
 
@@ -18,8 +18,8 @@ void tolerance(const Evidence& e, const Stop&, std::vector<Finding>& out) {
         if (t.likely < large)
             break;
         const Loop& loop = c.linkage.loops[t.loop];
-        Finding f = Finding::of("tolerance", Severity::Caution, t.opening, t.opening, t.opening,
-                                t.likely);
+        Finding f = Finding::of("tolerance", t.likely < grave ? Severity::Note : Severity::Caution,
+                                t.opening, t.opening, t.opening, t.likely);
         nameIn(f, c, loop.held);
         nameIn(f, c, loop.landing);
         std::string sources;
