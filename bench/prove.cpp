@@ -3,8 +3,8 @@
 //   panels checked by FCL, a general collision library, in each of these poses;
 // - a design with twice as many panels against the design itself;
 // and the peak of memory.
-#include "bench/peer.h"
 #include "core/prove/prove.h"
+#include "bench/peer.h"
 #include <fcl/fcl.h>
 #include <memory>
 
@@ -41,22 +41,12 @@ int main() {
     const Design d = referenceDesign();
     const Folded f(d);
     size_t findings = 0;
-    const double ours = best(5, 1, [&](int) { findings = proof(d); });
-    std::printf("reference: %zu panels; whole proof %.1f ms, %zu findings\n",
-                f.assembly.panels.size(), 1e3 * ours, findings);
+    double ours = best(3, 1, [&](int) { findings = proof(d); });
     const double memory = peakMemory();
-
-    double poses = 1e300;
-    for (auto solver : {ceres::SPARSE_NORMAL_CHOLESKY, ceres::DENSE_NORMAL_CHOLESKY}) {
-        Peer peer(f, solver);
-        poses = std::min(poses, best(2, 1, [&](int) {
-            for (int at = 1; at < 180; ++at)
-                peer.solve(f.motion.values[at - 1], at);
-        }));
-    }
+    Peer sparse(f, ceres::SPARSE_NORMAL_CHOLESKY), dense(f, ceres::DENSE_NORMAL_CHOLESKY);
     auto objects = meshesOf(f.assembly);
     size_t touching = 0;
-    const double pairs = best(2, 1, [&](int) {
+    auto check = [&](int) {
         std::vector<Rigid> placed;
         touching = 0;
         for (int at = 1; at < 180; ++at) {
@@ -72,19 +62,42 @@ int main() {
             for (size_t i = 0; i < objects.size(); ++i)
                 for (size_t k = i + 1; k < objects.size(); ++k) {
                     fcl::CollisionResultd result;
-                    touching += fcl::collide(objects[i].get(), objects[k].get(), request, result) > 0;
+                    touching +=
+                        fcl::collide(objects[i].get(), objects[k].get(), request, result) > 0;
                 }
         }
-    });
+    };
+    // In turns, and the middle one of many ratios: these machines are quick one moment and slow the
+    // next.
+    std::vector<double> ratios, growths;
+    double poses = 0, pairs = 0, larger = 0;
+    const Design twice = referenceDesign(12);
+    for (int round = 0; round < 9; ++round) {
+        ours = best(5, 1, [&](int) { proof(d); });
+        poses = 1e300;
+        for (Peer* peer : {&sparse, &dense})
+            poses = std::min(poses, best(1, 1, [&](int) {
+                                 for (int at = 1; at < 180; ++at)
+                                     peer->solve(f.motion.values[at - 1], at);
+                             }));
+        pairs = best(1, 1, check);
+        const double again = best(5, 1, [&](int) { proof(d); });
+        larger = best(5, 1, [&](int) { proof(twice); });
+        ratios.push_back((poses + pairs) / std::max(ours, again));
+        growths.push_back(larger / again);
+    }
+    std::sort(ratios.begin(), ratios.end());
+    std::sort(growths.begin(), growths.end());
+    std::printf("reference: %zu panels; whole proof %.1f ms, %zu findings\n",
+                f.assembly.panels.size(), 1e3 * ours, findings);
     std::printf("the same 179 openings: poses by Ceres %.0f ms, %zu pairs of panels each by FCL "
                 "%.0f ms (%zu touch)\n",
                 1e3 * poses, objects.size() * (objects.size() - 1) / 2, 1e3 * pairs, touching);
-    int status = verdict("Ceres and FCL / whole proof", (poses + pairs) / ours, 20, false);
-
-    const Design twice = referenceDesign(12);
-    const double larger = best(3, 1, [&](int) { proof(twice); });
+    int status =
+        verdict("Ceres and FCL / whole proof, middle of 9", ratios[ratios.size() / 2], 20, false);
     std::printf("twice the panels: %.1f ms\n", 1e3 * larger);
-    status |= verdict("twice the panels / the reference", larger / ours, 2.5, true);
+    status |= verdict("twice the panels / the reference, middle of 9", growths[growths.size() / 2],
+                      2.5, true);
     std::printf("peak memory of the proof %.0f MB\n", memory);
     return status;
 }

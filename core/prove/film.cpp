@@ -89,7 +89,13 @@ void Film::refine(const Case& c, double bend, const Stop& stop) {
     // Between neighbours one second difference is as good as the next: an eighth of it is how far
     // the middle strays from the straight line.
     const size_t count = c.poses.size();
-    std::vector<double> strays(count);
+    std::vector<double> strays(count); // 0 where it is below the limit
+    std::vector<Vec2> far;             // of every panel, the farthest in its flat coordinates
+    for (const Panel& p : c.assembly.panels) {
+        far.emplace_back(0, 0);
+        for (const Vec2& q : p.outline)
+            far.back() = far.back().cwiseMax(q.cwiseAbs());
+    }
     for (size_t s = 1; s + 1 < count; ++s) {
         const Pose &before = c.poses[s - 1], &here = c.poses[s], &after = c.poses[s + 1];
         if (std::fabs(before.opening - 2 * here.opening + after.opening) > 1e-6)
@@ -99,6 +105,11 @@ void Film::refine(const Case& c, double bend, const Stop& stop) {
             const Rigid second{
                 before.panels[i].turn - 2 * here.panels[i].turn + after.panels[i].turn,
                 before.panels[i].shift - 2 * here.panels[i].shift + after.panels[i].shift};
+            // Most panels are told by a bound; only near the limit corners are looked at.
+            if (second.shift.norm() + second.turn.col(0).norm() * far[i].x() +
+                    second.turn.col(1).norm() * far[i].y() <
+                8 * bend)
+                continue;
             for (const Vec2& p : c.assembly.panels[i].outline)
                 most = std::max(most, second.at(p).squaredNorm());
         }

@@ -4,6 +4,7 @@
 #include <CGAL/convex_hull_2.h>
 #include <CGAL/convex_hull_3.h>
 #include <Eigen/Eigenvalues>
+#include <map>
 
 namespace hl {
 namespace {
@@ -35,19 +36,22 @@ std::vector<Facet> hullOf(const std::vector<Vec3>& points) {
     std::vector<Facet> out;
     if (points.size() < 4 || inOnePlane(points))
         return out;
+    // On whole numbers of a thirty-second of a millimetre: determinants of such numbers are exact
+    // in doubles, so that what lies in one plane is told without slow arithmetic. Planes and
+    // corners are taken from the points themselves.
+    std::map<Point, Vec3> given;
+    for (const Vec3& p : points)
+        given.emplace(Point(std::round(p.x() * 32), std::round(p.y() * 32), std::round(p.z() * 32)),
+                      p);
     std::vector<Point> in;
-    for (const Vec3& p : points) // to a thousandth: corners that meet are one
-        in.emplace_back(std::round(p.x() * 1e3) / 1e3, std::round(p.y() * 1e3) / 1e3,
-                        std::round(p.z() * 1e3) / 1e3);
-    std::sort(in.begin(), in.end());
-    in.erase(std::unique(in.begin(), in.end()), in.end());
+    for (auto& [rounded, p] : given)
+        in.push_back(rounded);
     Mesh mesh;
     CGAL::convex_hull_3(in.begin(), in.end(), mesh);
     for (auto f : mesh.faces()) {
         std::vector<Vec3> t;
         for (auto v : mesh.vertices_around_face(mesh.halfedge(f))) {
-            const Point& p = mesh.point(v);
-            t.emplace_back(p.x(), p.y(), p.z());
+            t.push_back(given.at(mesh.point(v)));
         }
         Vec3 n = (t[1] - t[0]).cross(t[2] - t[0]);
         if (n.norm() < 1e-3)

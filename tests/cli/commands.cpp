@@ -148,6 +148,15 @@ class Commands : public QObject {
         row({"export", "g.hlantern", "--to", "docx", "-o", "g.docx"});
         row({"export", "g.hlantern", "--to", "svg", "-o", "/nowhere/g.svg"});
         row({"structures", "dome"});
+        row({"solve", "g.hlantern"});
+        row({"solve", "g.hlantern", "fly"});
+        row({"solve", "g.hlantern", "most", "box9", "left"});
+        row({"solve", "missing.hlantern", "card"});
+        row({"report", "g.hlantern", "-o", "g.docx"});
+        row({"report", "g.hlantern", "-o", "/nowhere/g.html"});
+        row({"check", "g.hlantern", "--workshop", "missing.json"});
+        row({"check", "g.hlantern", "--workshop", "g.hlantern"});
+        row({"workshop", "/nowhere/w.json"});
     }
     void badInputEndsWithTwo() {
         QFETCH(QStringList, args);
@@ -160,6 +169,54 @@ class Commands : public QObject {
         QVERIFY(!r.err.isEmpty());
         g.seek(0);
         QCOMPARE(g.readAll(), before);
+    }
+
+    // The maker's own table of mail classes, a question, its answer in force, and the report.
+    void provingWithAWorkshop() {
+        run({"new", "p.hlantern", "--card", "140x160mm"});
+        run({"add", "p.hlantern", "box", "--set", "left=50mm", "right=60mm"});
+        QCOMPARE(run({"workshop", "w.json"}).status, 0);
+        QFile f(dir_.filePath("w.json"));
+        QVERIFY(f.open(QIODevice::ReadWrite));
+        QJsonObject shop = QJsonDocument::fromJson(f.readAll()).object();
+        QVERIFY(shop["mail"].toArray().size() >= 3 && shop["note"].toString().contains("post"));
+        shop["mail"] = QJsonArray{QJsonObject{{"id", "thin"},
+                                              {"name", "Thin"},
+                                              {"length_mm", 200},
+                                              {"width_mm", 150},
+                                              {"thickness_mm", 1.0},
+                                              {"mass_g", 100}}};
+        f.resize(0);
+        f.seek(0);
+        f.write(QJsonDocument(shop).toJson());
+        f.close();
+        auto fact = [&](const QJsonObject& check, const QString& id) {
+            for (const auto& one : check["facts"].toArray())
+                if (one.toObject()["id"] == id)
+                    return one.toObject();
+            return QJsonObject();
+        };
+        const QJsonObject samples = run({"check", "p.hlantern", "--json"}).json();
+        const QJsonObject own =
+            run({"check", "p.hlantern", "--workshop", "w.json", "--json"}).json();
+        QCOMPARE(samples["rules"].toArray().size(), 15);
+        QVERIFY(fact(samples, "mail")["text"].toString().contains("letter"));
+        QVERIFY(fact(own, "mail")["text"].toString().contains("none"));
+        // Two pages, a wall and a tab with its adhesive lie over one another.
+        QVERIFY(std::fabs(fact(own, "thickness")["amount"].toDouble() - 1.25) < 1e-3);
+
+        const Ran most =
+            run({"solve", "p.hlantern", "most", "box1", "left", "--json", "-o", "most.hlantern"});
+        QCOMPARE(most.status, 0);
+        const double left = most.json()["values"].toArray()[0].toObject()["amount"].toDouble();
+        QVERIFY(std::fabs(left - 80.05) < 0.02);
+        QVERIFY(most.json()["stops"].toString().contains("sticks out"));
+        QCOMPARE(run({"check", "most.hlantern", "--json"}).json()["verdict"].toString(),
+                 QString("works"));
+        for (const char* out : {"r.html", "r.pdf"}) {
+            QCOMPARE(run({"report", "p.hlantern", "-o", out}).status, 0);
+            QVERIFY(QFileInfo(dir_.filePath(out)).size() > 5000);
+        }
     }
 
     void exportsBothFormats() {
