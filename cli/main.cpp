@@ -292,7 +292,7 @@ int check(const std::string& path, const std::string& shop, bool json) {
               {"rules", rulesJson()},
               {"findings", Json::array()},
               {"facts", Json::array()}};
-    const std::vector<Fact> facts = factsOf(proved.evidence);
+    const std::vector<Fact> facts = factsOf(proved.evidence, curvesOf(proved.evidence));
     for (const Fact& f : facts)
         j["facts"].push_back(
             {{"id", f.id}, {"amount", f.amount}, {"unit", nameOf(f.in)}, {"text", f.text}});

@@ -7,7 +7,7 @@
 #include <QProgressBar>
 #include <QPushButton>
 #include <QVBoxLayout>
-#include <set>
+#include <algorithm>
 
 namespace hl {
 
@@ -40,6 +40,10 @@ AskDialog::AskDialog(Session& session, QWidget* parent) : QDialog(parent), sessi
     form->addRow(tr("Question"), question_);
     form->addRow(structureName_, structure_);
     form->addRow(measureName_, measure_);
+    finding_ = new QComboBox;
+    finding_->setObjectName("ask-finding");
+    findingName_ = new QLabel(tr("Finding"));
+    form->addRow(findingName_, finding_);
     column->addLayout(form);
     answer_ = new QLabel;
     answer_->setObjectName("ask-answer");
@@ -122,7 +126,25 @@ void AskDialog::fill() {
                                   QString::fromStdString(p.name));
     }
     measure_->setCurrentIndex(std::max(0, measure_->findData(measure)));
-    ask_->setEnabled(whole || structure_->count() > 0);
+    const bool vanish = ask == Ask::Vanish;
+    finding_->setVisible(vanish);
+    findingName_->setVisible(vanish);
+    const QString rule = finding_->currentData().toString();
+    finding_->clear();
+    const SnapshotPtr s = session_.snapshot();
+    for (const Finding& f : vanish&& s ? s->findings : std::vector<Finding>{}) {
+        const bool about = std::any_of(f.panels.begin(), f.panels.end(),
+                                       [&](const auto& panel) { return ownerOf(panel) == chosen; });
+        if (about && f.severity != Severity::Note &&
+            finding_->findData(QString::fromStdString(f.rule)) < 0)
+            for (const Rule& r : rules())
+                if (f.rule == r.id)
+                    finding_->addItem(tr(r.title), QString::fromStdString(f.rule));
+    }
+    finding_->setCurrentIndex(std::max(0, finding_->findData(rule)));
+    if (vanish && finding_->count() == 0)
+        answer_->setText(tr("There is no finding about it now."));
+    ask_->setEnabled(whole || (structure_->count() > 0 && (!vanish || finding_->count() > 0)));
 }
 
 void AskDialog::ask() {
@@ -135,19 +157,8 @@ void AskDialog::ask() {
     q.structure = structure_->currentData().toString().toStdString();
     const std::string second = measure_->currentData().toString().toStdString();
     (q.ask == Ask::Closest ? q.other : q.measure) = second;
-    if (q.ask == Ask::Vanish) {
-        // The worst finding about the structure is the one that is meant.
-        const SnapshotPtr s = session_.snapshot();
-        for (const Finding& f : s ? s->findings : std::vector<Finding>{})
-            if (q.rule.empty() && f.severity != Severity::Note)
-                for (const std::string& panel : f.panels)
-                    if (ownerOf(panel) == q.structure)
-                        q.rule = f.rule;
-        if (q.rule.empty()) {
-            answer_->setText(tr("There is no finding about it now."));
-            return;
-        }
-    }
+    if (q.ask == Ask::Vanish)
+        q.rule = finding_->currentData().toString().toStdString();
     stop();
     cancelled_ = false;
     busy_ = true;

@@ -26,8 +26,8 @@ class AskDialog : public QDialog {
     void answered(const Result<Answer>& answer);
 
     Session& session_;
-    QComboBox *question_, *structure_, *measure_;
-    QLabel *structureName_, *measureName_, *answer_;
+    QComboBox *question_, *structure_, *measure_, *finding_;
+    QLabel *structureName_, *measureName_, *findingName_, *answer_;
     QProgressBar* progress_;
     QPushButton *ask_, *use_;
     std::thread worker_;

@@ -74,7 +74,7 @@ void Folder::run(const std::shared_ptr<Job>& job) {
     if (job->cancelled)
         return;
     s.curves = curvesOf(*s.evidence, stop);
-    s.facts = factsOf(*s.evidence, stop);
+    s.facts = factsOf(*s.evidence, s.curves, stop);
     tell(Snapshot::Measured);
     emit progress(0);
     findRemedies(*s.folded, s.findings, &job->cancelled, [&](double part) {

@@ -2,7 +2,6 @@
 #pragma once
 #include "core/prove/facts.h"
 #include "core/prove/prove.h"
-#include "core/report/pictures.h"
 #include <QtGlobal>
 #include <memory>
 

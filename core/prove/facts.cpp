@@ -80,6 +80,33 @@ class Facts {
                     100 - 100 * seen.part);
     }
 
+    // What lies over one another comes together where the card is flat, so flat states are left
+    // out.
+    void clearances(const Curves& curves) {
+        const double at = std::clamp(c_.assembly.display.at, c_.first(), c_.last());
+        const double shown = clearanceIn(c_, poseAt(c_.linkage, c_.motion, at));
+        if (shown >= 0)
+            add("clearance-displayed",
+                "Displayed, what should not touch is at least " + say(shown) + " apart.", shown);
+        double least = 1e300, where = 0;
+        for (size_t s = 0; s < curves.openings.size(); ++s) {
+            const double opening = curves.openings[s];
+            const bool flat =
+                std::any_of(e_.flats.begin(), e_.flats.end(), [&](const FlatState& f) {
+                    return std::fabs(f.opening - opening) < 10;
+                });
+            if (!flat && curves.clearance[s] >= 0 && curves.clearance[s] < least) {
+                least = curves.clearance[s];
+                where = opening;
+            }
+        }
+        if (least < 1e200)
+            add("clearance",
+                "Over the motion, but for the last 10° to flat, it is at least " + say(least) +
+                    " apart, " + sayOpening(c_, where, where) + ".",
+                least);
+    }
+
     void errors() {
         const std::vector<Tolerance> all = tolerances(c_);
         if (!all.empty() && all.front().likely > 0.005) {
@@ -138,11 +165,13 @@ class Facts {
 
 } // namespace
 
-std::vector<Fact> factsOf(const Evidence& e, const Stop& stop) {
+std::vector<Fact> factsOf(const Evidence& e, const Curves& curves, const Stop& stop) {
     Facts f(e);
     f.closed();
     if (!stop)
         f.displayed();
+    if (!stop)
+        f.clearances(curves);
     if (!stop)
         f.errors();
     if (!stop)

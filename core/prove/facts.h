@@ -1,7 +1,7 @@
 // Facts: what a maker wants to know of a card that is neither right nor wrong: how thick it is when
 // closed, what it weighs, how it stands.
 #pragma once
-#include "core/prove/evidence.h"
+#include "core/prove/curves.h"
 #include "core/prove/finding.h"
 
 namespace hl {
@@ -14,7 +14,8 @@ struct Fact {
 };
 
 // In the order in which a maker asks: closed size, thickness, mass, post, stance, heights and
-// angles, what hides what, the smallest clearance displayed, tolerance, rounding.
-std::vector<Fact> factsOf(const Evidence& e, const Stop& stop = {});
+// angles, what hides what, the smallest clearance displayed and over the motion, tolerance,
+// rounding.
+std::vector<Fact> factsOf(const Evidence& e, const Curves& curves, const Stop& stop = {});
 
 } // namespace hl

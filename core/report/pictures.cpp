@@ -42,63 +42,6 @@ void dimension(Picture& p, const Vec2& a, const Vec2& b, const std::string& text
 
 } // namespace
 
-Curves curvesOf(const Evidence& e, const Stop& stop) {
-    const Case& c = e.c;
-    Curves out;
-    const int last = static_cast<int>(c.poses.size()) - 1;
-    const int step = std::max(1, last / 60);
-    const double length = c.design.card.spine == SpineSide::Left ? c.design.card.height.mm()
-                                                                 : c.design.card.width.mm();
-    const double reach = c.design.card.spine == SpineSide::Left ? c.design.card.width.mm()
-                                                                : c.design.card.height.mm();
-    std::vector<std::string> owner;
-    for (const Panel& p : c.assembly.panels)
-        owner.push_back(ownerOf(p.id));
-    for (int s = 0; s <= last && !stop; s += step) {
-        const Pose& pose = c.poses[s];
-        out.openings.push_back(pose.opening);
-        out.misfit.push_back(pose.misfit());
-        double height = 0, overhang = 0, clearance = 1e300;
-        std::vector<Plane> pages;
-        for (size_t i = 0; i < pose.panels.size(); ++i)
-            if (c.assembly.panels[i].role == Role::Page)
-                pages.push_back(planeOf(pose.panels[i]));
-        std::vector<Box> boxes(pose.panels.size());
-        for (size_t i = 0; i < pose.panels.size(); ++i) {
-            for (const Vec2& q : c.assembly.panels[i].outline) {
-                const Vec3 p = pose.panels[i].at(q);
-                boxes[i].take(p);
-                if (owner[i] == "card" || c.linkage.loose[i])
-                    continue;
-                double least = 1e300;
-                for (const Plane& page : pages)
-                    least = std::min(least, std::fabs(page.height(p)));
-                height = std::max(height, least);
-                // Beyond the pages: along the spine, or farther from it than they reach.
-                const double y = std::max({0.0, -p.y(), p.y() - length});
-                const double r = std::max(0.0, std::hypot(p.x(), p.z()) - reach);
-                overhang = std::max(overhang, std::hypot(y, r));
-            }
-        }
-        for (size_t i = 0; i < boxes.size(); ++i)
-            for (size_t k = i + 1; k < boxes.size(); ++k) {
-                const StructureSpec *a = c.design.structure(owner[i]),
-                                    *b = c.design.structure(owner[k]);
-                if (!a || !b || a == b || ownerOf(a->on) == b->id || ownerOf(b->on) == a->id ||
-                    boxes[i].clears(boxes[k], std::min(clearance, 200.0)))
-                    continue;
-                forPieces(c.assembly.panels[i], pose.panels[i], c.assembly.panels[k],
-                          pose.panels[k], [&](const Polygon& p, const Polygon& q) {
-                              clearance = std::min(clearance, gapOf(p, q).distance);
-                          });
-            }
-        out.height.push_back(height);
-        out.overhang.push_back(overhang);
-        out.clearance.push_back(clearance > 1e200 ? -1 : clearance);
-    }
-    return out;
-}
-
 Picture chartOf(const Case& c, const Curves& curves, const std::vector<Finding>& findings,
                 double at, double width, double height) {
     Picture p;

@@ -1,21 +1,12 @@
 // The pictures of a proof: the chart over the opening, the map of the closed card, the side profile
 // and the standing card.
 #pragma once
+#include "core/prove/curves.h"
 #include "core/prove/evidence.h"
 #include "core/prove/finding.h"
 #include "core/report/picture.h"
 
 namespace hl {
-
-// What is followed over the motion, sampled every few degrees, mm.
-struct Curves {
-    std::vector<double> openings;
-    std::vector<double> misfit;    // the largest
-    std::vector<double> clearance; // the smallest between structures; negative: nothing to measure
-    std::vector<double> height;    // the farthest corner from the pages
-    std::vector<double> overhang;  // the farthest beyond the edges of the pages
-};
-Curves curvesOf(const Evidence& e, const Stop& stop = {});
 
 // A curve each over the opening, with the findings' ribbons under them; `at` is marked.
 Picture chartOf(const Case& c, const Curves& curves, const std::vector<Finding>& findings,

@@ -55,15 +55,16 @@ struct Content {
 Content contentOf(const Evidence& e, const std::vector<Finding>& findings) {
     const Case& c = e.c;
     const double at = std::clamp(c.assembly.display.at, c.first(), c.last());
+    const Curves curves = curvesOf(e);
     Content out;
     out.title = c.design.title;
     out.verdict = sentenceOf(verdictOf(findings));
     out.pictures = {standingOf(c, at), profileOf(c, at, tellingSection(c)), mapOf(e),
-                    chartOf(c, curvesOf(e), findings, at)};
+                    chartOf(c, curves, findings, at)};
     out.findings = findings;
     for (const Finding& f : findings)
         out.shown.push_back(standingOf(c, f.opening, f.panels, 60, 45));
-    out.facts = factsOf(e);
+    out.facts = factsOf(e, curves);
     return out;
 }
 

@@ -97,28 +97,53 @@ class ProvingInTheWindow : public QObject, hl::test::RealWindow {
 
     // Asked for the most, the window gives what solve gives, and puts it in force as one step.
     void askingBackwards() {
-        press("prove-ask");
-        auto* dialog = w_->findChild<AskDialog*>();
-        QVERIFY(dialog && dialog->isVisible());
-        auto choose = [&](const char* name, const QString& data) {
-            auto* box = dialog->findChild<QComboBox*>(name);
-            box->setCurrentIndex(box->findData(data));
-            emit box->activated(box->currentIndex());
+        AskDialog* dialog = nullptr;
+        auto open = [&] {
+            press("prove-ask");
+            for (AskDialog* d : w_->findChildren<AskDialog*>())
+                dialog = d->isVisible() ? d : dialog;
+            QVERIFY(dialog && dialog->isVisible());
         };
-        auto* question = dialog->findChild<QComboBox*>("ask-question");
-        question->setCurrentIndex(question->findData(int(Ask::Envelope)));
-        emit question->activated(question->currentIndex());
-        QVERIFY(!dialog->findChild<QComboBox*>("ask-structure")->isVisible());
-        QTest::mouseClick(dialog->findChild<QPushButton*>("ask-go"), Qt::LeftButton);
-        auto* answer = dialog->findChild<QLabel*>("ask-answer");
-        QVERIFY(QTest::qWaitFor([&] { return answer->text().contains("envelope is"); }, patience));
-        auto* use = dialog->findChild<QPushButton*>("ask-use");
-        QVERIFY(use->isEnabled());
-        QTest::mouseClick(use, Qt::LeftButton);
+        auto box = [&](const char* name) { return dialog->findChild<QComboBox*>(name); };
+        auto choose = [&](const char* name, const QVariant& data) {
+            const int i = box(name)->findData(data);
+            QVERIFY2(i >= 0, name);
+            box(name)->setCurrentIndex(i);
+            emit box(name)->activated(i);
+        };
+        auto answer = [&](const char* part) {
+            QTest::mouseClick(dialog->findChild<QPushButton*>("ask-go"), Qt::LeftButton);
+            auto* said = dialog->findChild<QLabel*>("ask-answer");
+            return QTest::qWaitFor([&] { return said->text().contains(part); }, patience);
+        };
+        auto use = [&] {
+            auto* b = dialog->findChild<QPushButton*>("ask-use");
+            QVERIFY(b->isEnabled());
+            QTest::mouseClick(b, Qt::LeftButton);
+        };
+        const Design before = session().design();
+        open();
+        choose("ask-question", int(Ask::Envelope));
+        QVERIFY(!box("ask-structure")->isVisible());
+        QVERIFY(answer("envelope is"));
+        use();
         QVERIFY(session().design().card.envelope.has_value());
         w_->findChild<QAction*>("undo")->trigger();
-        QVERIFY(!session().design().card.envelope.has_value());
-        Q_UNUSED(choose);
+        QVERIFY(session().design() == before);
+        QVERIFY(settled());
+        // Where the collision ends, which is a measure of the maker's choice.
+        open();
+        choose("ask-question", int(Ask::Vanish));
+        choose("ask-structure", QString::fromStdString(before.structures[1].id));
+        choose("ask-measure", "place");
+        choose("ask-finding", "collision");
+        QVERIFY(answer("the finding is gone"));
+        use();
+        QVERIFY(settled());
+        for (const Finding& f : session().snapshot()->findings)
+            QVERIFY2(f.rule != "collision", f.message.c_str());
+        w_->findChild<QAction*>("undo")->trigger();
+        QVERIFY(session().design() == before);
         QVERIFY(settled());
     }
 

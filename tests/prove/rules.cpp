@@ -296,16 +296,23 @@ class Rules : public QObject {
     }
 
     void factsHaveNumbersAndSentences() {
-        const Design d = with(card(), "box", "card.spine");
+        // Two boxes of one profile 12.5 mm apart, and nothing else to keep apart.
+        Design d = with(card(), "box", "card.spine", {{"place", "10"}, {"width", "30"}});
+        d = with(d, "box", "card.spine", {{"place", "52.5"}, {"width", "30"}});
+        d = with(d, "box", "box1.left-foot", {{"left", "8"}, {"right", "8"}, {"width", "10"}});
         const Case c(d, *assemble(d));
         const Evidence e(c, {});
         std::set<std::string> ids;
-        for (const Fact& f : factsOf(e)) {
+        for (const Fact& f : factsOf(e, curvesOf(e))) {
             QVERIFY(!f.text.empty() && std::isfinite(f.amount));
             ids.insert(f.id);
+            if (f.id.rfind("clearance", 0) == 0)
+                QVERIFY(near(f.amount, 12.5, 1e-6));
         }
-        for (const char* id : {"mass", "thickness", "wrap", "mail", "stands", "height", "tolerance",
-                               "rounding", "closed-width", "closed-height"})
+        QVERIFY(!keepApart(c, "box1", "box3") && !keepApart(c, "card", "box1"));
+        for (const char* id :
+             {"mass", "thickness", "wrap", "mail", "stands", "height", "tolerance", "rounding",
+              "clearance", "clearance-displayed", "closed-width", "closed-height"})
             QVERIFY2(ids.count(id), id);
     }
 };

@@ -5,6 +5,7 @@
 // displayed state counts, and a near pass: close in the middle of the motion and farther away both
 // before and after. Any other pair must keep its distance, but for the way to a flat state, where
 // edges may meet. What stands on something may touch it, and so may blanks that are joined.
+#include "core/prove/curves.h"
 #include "core/prove/evidence.h"
 #include "core/prove/saying.h"
 #include <algorithm>
@@ -14,19 +15,6 @@
 
 namespace hl {
 namespace {
-
-// The structure something stands on, and so on down to the card.
-bool standsOn(const Design& d, std::string upper, const std::string& lower) {
-    for (int depth = 0; depth < 100; ++depth) {
-        const StructureSpec* s = d.structure(upper);
-        if (!s)
-            return false;
-        upper = ownerOf(s->on);
-        if (upper == lower)
-            return true;
-    }
-    return false;
-}
 
 struct Near {
     int a = 0, b = 0; // panels
@@ -54,9 +42,7 @@ class Search {
                 return;
             auto [it, fresh] = strangers.try_emplace({owner_[a], owner_[b]}, true);
             if (fresh)
-                it->second = !standsOn(c_.design, owner_[a], owner_[b]) &&
-                             !standsOn(c_.design, owner_[b], owner_[a]) &&
-                             !joinedBlanks(owner_[a], owner_[b]);
+                it->second = keepApart(c_, owner_[a], owner_[b]);
             if (it->second)
                 pair(i, k, leastOf(a, b));
         });
@@ -71,24 +57,6 @@ class Search {
     // How close two panels may come: both calipers, and no less than half a millimetre.
     double leastOf(int a, int b) const {
         return std::clamp(caliperOf(c_, a) + caliperOf(c_, b), 0.5, farthest - 1);
-    }
-
-    // Whether two drawn parts are joined to one another, or both to a third that is not the card.
-    bool joinedBlanks(const std::string& a, const std::string& b) const {
-        if (!c_.design.part(a) && !c_.design.part(b))
-            return false;
-        auto joined = [&](const std::string& p, const std::string& q) {
-            return std::any_of(c_.assembly.joins.begin(), c_.assembly.joins.end(),
-                               [&](const Join& j) {
-                                   const std::string &x = owner_[j.tab], &y = owner_[j.landing];
-                                   return (x == p && y == q) || (x == q && y == p);
-                               });
-        };
-        if (joined(a, b))
-            return true;
-        return std::any_of(owner_.begin(), owner_.end(), [&](const std::string& third) {
-            return third != "card" && joined(a, third) && joined(third, b);
-        });
     }
 
     void pair(int a, int b, double least) {

@@ -71,7 +71,8 @@ class Search {
         };
         auto lie = [&](int f) { return lieOf(film_.polygon(f, a), film_.polygon(f, b)); };
         Lie before;
-        bool known = false; // whether `before` is of the frame before
+        bool known = false; // whether one side in `before` is that of the frame before
+        bool whole = false; // whether all of it is
         for (int f = 0; f < film_.frames(); ++f) {
             // A reel on which they keep apart is passed over; its last step ends on the next one's
             // first frame.
@@ -94,16 +95,20 @@ class Search {
             }
             // Most pairs go on as they are, one of them on one side of the other.
             if (known && step && before.first != 2 && before.first != 0 &&
-                sideOf(film_.polygon(f, a), *film_.polygon(f, b).plane) == before.first)
+                sideOf(film_.polygon(f, a), *film_.polygon(f, b).plane) == before.first) {
+                before.second = 2; // not looked at: it tells nothing
+                whole = false;
                 continue;
+            }
             if (known && step && before.second != 2 && before.second != 0 &&
                 sideOf(film_.polygon(f, b), *film_.polygon(f, a).plane) == before.second) {
                 before.first = 2;
+                whole = false;
                 continue;
             }
             const Lie now = lie(f);
             if (step) {
-                if (!known)
+                if (!known || !whole)
                     before = lie(f - 1);
                 if (!now.crosses() && !before.crosses() && !stays(before, now))
                     between(a, b, film_.opening(f - 1), before, film_.opening(f), now);
@@ -111,7 +116,7 @@ class Search {
             if (now.crosses())
                 meet(a, b, f);
             before = now;
-            known = true;
+            known = whole = true;
         }
     }
 
