@@ -293,6 +293,33 @@ bool closeThree(const Linkage& k, const Block& block, std::vector<double>& value
     return false;
 }
 
+// Where the way round a loop ends, in the landing's coordinates: nothing but noise when it closes.
+Rigid roundOf(const Linkage& k, const Loop& loop, const std::vector<double>& values) {
+    if (!loop.links.empty()) { // all of them folds: from one frame to the next
+        Frame f;
+        f.go(loop.links[0]);
+        for (size_t i = 0; i < loop.hinges.size(); ++i) {
+            const LoopHinge& h = loop.hinges[i];
+            const Turn t = exactTurn(-h.sign * values[h.joint]);
+            f.fold(t.cos, t.sin);
+            f.go(loop.links[i + 1]);
+        }
+        Rigid x;
+        x.turn << f.u, f.v, f.n;
+        x.shift = f.o;
+        return x;
+    }
+    Rigid x;
+    for (const LoopHinge& h : loop.hinges) {
+        if (h.moved)
+            x = x * h.before;
+        x = x * (h.freedom == Freedom::Fold
+                     ? foldAbout(h.from, h.dir, h.sign * values[h.joint])
+                     : stepOf(k.joints[h.joint], h.sign * values[h.joint]));
+    }
+    return x * loop.after;
+}
+
 } // namespace
 
 Rigid wayRound(const Loop& loop, const std::vector<double>& values, std::vector<Vec3>& axis,
@@ -326,15 +353,7 @@ Rigid wayRound(const Loop& loop, const std::vector<double>& values, std::vector<
 }
 
 double misfitOf(const Linkage& k, const Loop& loop, const std::vector<double>& values) {
-    Rigid x;
-    for (const LoopHinge& h : loop.hinges) {
-        if (h.moved)
-            x = x * h.before;
-        const Joint& j = k.joints[h.joint];
-        x = x * (h.freedom == Freedom::Fold ? foldAbout(h.from, h.dir, h.sign * values[h.joint])
-                                            : stepOf(j, h.sign * values[h.joint]));
-    }
-    x = x * loop.after;
+    const Rigid x = roundOf(k, loop, values);
     auto miss = [&](const Vec3& m) { return (x * m - m).norm(); };
     const double crease = std::max(miss(loop.marks[0]), miss(loop.marks[1]));
     double corners = 0;

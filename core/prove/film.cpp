@@ -102,13 +102,17 @@ void Film::refine(const Case& c, double bend, const Stop& stop) {
             continue;
         double most = 0;
         for (size_t i = 0; i < c.assembly.panels.size(); ++i) {
-            const Rigid second{
-                before.panels[i].turn - 2 * here.panels[i].turn + after.panels[i].turn,
-                before.panels[i].shift - 2 * here.panels[i].shift + after.panels[i].shift};
+            Rigid second; // of panels only two axes count
+            for (int axis : {0, 1})
+                second.turn.col(axis) = before.panels[i].turn.col(axis) -
+                                        2 * here.panels[i].turn.col(axis) +
+                                        after.panels[i].turn.col(axis);
+            second.shift =
+                before.panels[i].shift - 2 * here.panels[i].shift + after.panels[i].shift;
             // Most panels are told by a bound; only near the limit corners are looked at.
-            if (second.shift.norm() + second.turn.col(0).norm() * far[i].x() +
-                    second.turn.col(1).norm() * far[i].y() <
-                8 * bend)
+            const Vec3 bound = second.shift.cwiseAbs() + far[i].x() * second.turn.col(0).cwiseAbs() +
+                               far[i].y() * second.turn.col(1).cwiseAbs();
+            if (bound.squaredNorm() < 64 * bend * bend)
                 continue;
             for (const Vec2& p : c.assembly.panels[i].outline)
                 most = std::max(most, second.at(p).squaredNorm());

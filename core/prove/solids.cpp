@@ -78,6 +78,22 @@ void corners(const Polygon& a, const Polygon& b, bool turned, Gap& best) {
     }
 }
 
+void cutAbove(const Ring& ring, const Vec2& on, const Vec2& normal, Ring& out) {
+    out.clear();
+    if (ring.empty())
+        return;
+    double before = normal.dot(ring.back() - on);
+    for (size_t k = 0; k < ring.size(); ++k) {
+        const Vec2 &q = ring[k], &last = k > 0 ? ring[k - 1] : ring.back();
+        const double h = normal.dot(q - on);
+        if ((before < 0) != (h < 0))
+            out.push_back(last + (q - last) * (before / (before - h)));
+        if (h >= 0)
+            out.push_back(q);
+        before = h;
+    }
+}
+
 } // namespace
 
 Plane planeOf(const Rigid& panel) {
@@ -145,26 +161,17 @@ Gap gapOf(const Polygon& a, const Polygon& b) {
 
 Ring aboveLine(const Ring& ring, const Vec2& on, const Vec2& normal) {
     Ring out;
-    if (ring.empty())
-        return out;
-    double before = normal.dot(ring.back() - on);
-    for (size_t k = 0; k < ring.size(); ++k) {
-        const Vec2 &q = ring[k], &last = ring[(k + ring.size() - 1) % ring.size()];
-        const double h = normal.dot(q - on);
-        if ((before < 0) != (h < 0))
-            out.push_back(last + (q - last) * (before / (before - h)));
-        if (h >= 0)
-            out.push_back(q);
-        before = h;
-    }
+    cutAbove(ring, on, normal, out);
     return out;
 }
 
 // Sutherland and Hodgman: one convex ring clipped by the edges of the other.
 Ring overlapOf(const Ring& a, const Ring& b) {
-    Ring now = a;
-    for (size_t i = 0; i < b.size() && now.size() > 2; ++i)
-        now = aboveLine(now, b[i], leftOf(b[(i + 1) % b.size()] - b[i]));
+    Ring now = a, next;
+    for (size_t i = 0; i < b.size() && now.size() > 2; ++i) {
+        cutAbove(now, b[i], leftOf(b[(i + 1) % b.size()] - b[i]), next);
+        std::swap(now, next);
+    }
     if (now.size() < 3 || areaOf(now) < 1e-9)
         now.clear();
     return now;

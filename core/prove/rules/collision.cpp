@@ -40,19 +40,25 @@ class Search {
         const size_t n = c_.assembly.panels.size();
         hitOf_.assign(n * n, -1);
         slotted_.assign(n * n, false);
+        never_.assign(n * n, false);
+        for (const Crease& k : c_.assembly.creases)
+            if (keepTheirSides(k))
+                never_[key(k.left, k.right)] = true;
         foam_.assign(n, 0);
         for (const Join& j : c_.assembly.joins)
-            if (j.kind == JoinKind::Glue && std::fabs(j.place.shift.z()) > 1e-9)
-                foam_[j.tab] = std::fabs(j.place.shift.z());
-            else if (j.kind == JoinKind::Slot)
+            if (j.kind == JoinKind::Slot)
                 slotted_[key(j.tab, j.landing)] = true;
+            else if (j.kind == JoinKind::Glue && std::fabs(j.place.shift.z()) > 1e-9)
+                foam_[j.tab] = std::fabs(j.place.shift.z());
+            else if (j.kind == JoinKind::Glue)
+                never_[key(j.tab, j.landing)] = true; // in one plane
     }
 
     std::vector<Hit> run() {
         const std::vector<bool> gives = givesWay(c_);
         film_.nearPairs(0, [&](int a, int b) {
             const int p = film_.pieces()[a].panel, q = film_.pieces()[b].panel;
-            if (p != q && !gives[p] && !gives[q] && !stop_)
+            if (p != q && !gives[p] && !gives[q] && !never_[key(p, q)] && !stop_)
                 pair(a, b);
         });
         return std::move(hits_);
@@ -62,6 +68,19 @@ class Search {
     size_t key(int a, int b) const {
         return static_cast<size_t>(std::min(a, b)) * c_.assembly.panels.size() +
                static_cast<size_t>(std::max(a, b));
+    }
+
+    // Two panels that lie on either side of their crease never meet, however it is folded.
+    bool keepTheirSides(const Crease& k) const {
+        constexpr double nanometre = 1e-6;
+        const Vec2 left = leftOf(k.dir());
+        auto lies = [&](int panel, double side) {
+            const Ring& ring = c_.assembly.panels[panel].outline;
+            return std::all_of(ring.begin(), ring.end(), [&](const Vec2& p) {
+                return side * left.dot(p - k.from) > -nanometre;
+            });
+        };
+        return lies(k.left, 1) && lies(k.right, -1);
     }
 
     void pair(int a, int b) {
@@ -255,7 +274,7 @@ class Search {
     const Stop& stop_;
     std::vector<Hit> hits_;
     std::vector<int> hitOf_;
-    std::vector<bool> slotted_;
+    std::vector<bool> slotted_, never_; // the second: pairs that cannot meet
     std::vector<double> foam_;
     std::vector<Vec3> cornersA_, cornersB_;
     Plane planeA_, planeB_;

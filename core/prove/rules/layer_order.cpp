@@ -69,10 +69,11 @@ class Layers {
         const Vec2 dir = (to - from).normalized(), normal = leftOf(dir);
         for (size_t r = 0; r < flat_->pieces.size(); ++r) {
             const int other = static_cast<int>(r);
-            if (other == left || other == right || excused(other, left) || excused(other, right))
+            if (other == left || other == right)
                 continue;
             const int l = flat_->above(other, left), t = flat_->above(other, right);
-            if (l * t != -1 || !reachesAcross(other, from, to, dir, normal))
+            if (l * t != -1 || excused(other, left) || excused(other, right) ||
+                !reachesAcross(other, from, to, dir, normal))
                 continue;
             const Overlap* o = flat_->overlap(other, left);
             tell(other, left, widthOf(o->shared), k);
