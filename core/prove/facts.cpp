@@ -136,18 +136,20 @@ class Facts {
             std::string text = std::string("Rounded to ") + ruler.name + ", " +
                                std::to_string(r.changed) +
                                (r.changed == 1 ? " measure changes" : " measures change");
+            if (!r.problem.empty()) {
+                add("rounding", text + " and the design cannot be made: " + r.problem, r.misfit);
+                continue;
+            }
             text += r.misfit > r.before + 0.01 ? ": up to " + say(r.misfit) + " of misfit"
                                                : " without any misfit";
             if (r.overhang > 0.05)
                 text += ", and it reaches " + say(r.overhang) + " further when closed";
-            std::string names;
-            for (size_t i = 0; i < std::min<size_t>(3, r.careful.size()); ++i) {
-                std::string name = r.careful[i].parameter;
-                std::replace(name.begin(), name.end(), '_', ' ');
-                names += (i ? ", " : "; do not round ") + name + " of " + r.careful[i].structure +
-                         " (" + say(r.careful[i].misfit) + ")";
-            }
-            add("rounding", text + names + ".", r.misfit);
+            if (!r.careful.empty())
+                text += "; do not round " + sayCareful(r.careful, c_.design.units);
+            text += ".";
+            for (const Brought& b : broughtBy(r, e_, stop))
+                text += " " + b.finding.message;
+            add("rounding", text, r.misfit);
         }
     }
 

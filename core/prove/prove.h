@@ -10,6 +10,7 @@ struct Rule {
     const char* id;    // "misfit"
     const char* title; // "Misfit": the name of its ribbon
     void (*run)(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
+    bool where = false; // whether it looks at where paper lies and comes to lie
 };
 
 // All rules, in the order in which a maker wants to hear them.

@@ -48,7 +48,7 @@ class Search {
         auto made = assemble(d);
         if (!made)
             return false;
-        const Case next(d, *made, cancel_);
+        const Case next(d, *made, cancel_, case_.workshop);
         if (next.poses.size() != case_.poses.size())
             return false;
         const Weight w = weigh(prove(next, cancel_), wanted_);

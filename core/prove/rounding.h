@@ -1,30 +1,48 @@
 // Rounding: the design with every measure as a maker's ruler shows it, and what that does.
 #pragma once
-#include "core/prove/case.h"
+#include "core/prove/evidence.h"
+#include "core/prove/finding.h"
 #include <atomic>
 
 namespace hl {
 
 // A measure that must not be rounded.
 struct Rounded {
-    std::string structure, parameter; // ids
+    std::string structure, parameter; // ids; of a drawn part, its id and what the measure is of
     Measure exact, shown;             // as designed and as the ruler shows it
     double misfit = 0;                // mm that rounding it alone makes
 };
 
 struct Rounding {
     const Ruler* ruler = nullptr;
+    Design design;                // with every measure rounded
     int changed = 0;              // measures that the ruler does not show exactly
+    std::string problem;          // why the rounded design cannot be made; empty when it can
     double misfit = 0;            // mm, the worst with all of them rounded
     double before = 0;            // mm, the worst as designed
     double opening = 0;           // where
-    int loop = -1;                // at which
+    int held = -1, landing = -1;  // which panels part there
     double overhang = 0;          // mm by which closed parts reach further than before
+    double moved = 0;             // mm by which a corner moves at most; tabs are left out
     std::vector<Rounded> careful; // those that make misfit by themselves, the worst first
 };
 
-// Rounds all lengths of structures to the ruler and all angles to half a degree. Folded at nine
-// places of the motion from its closed to its open end.
+// Rounds all lengths, drawn ones and the card's own size among them, to the ruler and all angles to
+// half a degree. Folded at nine places of the motion from its closed to its open end.
 Rounding roundedTo(const Case& c, const Ruler& ruler, const std::atomic<bool>* cancel = nullptr);
+
+// What the proof says of the rounded design, but not or less of the exact one.
+struct Brought {
+    Finding finding;              // as the rounded design's own proof words it
+    double before = 0;            // the amount as designed; 0 where nothing was found
+    std::vector<Rounded> careful; // measures that bring it about when they alone are rounded
+};
+
+// Runs the rules that look at where paper lies over the rounded design, misfit aside, which
+// roundedTo tells. Nothing where rounding moves no corner. The worst first.
+std::vector<Brought> broughtBy(const Rounding& r, const Evidence& e, const Stop& stop = {});
+
+// "the left wall of box1 (1 5/8 in)", of the first three.
+std::string sayCareful(const std::vector<Rounded>& careful, Unit unit);
 
 } // namespace hl

@@ -13,9 +13,6 @@ constexpr std::int64_t fine =
     10'000; // nm or ndeg: a hundredth of a mm, a hundred-thousandth of a degree
 constexpr std::int64_t fineAngle = 10'000'000;
 
-const char* const geometric[] = {"folds",  "misfit",    "reach",    "collision",
-                                 "layers", "clearance", "overhang", "landing"};
-
 std::string spaced(std::string name) {
     std::replace(name.begin(), name.end(), '_', ' ');
     return name;
@@ -65,12 +62,9 @@ class Solver {
         const Case c(d, *made, stop_.flag, workshop_);
         const Evidence e(c, stop_);
         for (const Rule& rule : rules()) {
-            if (std::none_of(std::begin(geometric), std::end(geometric),
-                             [&](const char* id) { return rule.id == std::string(id); }) &&
-                q_.rule != rule.id)
+            // Where one finding is asked for, the others stay as they are.
+            if (q_.rule.empty() ? !rule.where : q_.rule != rule.id)
                 continue;
-            if (!q_.rule.empty() && q_.rule != rule.id)
-                continue; // one finding is asked for, the others stay as they are
             std::vector<Finding> found;
             if (stop_)
                 return {};
@@ -89,6 +83,17 @@ class Solver {
             }
         }
         return {true, {}};
+    }
+
+    // A structure and all that stands on it, which goes where it goes.
+    std::vector<std::string> withStanding(const std::string& id) const {
+        std::vector<std::string> out{id};
+        for (size_t i = 0; i < out.size(); ++i)
+            for (const StructureSpec& s : held_.structures)
+                if (ownerOf(s.on) == out[i] && out[i] != "card" &&
+                    std::find(out.begin(), out.end(), s.id) == out.end())
+                    out.push_back(s.id);
+        return out;
     }
 
     struct Edge {
@@ -199,7 +204,7 @@ class Solver {
             return values.problem();
         const Measure now = Measure::of(p->least.quantity, values->at(p->name));
         const bool angle = now.quantity == Quantity::Angle;
-        const std::vector<std::string> about{q_.structure};
+        const std::vector<std::string> about = withStanding(q_.structure);
         const Try attempt = [&](std::int64_t count) {
             Design d = held_;
             (*d.setOf(q_.structure))[p->name] = Measure{now.quantity, count};
@@ -284,7 +289,7 @@ class Solver {
         if (!values)
             return values.problem();
         const double w = values->at("width"), h = values->at("height");
-        const std::vector<std::string> about{q_.structure};
+        const std::vector<std::string> about = withStanding(q_.structure);
         auto scaled = [&](double by) {
             Design d = held_;
             auto& set = d.structure(q_.structure)->set;
@@ -329,7 +334,7 @@ class Solver {
             return Problem{"solve", q_.structure + " and " + q_.other + " do not share a fold",
                            "ask for two structures that stand on one fold"};
         const double from = mine->at("place"), toward = others->at("place");
-        const std::vector<std::string> about{q_.structure};
+        const std::vector<std::string> about = withStanding(q_.structure);
         const Try attempt = [&](std::int64_t count) {
             Design d = exact;
             d.structure(q_.structure)->set["place"] = Measure{Quantity::Length, count};

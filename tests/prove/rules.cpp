@@ -227,6 +227,48 @@ class Rules : public QObject {
         QVERIFY(eighth.changed > 0);
     }
 
+    // Closed, a box reaches as far as its two feet together: 100 mm as designed, and 101 mm with
+    // both rounded up. The proof of the rounded design says so, and which measures must stay.
+    void roundingThatSticksOutIsNamed() {
+        const Design d = with(card(100, 140), "box", "card.spine",
+                              {{"left", "40.5"}, {"right", "59.5"}, {"place", "20"},
+                               {"width", "30"}, {"tab", "8"}});
+        Workshop w;
+        w.ruler = "millimetre";
+        const Case c(d, *assemble(d), nullptr, w);
+        QVERIFY(run(c, "overhang").empty());
+        const auto found = run(c, "rounding");
+        QCOMPARE(found.size(), size_t(1));
+        QVERIFY(found[0].severity == Severity::Caution && near(found[0].amount, 1, 1e-6));
+        QVERIFY2(found[0].remedy.find("the left wall of box1 (59.5 mm)") != std::string::npos,
+                 found[0].remedy.c_str());
+        w.ruler = "half-millimetre";
+        QVERIFY(run(Case(d, *assemble(d), nullptr, w), "rounding").empty());
+        // Its remedy is proved with the maker's own ruler: it makes this finding go away.
+        w.ruler = "millimetre";
+        std::vector<Finding> all = prove(c);
+        findRemedies(c, all);
+        QVERIFY(all.size() == 1);
+        QVERIFY2(all[0].action, all[0].message.c_str());
+        Design mended = d;
+        auto& set = *mended.setOf(all[0].action->structure);
+        set.erase(all[0].action->parameter);
+        if (all[0].action->value)
+            set[all[0].action->parameter] = *all[0].action->value;
+        QVERIFY(prove(Case(mended, *assemble(mended), nullptr, w)).empty());
+    }
+
+    // Drawn measures are read off a ruler as well.
+    void drawnMeasuresAreRounded() {
+        Design d = card(140, 140);
+        addFlap(d, "flap", 10, 50, 40.3, 20, "fold-left");
+        const Case c(d, *assemble(d));
+        const Rounding r = roundedTo(c, *ruler("millimetre"));
+        QCOMPARE(r.changed, 2); // both ends of the fold
+        // The flap rests at a right angle: it moves along its plate and off it.
+        QVERIFY(r.problem.empty() && near(r.moved, 0.3 * std::sqrt(2), 1e-6));
+    }
+
     // Between two frames of the film corners keep near the straight way, for every family.
     void theFilmIsFineEnough() {
         const QDir demo(QString(HL_SOURCE_DIR) + "/demo/quillmere/families");

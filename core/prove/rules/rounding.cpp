@@ -1,6 +1,6 @@
-// Rounding: measures that a maker's ruler does not show, where rounding them makes the card bind.
+// Rounding: measures that a maker's ruler does not show, where rounding them makes the card bind,
+// collide, stick out or miss: the proof of the rounded design against that of the exact one.
 #include "core/prove/rounding.h"
-#include "core/prove/evidence.h"
 #include "core/prove/saying.h"
 #include <algorithm>
 
@@ -9,32 +9,49 @@ namespace {
 
 constexpr double forgiven = 0.6; // mm: a little more than half a step of the finest ruler
 
+std::string remedyFor(const std::vector<Rounded>& careful, Unit unit) {
+    const std::string names = sayCareful(careful, unit);
+    return names.empty() ? "Mark it from the printed pattern instead of with a ruler."
+                         : "Do not round " + names + ": mark it from the printed pattern.";
+}
+
 } // namespace
 
 void rounding(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     const Case& c = e.c;
     const Ruler& ruler = c.workshop.rulerFor(c.design.units);
+    const std::string when = "With every measure rounded to " + std::string(ruler.name);
     const Rounding r = roundedTo(c, ruler, stop.flag);
-    if (r.loop < 0 || r.misfit < forgiven || r.misfit < r.before + 0.1)
+    if (!r.problem.empty()) {
+        Finding f = Finding::of("rounding", Severity::Caution, c.first(), c.last(), c.first());
+        f.parts = {"card"};
+        f.message = when + ", the design cannot be made: " + r.problem;
+        f.remedy = remedyFor({}, c.design.units);
+        out.push_back(f);
         return;
-    Finding f =
-        Finding::of("rounding", Severity::Caution, r.opening, r.opening, r.opening, r.misfit);
-    nameIn(f, c, c.linkage.loops[r.loop].held);
-    nameIn(f, c, c.linkage.loops[r.loop].landing);
-    f.message = "With every measure rounded to " + std::string(ruler.name) + ", the " +
-                sayPanel(c, c.linkage.loops[r.loop].held) + " would miss the " +
-                sayPanel(c, c.linkage.loops[r.loop].landing) + " by " + sayAmount(c, r.misfit) +
-                " " + sayOpening(c, r.opening, r.opening) + ".";
-    std::string names;
-    for (size_t i = 0; i < std::min<size_t>(3, r.careful.size()); ++i) {
-        std::string name = r.careful[i].parameter;
-        std::replace(name.begin(), name.end(), '_', ' ');
-        names += (i ? ", the " : "the ") + name + " of " + r.careful[i].structure + " (" +
-                 exactText(r.careful[i].exact, c.design.units) + ")";
     }
-    f.remedy = names.empty() ? "Mark it from the printed pattern instead of with a ruler."
-                             : "Do not round " + names + ": mark it from the printed pattern.";
-    out.push_back(f);
+    if (r.held >= 0 && r.landing >= 0 && r.misfit >= forgiven && r.misfit >= r.before + 0.1) {
+        Finding f =
+            Finding::of("rounding", Severity::Caution, r.opening, r.opening, r.opening, r.misfit);
+        nameIn(f, c, r.held);
+        nameIn(f, c, r.landing);
+        f.message = when + ", the " + sayPanel(c, r.held) + " would miss the " +
+                    sayPanel(c, r.landing) + " by " + sayAmount(c, r.misfit) + " " +
+                    sayOpening(c, r.opening, r.opening) + ".";
+        f.remedy = remedyFor(r.careful, c.design.units);
+        out.push_back(f);
+    }
+    for (Brought& b : broughtBy(r, e, stop)) {
+        Finding f = b.finding;
+        f.rule = "rounding";
+        f.severity = Severity::Caution;
+        f.message = when + (b.before > 0 ? ", more than as designed (" +
+                                               sayAmount(c, b.before) + "): "
+                                         : ": ") +
+                    b.finding.message;
+        f.remedy = remedyFor(b.careful, c.design.units);
+        out.push_back(f);
+    }
 }
 
 } // namespace hl
