@@ -448,6 +448,17 @@ Motion motionOf(const Linkage& k, const std::atomic<bool>* cancel) {
     return m;
 }
 
+Motion motionLike(const Motion& other, const Linkage& k, const std::atomic<bool>* cancel) {
+    Motion m = other;
+    const auto& samples = k.course.samples();
+    for (size_t s = 0; s < m.values.size() && s < samples.size() && !stopped(cancel); ++s) {
+        closeAll(k, m, samples[s], m.values[s]);
+        for (size_t l = 0; l < k.loops.size(); ++l)
+            m.misfits[s][l] = misfitOf(k, k.loops[l], m.values[s]);
+    }
+    return m;
+}
+
 void closeAll(const Linkage& k, const Motion& m, double opening, std::vector<double>& values) {
     k.course.drive(opening, values);
     fillTied(k, values);

@@ -41,6 +41,12 @@ struct Pose {
 // set from elsewhere the sweep returns early; what it returns must not be used then.
 Motion motionOf(const Linkage& linkage, const std::atomic<bool>* cancel = nullptr);
 
+// The motion of a linkage that differs from another in its measures alone: every sample is closed
+// starting from the other's, on its branch. Panels, creases and joins have to be the same ones, in
+// the same order.
+Motion motionLike(const Motion& other, const Linkage& linkage,
+                  const std::atomic<bool>* cancel = nullptr);
+
 // The pose at a place of the course, warm-started from the nearest samples.
 Pose poseAt(const Linkage& linkage, const Motion& motion, double opening);
 

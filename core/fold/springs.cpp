@@ -112,6 +112,8 @@ void settle(const Linkage& k, const Block& block, std::vector<double>& values) {
         for (int j : block.joints)
             if (!held[j])
                 free.push_back(j);
+        if (free.empty())
+            break; // everything is pressed against its bounds
         const Vector r = misses(k, block.loops, values), g = gradient(k, free, values);
         const Matrix jac = derivatives(k, block.loops, free, values);
         Eigen::CompleteOrthogonalDecomposition<Matrix> cod;

@@ -21,9 +21,17 @@ struct Case {
     double last() const { return linkage.course.end(); }
 
     Case(Design d, Assembly a, const std::atomic<bool>* cancel = nullptr, Workshop w = {});
+    // A design that differs from another case's in its measures alone (see motionLike).
+    Case(Design d, Assembly a, const Case& like, const std::atomic<bool>* cancel = nullptr);
     Case(const Case&) = delete;
     Case& operator=(const Case&) = delete;
+
+  private:
+    void pose(const std::atomic<bool>* cancel);
 };
+
+// Whether two designs are made of the same panels, creases and joins, in the same order.
+bool sameMakeUp(const Assembly& a, const Assembly& b);
 
 // Whether somebody no longer wants to know.
 struct Stop {

@@ -143,10 +143,10 @@ class Facts {
             text += r.misfit > r.before + 0.01 ? ": up to " + say(r.misfit) + " of misfit"
                                                : " without any misfit";
             if (r.overhang > 0.05)
-                text += ", and it reaches " + say(r.overhang) + " further when closed";
-            if (!r.careful.empty())
-                text += "; do not round " + sayCareful(r.careful, c_.design.units);
+                text += ", and closed it sticks out by " + say(r.overhang) + " more";
             text += ".";
+            if (const auto careful = toBlame(r, c_, stop); !careful.empty())
+                text += " " + sayNotRounded(careful, c_.design.units);
             for (const Brought& b : broughtBy(r, e_, stop))
                 text += " " + b.finding.message;
             add("rounding", text, r.misfit);

@@ -1,6 +1,7 @@
 // Remedies: one changed measure that makes a finding go away. Every candidate is proved, not
 // guessed: the changed design is folded and all rules run over it.
 #include "core/prove/prove.h"
+#include "core/prove/rounding.h"
 #include "core/prove/saying.h"
 #include "core/structures/family.h"
 #include <algorithm>
@@ -158,6 +159,23 @@ std::string say(const Case& c, const Remedy& r) {
     return "Change the " + name + whose + " to " + exactText(*r.value, c.design.units) + ".";
 }
 
+// Which measures must not be rounded, where no other change helps.
+void blameRounding(const Case& c, Finding& finding, const std::atomic<bool>* cancel) {
+    const Stop stop{cancel};
+    const Rounding r = roundedTo(c, c.workshop.rulerFor(c.design.units), cancel);
+    std::vector<Rounded> careful;
+    if (r.binds()) {
+        careful = toBlame(r, c, stop);
+    } else {
+        const Evidence e(c, stop);
+        for (const Brought& b : broughtBy(r, e, stop))
+            if (finding.message.find(b.finding.message) != std::string::npos)
+                careful = toBlame(b, r, c, stop);
+    }
+    if (!careful.empty())
+        finding.remedy = sayNotRounded(careful, c.design.units);
+}
+
 } // namespace
 
 void findRemedies(const Case& c, std::vector<Finding>& findings, const std::atomic<bool>* cancel,
@@ -166,11 +184,14 @@ void findRemedies(const Case& c, std::vector<Finding>& findings, const std::atom
     const size_t count = std::min(mostFindings, findings.size());
     int trials = 0;
     for (size_t i = 0; i < count && !(cancel && *cancel); ++i) {
-        if (findings[i].severity != Severity::Note)
-            if (auto r = Search(c, all, all[i], trials, cancel).run()) {
-                findings[i].action = r;
-                findings[i].remedy = say(c, *r);
-            }
+        Finding& f = findings[i];
+        if (f.severity != Severity::Note) {
+            f.action = Search(c, all, all[i], trials, cancel).run();
+            if (f.action)
+                f.remedy = say(c, *f.action);
+            else if (f.rule == "rounding")
+                blameRounding(c, f, cancel);
+        }
         if (progress)
             progress(static_cast<double>(i + 1) / static_cast<double>(count));
     }

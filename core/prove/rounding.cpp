@@ -14,12 +14,11 @@ constexpr int places = 8;
 constexpr double noticed = 0.1; // mm
 constexpr double unmoved = 0.01; // mm
 constexpr double more = 0.5;     // mm, degrees or grams by which a finding has to grow to be told
-constexpr size_t asked = 3;      // findings of which it is told which measures bring them about
 
 struct Worst {
     double misfit = 0, opening = 0;
-    int held = -1, landing = -1; // panels of the case
-    double reach = 0; // mm of the farthest closed corner from the spine
+    int held = -1, landing = -1; // panels
+    double beyond = 0; // mm by which closed parts stick out
     double moved = 0; // mm from where a corner is as designed; tabs are left out
     std::string problem;
 };
@@ -40,6 +39,17 @@ std::vector<NamedMeasure> measuresIn(Design& d) {
     return out;
 }
 
+// The measures that rounding changes.
+std::vector<Rounded> changedBy(Design exact, const Rounding& r) {
+    std::vector<Rounded> out;
+    Design rounded = r.design;
+    const std::vector<NamedMeasure> now = measuresIn(exact), shown = measuresIn(rounded);
+    for (size_t m = 0; m < now.size() && m < shown.size(); ++m)
+        if (!(*now[m].measure == *shown[m].measure))
+            out.push_back({now[m].owner, now[m].name, *now[m].measure, *shown[m].measure, 0});
+    return out;
+}
+
 // The exact design with one measure as the ruler shows it.
 Design withOne(const Design& exact, const Rounded& r) {
     Design one = exact;
@@ -47,11 +57,6 @@ Design withOne(const Design& exact, const Rounded& r) {
         if (m.owner == r.structure && m.name == r.parameter)
             *m.measure = r.shown;
     return one;
-}
-
-template<class Things> bool sameNames(const Things& a, const Things& b) {
-    return std::equal(a.begin(), a.end(), b.begin(), b.end(),
-                      [](auto& x, auto& y) { return x.id == y.id; });
 }
 
 // By how much corners lie elsewhere; panels that have another number of corners have moved.
@@ -70,13 +75,19 @@ double movedFrom(const Assembly& a, const Pose& at, const Assembly& b, const Pos
     return most;
 }
 
-double reachOf(const Pose& pose, const Assembly& a, int root) {
+// How far closed parts stick out past the closed card, mm.
+double beyondOf(const Pose& pose, const Assembly& a, int root, const CardSpec& card) {
+    const bool top = card.spine == SpineSide::Top;
+    const double reach = (top ? card.height : card.width).mm(),
+                 length = (top ? card.width : card.height).mm();
     const Rigid back = pose.panels[root].inverse();
-    double reach = 0;
+    double most = 0;
     for (size_t i = 0; i < a.panels.size(); ++i)
-        for (const Vec2& p : a.panels[i].outline)
-            reach = std::max(reach, std::fabs((back * pose.panels[i].at(p)).x()));
-    return reach;
+        for (const Vec2& q : a.panels[i].outline) {
+            const Vec3 p = back * pose.panels[i].at(q); // the root page lies at negative x
+            most = std::max({most, p.x(), -reach - p.x(), -p.y(), p.y() - length});
+        }
+    return most;
 }
 
 // Folds a design that differs a little from the case: the same linkage, so that its motion starts
@@ -89,35 +100,28 @@ Worst worstOf(const Case& c, const Design& d, const std::atomic<bool>* cancel) {
         return w;
     }
     const Linkage k = linkageOf(*made);
-    const bool same = k.joints.size() == c.linkage.joints.size() &&
-                      k.loops.size() == c.linkage.loops.size() &&
-                      sameNames(made->panels, c.assembly.panels) &&
-                      sameNames(made->creases, c.assembly.creases);
-    if (!same)
-        w.moved = 1e300;
-    const Motion own = same ? Motion{} : motionOf(k, cancel);
+    if (!sameMakeUp(*made, c.assembly) || k.joints.size() != c.linkage.joints.size() ||
+        k.loops.size() != c.linkage.loops.size()) {
+        w.problem = "drawn lines would divide the paper into other panels";
+        return w;
+    }
+    Pose pose;
     for (int n = 0; n <= places && !(cancel && *cancel); ++n) {
         const Pose& near = c.poses[n * (c.poses.size() - 1) / places];
-        Pose pose;
-        if (same) {
-            pose = near;
-            closeAll(k, c.motion, near.opening, pose.angles);
-            for (size_t l = 0; l < k.loops.size(); ++l)
-                pose.misfits[l] = misfitOf(k, k.loops[l], pose.angles);
-            placePanels(k, pose.angles, pose.panels);
-        } else {
-            pose = poseAt(k, own, std::clamp(near.opening, k.course.begin(), k.course.end()));
-        }
-        if (same)
-            w.moved = std::max(w.moved, movedFrom(c.assembly, near, *made, pose));
+        pose = near;
+        closeAll(k, c.motion, near.opening, pose.angles);
+        for (size_t l = 0; l < k.loops.size(); ++l)
+            pose.misfits[l] = misfitOf(k, k.loops[l], pose.angles);
+        placePanels(k, pose.angles, pose.panels);
+        w.moved = std::max(w.moved, movedFrom(c.assembly, near, *made, pose));
         if (n == 0)
-            w.reach = reachOf(pose, *made, k.root);
+            w.beyond = beyondOf(pose, *made, k.root, d.card);
         for (size_t l = 0; l < pose.misfits.size(); ++l)
             if (pose.misfits[l] > w.misfit) {
                 w.misfit = pose.misfits[l];
                 w.opening = near.opening;
-                w.held = c.assembly.panel(made->panels[k.loops[l].held].id);
-                w.landing = c.assembly.panel(made->panels[k.loops[l].landing].id);
+                w.held = k.loops[l].held;
+                w.landing = k.loops[l].landing;
             }
     }
     return w;
@@ -143,38 +147,6 @@ bool worse(const Finding& f, const std::optional<double>& had, double by) {
     return !had || (f.rule == "clearance" ? f.amount < *had - by : f.amount > *had + by);
 }
 
-// Which measures, rounded alone, bring a finding about: of those whose owner it names.
-void blame(const Design& exact, const Rounding& r, const Case& c, const Stop& stop, Brought& it) {
-    Design all = r.design, held = exact;
-    const std::vector<NamedMeasure> shown = measuresIn(all), now = measuresIn(held);
-    for (size_t m = 0; m < now.size() && m < shown.size() && !stop; ++m) {
-        if (*now[m].measure == *shown[m].measure ||
-            std::none_of(it.finding.parts.begin(), it.finding.parts.end(),
-                         [&](auto& part) { return ownerOf(part) == now[m].owner; }))
-            continue;
-        const Rounded one{now[m].owner, now[m].name, *now[m].measure, *shown[m].measure, 0};
-        const Design d = withOne(exact, one);
-        auto made = assemble(d);
-        if (!made)
-            continue;
-        const Case alone(d, *made, stop.flag, c.workshop);
-        const Evidence e(alone, stop);
-        for (const Rule& rule : rules()) {
-            std::vector<Finding> found;
-            if (it.finding.rule != rule.id || stop)
-                continue;
-            rule.run(e, stop, found);
-            const std::optional<double> had =
-                it.before > 0 ? std::optional(it.before) : std::nullopt;
-            if (std::any_of(found.begin(), found.end(), [&](const Finding& f) {
-                    return f.parts == it.finding.parts && f.severity != Severity::Note &&
-                           worse(f, had, noticed);
-                }))
-                it.careful.push_back(one);
-        }
-    }
-}
-
 } // namespace
 
 Rounding roundedTo(const Case& c, const Ruler& ruler, const std::atomic<bool>* cancel) {
@@ -184,7 +156,6 @@ Rounding roundedTo(const Case& c, const Ruler& ruler, const std::atomic<bool>* c
     if (!exact || c.poses.empty())
         return out;
     Design& all = out.design = *exact;
-    std::vector<Rounded> changed;
     for (NamedMeasure& named : measuresIn(all)) {
         Measure& m = *named.measure;
         const std::int64_t step =
@@ -195,14 +166,13 @@ Rounding roundedTo(const Case& c, const Ruler& ruler, const std::atomic<bool>* c
             shown.count = m.count > 0 ? step : -step; // nobody scores a panel away
         if (shown == m)
             continue;
-        changed.push_back({named.owner, named.name, m, shown, 0});
+        ++out.changed;
         m = shown;
     }
-    out.changed = static_cast<int>(changed.size());
     for (const Pose& p : c.poses)
         out.before = std::max(out.before, p.misfit());
     out.misfit = out.before;
-    if (changed.empty())
+    if (out.changed == 0)
         return out;
     const Worst w = worstOf(c, all, cancel);
     out.problem = w.problem;
@@ -213,29 +183,18 @@ Rounding roundedTo(const Case& c, const Ruler& ruler, const std::atomic<bool>* c
     out.opening = w.opening;
     out.held = w.held;
     out.landing = w.landing;
-    out.overhang = w.reach - reachOf(c.poses.front(), c.assembly, c.linkage.root);
-    if (w.misfit < out.before + noticed)
-        return out;
-    for (Rounded& r : changed) {
-        if (cancel && *cancel)
-            break;
-        r.misfit = worstOf(c, withOne(*exact, r), cancel).misfit - out.before;
-        if (r.misfit > noticed)
-            out.careful.push_back(r);
-    }
-    std::stable_sort(out.careful.begin(), out.careful.end(),
-                     [](auto& a, auto& b) { return a.misfit > b.misfit; });
+    out.overhang = w.beyond - beyondOf(c.poses.front(), c.assembly, c.linkage.root, c.design.card);
     return out;
 }
 
 std::vector<Brought> broughtBy(const Rounding& r, const Evidence& e, const Stop& stop) {
     std::vector<Brought> out;
-    if (r.moved <= unmoved || !r.problem.empty() || stop)
+    if (r.moved <= unmoved || r.binds() || !r.problem.empty() || stop)
         return out;
     auto made = assemble(r.design);
     if (!made)
         return out;
-    const Case rounded(r.design, *made, stop.flag, e.c.workshop);
+    const Case rounded(r.design, *made, e.c, stop.flag);
     const Evidence after(rounded, stop);
     for (const Rule& rule : rules()) {
         if (!rule.where || std::string(rule.id) == "misfit")
@@ -250,19 +209,63 @@ std::vector<Brought> broughtBy(const Rounding& r, const Evidence& e, const Stop&
         for (Finding& f : now) {
             const std::optional<double> had = amountOf(f, before);
             if (f.severity != Severity::Note && worse(f, had, more))
-                out.push_back({std::move(f), had.value_or(0), {}});
+                out.push_back({std::move(f), had.value_or(0)});
         }
     }
     std::stable_sort(out.begin(), out.end(), [](auto& a, auto& b) {
         return a.finding.severity > b.finding.severity;
     });
-    auto exact = heldDesign(e.c.design);
-    for (size_t i = 0; exact && i < std::min(asked, out.size()) && !stop; ++i)
-        blame(*exact, r, e.c, stop, out[i]);
     return out;
 }
 
-std::string sayCareful(const std::vector<Rounded>& careful, Unit unit) {
+std::vector<Rounded> toBlame(const Rounding& r, const Case& c, const Stop& stop) {
+    std::vector<Rounded> out;
+    auto exact = heldDesign(c.design);
+    if (!exact || r.misfit < r.before + noticed)
+        return out;
+    for (Rounded& one : changedBy(*exact, r)) {
+        if (stop)
+            break;
+        one.misfit = worstOf(c, withOne(*exact, one), stop.flag).misfit - r.before;
+        if (one.misfit > noticed)
+            out.push_back(one);
+    }
+    std::stable_sort(out.begin(), out.end(),
+                     [](auto& a, auto& b) { return a.misfit > b.misfit; });
+    return out;
+}
+
+std::vector<Rounded> toBlame(const Brought& it, const Rounding& r, const Case& c,
+                             const Stop& stop) {
+    std::vector<Rounded> out;
+    auto exact = heldDesign(c.design);
+    if (!exact || !r.problem.empty())
+        return out;
+    const std::optional<double> had = it.before > 0 ? std::optional(it.before) : std::nullopt;
+    for (const Rounded& one : changedBy(*exact, r)) {
+        if (stop || std::none_of(it.finding.parts.begin(), it.finding.parts.end(),
+                                 [&](auto& part) { return ownerOf(part) == one.structure; }))
+            continue;
+        const Design d = withOne(*exact, one);
+        auto made = assemble(d);
+        if (!made || !sameMakeUp(*made, c.assembly))
+            continue;
+        const Case alone(d, *made, c, stop.flag);
+        const Evidence e(alone, stop);
+        std::vector<Finding> found;
+        for (const Rule& rule : rules())
+            if (it.finding.rule == rule.id && !stop)
+                rule.run(e, stop, found);
+        if (std::any_of(found.begin(), found.end(), [&](const Finding& f) {
+                return f.parts == it.finding.parts && f.severity != Severity::Note &&
+                       worse(f, had, noticed);
+            }))
+            out.push_back(one);
+    }
+    return out;
+}
+
+std::string sayNotRounded(const std::vector<Rounded>& careful, Unit unit) {
     std::string names;
     for (size_t i = 0; i < std::min<size_t>(3, careful.size()); ++i) {
         std::string name = careful[i].parameter;
@@ -270,7 +273,8 @@ std::string sayCareful(const std::vector<Rounded>& careful, Unit unit) {
         names += (i ? ", the " : "the ") + name + " of " + careful[i].structure + " (" +
                  exactText(careful[i].exact, unit) + ")";
     }
-    return names;
+    return names.empty() ? "Mark it from the printed pattern instead of with a ruler."
+                         : "Do not round " + names + ": mark it from the printed pattern.";
 }
 
 } // namespace hl

@@ -22,9 +22,11 @@ struct Rounding {
     double before = 0;            // mm, the worst as designed
     double opening = 0;           // where
     int held = -1, landing = -1;  // which panels part there
-    double overhang = 0;          // mm by which closed parts reach further than before
+    double overhang = 0;          // mm by which closed parts stick out more than before
     double moved = 0;             // mm by which a corner moves at most; tabs are left out
-    std::vector<Rounded> careful; // those that make misfit by themselves, the worst first
+
+    // Whether rounding alone makes more misfit than the noise of measures.
+    bool binds() const { return misfit > before + 0.02; }
 };
 
 // Rounds all lengths, drawn ones and the card's own size among them, to the ruler and all angles to
@@ -33,16 +35,24 @@ Rounding roundedTo(const Case& c, const Ruler& ruler, const std::atomic<bool>* c
 
 // What the proof says of the rounded design, but not or less of the exact one.
 struct Brought {
-    Finding finding;              // as the rounded design's own proof words it
-    double before = 0;            // the amount as designed; 0 where nothing was found
-    std::vector<Rounded> careful; // measures that bring it about when they alone are rounded
+    Finding finding;   // as the rounded design's own proof words it
+    double before = 0; // the amount as designed; 0 where nothing was found
 };
 
 // Runs the rules that look at where paper lies over the rounded design, misfit aside, which
-// roundedTo tells. Nothing where rounding moves no corner. The worst first.
+// roundedTo tells. Nothing where rounding moves no corner, nor where it makes the card bind: rigid
+// panels have no true pose there. The worst first.
 std::vector<Brought> broughtBy(const Rounding& r, const Evidence& e, const Stop& stop = {});
 
-// "the left wall of box1 (1 5/8 in)", of the first three.
-std::string sayCareful(const std::vector<Rounded>& careful, Unit unit);
+// Measures that bring it about when they alone are rounded: the misfit, the worst first; or a
+// finding of the rounded design, of those measures whose owner it names. Every one is folded, which
+// takes its time.
+std::vector<Rounded> toBlame(const Rounding& r, const Case& c, const Stop& stop = {});
+std::vector<Rounded> toBlame(const Brought& it, const Rounding& r, const Case& c,
+                             const Stop& stop = {});
+
+// "Do not round the left wall of box1 (1 5/8 in): mark it from the printed pattern.", of the first
+// three.
+std::string sayNotRounded(const std::vector<Rounded>& careful, Unit unit);
 
 } // namespace hl

@@ -193,4 +193,16 @@ double widthOf(const Ring& ring) {
     return least > 1e200 ? 0 : least;
 }
 
+Vec2 centroidOf(const Ring& r) {
+    Vec2 sum = Vec2::Zero();
+    double area = 0;
+    for (size_t i = 1; i + 1 < r.size(); ++i) {
+        const Vec2 u = r[i] - r[0], v = r[i + 1] - r[0];
+        const double a = (u.x() * v.y() - u.y() * v.x()) / 2;
+        sum += a * (r[0] + r[i] + r[i + 1]) / 3;
+        area += a;
+    }
+    return area != 0 ? Vec2(sum / area) : r[0];
+}
+
 } // namespace hl

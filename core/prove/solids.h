@@ -93,5 +93,7 @@ Ring aboveLine(const Ring& ring, const Vec2& on, const Vec2& normal);
 Ring overlapOf(const Ring& a, const Ring& b);
 // The least distance between two parallel lines that have a convex ring between them.
 double widthOf(const Ring& convex);
+// The middle of the area inside a ring.
+Vec2 centroidOf(const Ring& ring);
 
 } // namespace hl

@@ -1,6 +1,7 @@
 #include "core/prove/stance.h"
 #include "core/measure/measure.h"
 #include "core/prove/hull.h"
+#include "core/prove/solids.h"
 #include <algorithm>
 #include <cmath>
 #include <map>
@@ -12,18 +13,6 @@ constexpr double degree = pi / 180;
 constexpr double aligned = 12;   // degrees from a direction that still count as it
 constexpr double liesOpen = 170; // degrees from which a card lies rather than stands
 constexpr double touches = 0.3;  // mm above the ground that count as on it
-
-Vec2 centroidOf(const Ring& r) {
-    Vec2 sum = Vec2::Zero();
-    double area = 0;
-    for (size_t i = 1; i + 1 < r.size(); ++i) {
-        const Vec2 u = r[i] - r[0], v = r[i + 1] - r[0];
-        const double a = (u.x() * v.y() - u.y() * v.x()) / 2;
-        sum += a * (r[0] + r[i] + r[i + 1]) / 3;
-        area += a;
-    }
-    return area != 0 ? Vec2(sum / area) : r[0];
-}
 
 // The ways in which a card like this is displayed: where its ground may be.
 struct Meant {

@@ -222,7 +222,7 @@ class Rules : public QObject {
         const Design d = with(card(), "box", "card.spine", {{"left", "25"}, {"right", "35"}});
         const Case c(d, *assemble(d));
         const Rounding r = roundedTo(c, *ruler("millimetre"));
-        QVERIFY(r.misfit < 1e-6 && r.careful.empty());
+        QVERIFY(r.misfit < 1e-6 && toBlame(r, c).empty());
         const Rounding eighth = roundedTo(c, *ruler("eighth"));
         QVERIFY(eighth.changed > 0);
     }
@@ -240,8 +240,12 @@ class Rules : public QObject {
         const auto found = run(c, "rounding");
         QCOMPARE(found.size(), size_t(1));
         QVERIFY(found[0].severity == Severity::Caution && near(found[0].amount, 1, 1e-6));
-        QVERIFY2(found[0].remedy.find("the left wall of box1 (59.5 mm)") != std::string::npos,
-                 found[0].remedy.c_str());
+        const Rounding r = roundedTo(c, *ruler("millimetre"));
+        const auto brought = broughtBy(r, Evidence(c, {}));
+        QCOMPARE(brought.size(), size_t(1));
+        QVERIFY(brought[0].finding.rule == "overhang" && near(r.overhang, 1, 1e-6));
+        const auto careful = toBlame(brought[0], r, c);
+        QVERIFY(careful.size() == 1 && careful[0].parameter == "left_wall");
         w.ruler = "half-millimetre";
         QVERIFY(run(Case(d, *assemble(d), nullptr, w), "rounding").empty());
         // Its remedy is proved with the maker's own ruler: it makes this finding go away.
@@ -267,6 +271,33 @@ class Rules : public QObject {
         QCOMPARE(r.changed, 2); // both ends of the fold
         // The flap rests at a right angle: it moves along its plate and off it.
         QVERIFY(r.problem.empty() && near(r.moved, 0.3 * std::sqrt(2), 1e-6));
+    }
+
+    // A plate glued all over a window of 20 by 12 mm in the page under it: so wide is what its
+    // adhesive has nothing to hold on to, and closed it sticks to the page beyond.
+    void adhesiveOverAnOpeningIsNamed() {
+        Design d = card(100, 140);
+        d.card.apertures = {{at(-60, 50), at(-40, 50), at(-40, 62), at(-60, 62)}};
+        FreePart p;
+        p.id = p.name = "plate";
+        p.width = Measure::fromMm(50);
+        p.height = Measure::fromMm(50);
+        d.parts.push_back(p);
+        JoinSpec j;
+        j.id = "plate-glue";
+        j.panel = "plate.sheet";
+        j.onto = "card.page-left";
+        j.at = at(-75, 30);
+        j.onFace = false;
+        d.joins.push_back(j);
+        auto made = assemble(d);
+        if (!made)
+            QFAIL(made.problem().text().c_str());
+        const auto found = run(Case(d, *made), "landing");
+        QCOMPARE(found.size(), size_t(1));
+        QVERIFY(found[0].severity == Severity::Stop && near(found[0].amount, 12, 1e-6));
+        QVERIFY2(found[0].message.find("over an opening in the left page") != std::string::npos,
+                 found[0].message.c_str());
     }
 
     // Between two frames of the film corners keep near the straight way, for every family.

@@ -120,13 +120,14 @@ class Search {
             const bool pass =
                 f > 0 && end + 1 < film_.frames() && !film_.flat(f - 1) && !film_.flat(end + 1);
             const bool displayed = film_.opening(f) <= shown && shown <= film_.opening(end);
-            bool keeps = false; // close where no flat state is near
-            for (int i = f; i <= end && !lie && !keeps; ++i)
-                keeps = std::none_of(e_.flats.begin(), e_.flats.end(), [&](const FlatState& flat) {
+            auto onTheWay = [&](int i) { // to a flat state
+                return std::any_of(e_.flats.begin(), e_.flats.end(), [&](const FlatState& flat) {
                     return std::fabs(flat.opening - film_.opening(i)) < way;
                 });
+            };
             for (int i = f; i <= end; ++i, ++k)
-                if (keeps || pass || (displayed && std::fabs(close[k].first - shown) <= 1))
+                if (pass || (!lie && !onTheWay(i)) ||
+                    (displayed && std::fabs(close[k].first - shown) <= 1))
                     take(close[k].first, close[k].second);
             f = end + 1;
         }

@@ -61,6 +61,9 @@ class Search {
             if (p != q && !gives[p] && !gives[q] && !never_[key(p, q)] && !stop_)
                 pair(a, b);
         });
+        for (Hit& h : hits_)
+            if (!h.swap)
+                deepen(h);
         return std::move(hits_);
     }
 
@@ -212,6 +215,32 @@ class Search {
                  frame + 1 < film_.frames() ? film_.opening(frame + 1) : at);
     }
 
+    // Drawn in, panels part a little before they do as a whole, and that may be where they cross
+    // deepest.
+    void deepen(Hit& h) const {
+        auto look = [&](int f) {
+            if (f < 0 || f >= film_.frames() || film_.flat(f) || film_.binds(f, h.a) ||
+                film_.binds(f, h.b))
+                return false;
+            const auto cross = deepest(h.a, h.b, film_.pose(f));
+            if (cross && cross->depth > h.depth) {
+                h.depth = cross->depth;
+                h.worst = film_.opening(f);
+                h.where = cross->where;
+            }
+            return cross.has_value();
+        };
+        int f = 0;
+        while (f < film_.frames() && film_.opening(f) < h.first)
+            ++f;
+        for (int before = f - 1; look(before);)
+            --before;
+        while (f < film_.frames() && film_.opening(f) <= h.last)
+            ++f;
+        while (look(f))
+            ++f;
+    }
+
     // The deepest crossing of two whole panels, unless it is forgiven.
     std::optional<Crossing> deepest(int a, int b, const Pose& pose) const {
         std::optional<Crossing> most;
@@ -310,6 +339,8 @@ void collision(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
             parts.push_back(c.assembly.parts[b.part].id);
         h.first = edgeOf(e, h, h.edgeBefore, h.first);
         h.last = edgeOf(e, h, h.edgeAfter, h.last);
+        h.first = std::min(h.first, h.worst);
+        h.last = std::max(h.last, h.worst);
         auto same = std::find_if(found.begin(), found.end(), [&](auto& f) {
             return f.first.parts == parts ||
                    (parts.size() == 2 && f.first.parts == std::vector{parts[1], parts[0]});

@@ -102,14 +102,15 @@ class Landings {
                 farthestHeld = corner;
             }
         }
-        // Corners on paper say nothing of apertures between them.
-        const double whole = std::fabs(areaOf(ring));
+        ring = counterClockwise(ring);
+        const double whole = areaOf(ring);
         const double carries =
             whole > 0 ? sharedArea(ring, under.outline, under.apertures) / whole : 0;
-        if (amount > unseen || carries <= 0.98)
+        if (amount > unseen)
             missed(j, amount, carries, farthest, farthestHeld);
+        else
+            overApertures(j, ring, carries);
         narrow(j);
-        ring = counterClockwise(ring);
         patches_.push_back({index, j.landing, j.ontoFace(), convex(ring)});
         patches_.push_back({index, j.tab, j.onFace, convex(sticky)});
     }
@@ -123,12 +124,6 @@ class Landings {
                           it + " misses " + where + " it is glued to altogether: it lies " +
                               sayAmount(c_, amount) + " beside the paper." + sticks,
                           "Move it onto paper.");
-        if (amount <= unseen)
-            return report(j, grave(carries > 0.7 ? forgiven : 1), carries > 0.7 ? forgiven : 1,
-                          "Only " + std::to_string(static_cast<int>(std::lround(100 * carries))) +
-                              " percent of the " + sayPanel(c_, j.tab) + " lie on paper of " +
-                              where + " it is glued to.",
-                          "Move it off the opening in its landing.");
         const int crease = creaseBetween(j.landing, at);
         if (crease >= 0)
             return report(j, grave(amount), amount,
@@ -140,6 +135,31 @@ class Landings {
                it + " reaches " + sayAmount(c_, amount) + " past " + where +
                    " it is glued to, at every opening." + sticks,
                "Move the structure inward, or make it or its tab smaller.");
+    }
+
+    // Corners on paper say nothing of apertures between them: through one of those, adhesive
+    // reaches what lies beyond.
+    void overApertures(const Join& j, const Ring& ring, double carries) {
+        double width = 0;
+        Vec2 middle = Vec2::Zero();
+        for (const Ring& hole : c_.assembly.panels[j.landing].apertures)
+            for (const Ring& piece : convex(ring))
+                for (const Ring& open : convex(counterClockwise(hole))) {
+                    const Ring free = overlapOf(piece, open);
+                    if (free.empty() || widthOf(free) <= width)
+                        continue;
+                    width = widthOf(free);
+                    middle = centroidOf(free);
+                }
+        if (width <= unseen)
+            return;
+        const Vec3 held = j.place.inverse() * lift(middle);
+        report(j, grave(width), width,
+               "The " + sayPanel(c_, j.tab) + " is glued over an opening in the " +
+                   sayPanel(c_, j.landing) + ", " + sayAmount(c_, width) + " wide: only " +
+                   std::to_string(static_cast<int>(std::floor(100 * carries))) +
+                   " percent of it lie on paper." + sticksTo(j, held.head<2>()),
+               "Leave the opening free of adhesive, or move one of them.");
     }
 
     // The crease of a panel beyond which a point beside it lies on other paper of the part; -1.

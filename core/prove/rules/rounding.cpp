@@ -9,12 +9,6 @@ namespace {
 
 constexpr double forgiven = 0.6; // mm: a little more than half a step of the finest ruler
 
-std::string remedyFor(const std::vector<Rounded>& careful, Unit unit) {
-    const std::string names = sayCareful(careful, unit);
-    return names.empty() ? "Mark it from the printed pattern instead of with a ruler."
-                         : "Do not round " + names + ": mark it from the printed pattern.";
-}
-
 } // namespace
 
 void rounding(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
@@ -26,7 +20,7 @@ void rounding(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
         Finding f = Finding::of("rounding", Severity::Caution, c.first(), c.last(), c.first());
         f.parts = {"card"};
         f.message = when + ", the design cannot be made: " + r.problem;
-        f.remedy = remedyFor({}, c.design.units);
+        f.remedy = sayNotRounded({}, c.design.units);
         out.push_back(f);
         return;
     }
@@ -38,7 +32,16 @@ void rounding(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
         f.message = when + ", the " + sayPanel(c, r.held) + " would miss the " +
                     sayPanel(c, r.landing) + " by " + sayAmount(c, r.misfit) + " " +
                     sayOpening(c, r.opening, r.opening) + ".";
-        f.remedy = remedyFor(r.careful, c.design.units);
+        f.remedy = sayNotRounded({}, c.design.units);
+        out.push_back(f);
+    }
+    if (r.binds() && r.overhang > forgiven) {
+        Finding f = Finding::of("rounding", Severity::Caution, c.first(), c.first(), c.first(),
+                                r.overhang);
+        f.parts = {"card"};
+        f.message = when + ", closed parts would stick out of the card by " +
+                    sayAmount(c, r.overhang) + " more.";
+        f.remedy = sayNotRounded({}, c.design.units);
         out.push_back(f);
     }
     for (Brought& b : broughtBy(r, e, stop)) {
@@ -49,7 +52,7 @@ void rounding(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
                                                sayAmount(c, b.before) + "): "
                                          : ": ") +
                     b.finding.message;
-        f.remedy = remedyFor(b.careful, c.design.units);
+        f.remedy = sayNotRounded({}, c.design.units);
         out.push_back(f);
     }
 }
