@@ -129,9 +129,12 @@ int main(int argc, char** argv) {
     w.goTo(Workbench::Make);
     settle(w);
     shoot("make.png");
+    // A finding that shows itself.
     design("faulty/collision.hlantern");
-    w.session().setOpening(140);
     w.goTo(Workbench::Prove);
+    settle(w);
+    if (const auto& found = w.session().snapshot()->findings; !found.empty())
+        w.session().show(found.front());
     settle(w);
     shoot("prove.png");
     // What a sound design has to show: its closed card, and a question asked backwards.
@@ -141,6 +144,9 @@ int main(int argc, char** argv) {
     w.findChild<ProveView*>()->turnTo(ProveView::Closed);
     settle(w);
     shoot("closed-card.png");
+    w.findChild<ProveView*>()->turnTo(ProveView::Facts);
+    settle(w);
+    shoot("figures.png");
     w.session().select("box1");
     w.findChild<QAction*>("ask")->trigger();
     settle(w);

@@ -57,10 +57,9 @@ int main() {
         closeAll(k, f.motion, openingOf(c) + 0.5, values);
     });
     double theirs = 1e300;
-    for (auto [solver, name] :
-         {std::pair{ceres::SPARSE_NORMAL_CHOLESKY, "sparse normal Cholesky"},
-          {ceres::DENSE_QR, "dense QR"},
-          {ceres::DENSE_NORMAL_CHOLESKY, "dense normal Cholesky"}}) {
+    for (auto [solver, name] : {std::pair{ceres::SPARSE_NORMAL_CHOLESKY, "sparse normal Cholesky"},
+                                {ceres::DENSE_QR, "dense QR"},
+                                {ceres::DENSE_NORMAL_CHOLESKY, "dense normal Cholesky"}}) {
         Peer peer(f, solver);
         double miss = 0;
         const double t = best(5, 40, [&](int c) {
@@ -80,7 +79,8 @@ int main() {
     };
     const double one = best(7, 1, [&](int) { fold(few); });
     const double ten = best(7, 1, [&](int) { fold(many); });
-    std::printf("20 boxes from design to motion %.1f ms, 200 boxes %.1f ms\n", 1e3 * one, 1e3 * ten);
+    std::printf("20 boxes from design to motion %.1f ms, 200 boxes %.1f ms\n", 1e3 * one,
+                1e3 * ten);
     status |= verdict("ten times as many structures", ten / one, 12, true);
 
     const double sweep = best(7, 1, [&](int) { motionOf(k); });

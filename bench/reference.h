@@ -49,16 +49,20 @@ inline Design referenceDesign(int groups = 6) {
              {"base_left", mm(14)},
              {"height", mm(16)}});
         add(d, "v-fold", base + ".right-foot",
-            {{"place", mm(30)}, {"alpha_left", "48"}, {"alpha_right", "45"}, {"beta_left", "85"},
-             {"base_left", mm(30)}, {"height", mm(28)}});
+            {{"place", mm(30)},
+             {"alpha_left", "48"},
+             {"alpha_right", "45"},
+             {"beta_left", "85"},
+             {"base_left", mm(30)},
+             {"height", mm(28)}});
     }
     return d;
 }
 
 // `count` boxes on the spine, one after the other.
 inline Design rowOf(int count) {
-    Design d = *newDesign(Measure::fromMm(100), Measure::fromMm(1000), SpineSide::Left,
-                          Unit::Millimetre);
+    Design d =
+        *newDesign(Measure::fromMm(100), Measure::fromMm(1000), SpineSide::Left, Unit::Millimetre);
     for (int i = 0; i < count; ++i) {
         StructureSpec s;
         s.id = "box" + std::to_string(i + 1);

@@ -129,6 +129,25 @@ QColor lineColour(Line line) {
     return QColor(theme().dark ? s.dark : s.colour);
 }
 
+QPixmap severityMark(Severity severity, int size, double ratio) {
+    QPixmap pixmap(QSize(size, size) * ratio);
+    pixmap.setDevicePixelRatio(ratio);
+    pixmap.fill(Qt::transparent);
+    QPainter p(&pixmap);
+    p.setRenderHint(QPainter::Antialiasing);
+    p.setPen(Qt::NoPen);
+    p.setBrush(severityColour(severity));
+    const QRectF r(1.5, 1.5, size - 3, size - 3);
+    if (severity == Severity::Stop)
+        p.drawRoundedRect(r, 1.5, 1.5);
+    else if (severity == Severity::Caution)
+        p.drawPolygon(
+            QPolygonF({r.bottomLeft(), QPointF(r.center().x(), r.top()), r.bottomRight()}));
+    else
+        p.drawEllipse(r);
+    return pixmap;
+}
+
 QColor severityColour(Severity s) {
     return s == Severity::Stop      ? theme().stop
            : s == Severity::Caution ? theme().caution

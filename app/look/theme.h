@@ -36,6 +36,8 @@ void rememberDark(bool dark);
 
 QColor lineColour(Line line); // on the present ground
 QColor severityColour(Severity s);
+// The mark of a severity: a square, a triangle or a circle in its colour.
+QPixmap severityMark(Severity severity, int size, double ratio);
 QFont headingFont(double points);
 
 // An icon from data/icons, drawn in the given colour (the ink by default).

@@ -6,10 +6,10 @@
 #include <QKeyEvent>
 #include <QLabel>
 #include <QMouseEvent>
-#include <QPainter>
 #include <QProgressBar>
 #include <QPushButton>
 #include <QScrollArea>
+#include <QStyle>
 #include <QToolButton>
 #include <QVBoxLayout>
 #include <algorithm>
@@ -58,25 +58,6 @@ QString factsOf(const Case& c) {
 }
 
 } // namespace
-
-QPixmap severityMark(Severity severity, int size, double ratio) {
-    QPixmap pixmap(QSize(size, size) * ratio);
-    pixmap.setDevicePixelRatio(ratio);
-    pixmap.fill(Qt::transparent);
-    QPainter p(&pixmap);
-    p.setRenderHint(QPainter::Antialiasing);
-    p.setPen(Qt::NoPen);
-    p.setBrush(severityColour(severity));
-    const QRectF r(1.5, 1.5, size - 3, size - 3);
-    if (severity == Severity::Stop)
-        p.drawRoundedRect(r, 1.5, 1.5);
-    else if (severity == Severity::Caution)
-        p.drawPolygon(
-            QPolygonF({r.bottomLeft(), QPointF(r.center().x(), r.top()), r.bottomRight()}));
-    else
-        p.drawEllipse(r);
-    return pixmap;
-}
 
 FindingsPanel::FindingsPanel(Session& session, QWidget* parent)
     : QWidget(parent), session_(session) {
@@ -130,6 +111,7 @@ FindingsPanel::FindingsPanel(Session& session, QWidget* parent)
     column->addWidget(scroll, 1);
     column->addWidget(facts_);
     connect(&session_, &Session::snapshotChanged, this, &FindingsPanel::rebuild);
+    connect(&session_, &Session::findingShown, this, &FindingsPanel::markShown);
     connect(&session_.folder(), &Folder::progress, this, [this](double part) {
         const bool busy = part < 1 && session_.snapshot() && !session_.snapshot()->findings.empty();
         progress_->setVisible(busy);
@@ -171,6 +153,20 @@ void FindingsPanel::rebuild() {
     for (size_t i = 0; i < n; ++i)
         list_->addWidget(card(s->findings[i], int(i)));
     list_->addStretch(1);
+    markShown();
+}
+
+// The card of the finding that is shown has an edge of its own.
+void FindingsPanel::markShown() {
+    const SnapshotPtr s = session_.snapshot();
+    const Finding* shown = session_.shown();
+    for (int i = 0; s && i < int(s->findings.size()); ++i)
+        if (auto* card = findChild<QFrame*>(QString("finding-%1").arg(i))) {
+            const bool chosen = shown && shown->message == s->findings[size_t(i)].message;
+            card->setProperty("chosen", chosen);
+            card->style()->unpolish(card);
+            card->style()->polish(card);
+        }
 }
 
 QWidget* FindingsPanel::card(const Finding& f, int index) {

@@ -18,6 +18,7 @@ class FindingsPanel : public QWidget {
 
   private:
     void rebuild();
+    void markShown();
     QWidget* card(const Finding& finding, int index);
 
     Session& session_;
@@ -27,8 +28,5 @@ class FindingsPanel : public QWidget {
     QWidget* body_ = nullptr;
     QVBoxLayout* list_;
 };
-
-// The mark of a severity: a square, a triangle or a circle in its colour.
-QPixmap severityMark(Severity severity, int size, double ratio);
 
 } // namespace hl

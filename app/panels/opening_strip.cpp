@@ -61,7 +61,8 @@ double OpeningStrip::xOf(double opening) const {
 // the driver's own values.
 std::vector<OpeningStrip::Tick> OpeningStrip::ticks() const {
     std::vector<Tick> out;
-    const Course* course = session_.snapshot() ? &session_.snapshot()->folded->linkage.course : nullptr;
+    const Course* course =
+        session_.snapshot() ? &session_.snapshot()->folded->linkage.course : nullptr;
     if (!course || course->plain()) {
         const int first = int(std::ceil(session_.first() / 10)) * 10;
         for (int d = first; d <= session_.last(); d += 10)
@@ -92,8 +93,8 @@ QString OpeningStrip::scaleName() const {
     const Case& c = *session_.snapshot()->folded;
     return c.linkage.course.plain()
                ? tr("Opening")
-               : QString::fromStdString(capital(
-                     sayJoint(c, c.linkage.course.legAt(session_.opening()).joint)));
+               : QString::fromStdString(
+                     capital(sayJoint(c, c.linkage.course.legAt(session_.opening()).joint)));
 }
 
 double OpeningStrip::shownDegrees() const {

@@ -28,8 +28,8 @@ class OpeningStrip : public QWidget {
         QString text; // empty for the small ones
     };
     std::vector<Tick> ticks() const;
-    QString scaleName() const;    // what is driven
-    double shownDegrees() const;  // its value now
+    QString scaleName() const;   // what is driven
+    double shownDegrees() const; // its value now
     QRectF track() const;
     void scrub(double x);
     std::vector<const char*> ribbons() const; // rules that have findings

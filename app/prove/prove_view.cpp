@@ -12,6 +12,7 @@
 #include <QStackedWidget>
 #include <QVBoxLayout>
 #include <algorithm>
+#include <cmath>
 
 namespace hl {
 
@@ -114,6 +115,11 @@ ProveView::ProveView(Session& session, QWidget* parent) : QWidget(parent), sessi
     connect(&session_, &Session::snapshotChanged, this, all);
     connect(&session_, &Session::openingChanged, this, all);
     connect(slider_, &QSlider::valueChanged, this, [this] { drawSide(); });
+    // The section goes through the place of a finding that is shown.
+    connect(&session_, &Session::findingShown, this, [this] {
+        if (const Finding* f = session_.shown(); f && f->where)
+            slider_->setValue(int(std::lround(f->where->y() / length() * slider_->maximum())));
+    });
     connect(chart_, &PictureView::resized, this, [this] { drawChart(); });
     connect(profile_, &PictureView::resized, this, [this] { drawSide(); });
     connect(map_, &PictureView::resized, this, [this] { drawSide(); });

@@ -92,6 +92,10 @@ void Session::put(const Design& design) {
     const std::string owner = selectedStructure().toStdString();
     if (!owner.empty() && !design_.structure(owner) && !design_.part(owner))
         select({});
+    if (shown_) { // what it says is of the design before
+        shown_.reset();
+        emit findingShown();
+    }
     emit designChanged();
     recovery::keep(design_, path_);
 }
@@ -146,7 +150,7 @@ void Session::setOpening(double degrees) {
 void Session::show(const Finding& finding) {
     select(finding.panels.empty() ? QString() : QString::fromStdString(finding.panels.front()));
     setOpening(finding.opening);
-    shown_ = finding.panels;
+    shown_ = finding;
     emit findingShown();
 }
 
@@ -168,8 +172,11 @@ void Session::select(const QString& id) {
     if (id == selected_)
         return;
     selected_ = id;
-    shown_.clear();
+    const bool was = shown_.has_value();
+    shown_.reset();
     emit selectionChanged();
+    if (was)
+        emit findingShown();
 }
 
 void Session::hover(const QString& id) {

@@ -75,8 +75,8 @@ class Session : public QObject {
 
     // Shows a finding: its panels, at the opening where it is worst.
     void show(const Finding& finding);
-    // The panels (ids) of the finding that is shown; none once something else is chosen.
-    const std::vector<std::string>& shownPanels() const { return shown_; }
+    // The finding that is shown; none once something else is chosen or the design has changed.
+    const Finding* shown() const { return shown_ ? &*shown_ : nullptr; }
 
     const Workshop& workshop() const { return workshop_; }
     // Keeps the maker's tools and mail classes for all cards, and proves anew. Says so when they
@@ -109,7 +109,7 @@ class Session : public QObject {
     std::shared_ptr<const Case> ghost_;
     double opening_ = 90;
     int finest_ = 16;
-    std::vector<std::string> shown_;
+    std::optional<Finding> shown_;
     Workshop workshop_;
     quint64 version_ = 0;
     SnapshotPtr snapshot_;

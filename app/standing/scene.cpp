@@ -103,15 +103,17 @@ Scene sceneOf(const Case& c, const Pose& pose, Posture stance, const SceneMarks&
         Face f;
         f.panel = static_cast<int>(i);
         f.normal = at[i].turn.col(2);
-        f.face = mixed(shaded(face, f.normal), accent, tint);
-        f.back = mixed(shaded(back, -f.normal), accent, tint);
+        const QColor marked = shown ? marks.shownIn : accent;
+        f.face = mixed(shaded(face, f.normal), marked, tint);
+        f.back = mixed(shaded(back, -f.normal), marked, tint);
         papers.push_back(f.face);
-        const QColor rim = mixed(f.face, QColor("#3a3027"), 0.42);
+        const QColor dark("#3a3027"), rim = mixed(f.face, dark, 0.42);
+        const QColor bold = shown ? mixed(marked, dark, 0.6) : accent;
         auto edges = [&](const Ring& ring) {
             for (size_t k = 0; k < ring.size(); ++k) {
                 const Vec2 &from = ring[k], &to = ring[(k + 1) % ring.size()];
                 if (!isCrease(a, panel, from, to))
-                    scene.edges.push_back({at[i].at(from), at[i].at(to), tint > 0.2 ? accent : rim,
+                    scene.edges.push_back({at[i].at(from), at[i].at(to), tint > 0.2 ? bold : rim,
                                            tint > 0.2                ? 2.0
                                            : panel.role == Role::Tab ? 0.8
                                                                      : 1.1,

@@ -44,6 +44,7 @@ struct Scene {
 struct SceneMarks { // ids, as the session has them
     std::string selected, hovered;
     std::vector<std::string> shown = {}; // panels of the finding that is shown
+    QColor shownIn = {};                 // its colour
 };
 
 Scene sceneOf(const Case& folded, const Pose& pose, Posture stance, const SceneMarks& marks);

@@ -76,12 +76,13 @@ void StandingView::setStance(Posture stance) {
 }
 
 void StandingView::lookAtShown() {
-    if (!session_.snapshot())
-        return;
+    const Finding* shown = session_.shown();
+    if (!session_.snapshot() || !shown)
+        return update();
     const Case& c = *session_.snapshot()->folded;
     const Pose now = pose();
     Box box;
-    for (const std::string& id : session_.shownPanels())
+    for (const std::string& id : shown->panels)
         if (const int i = c.assembly.panel(id); i >= 0)
             for (const Vec2& p : c.assembly.panels[i].outline)
                 box.take(now.panels[i].at(p));
@@ -89,9 +90,10 @@ void StandingView::lookAtShown() {
         return;
     frameCard();
     // Near enough to see the place, far enough to see where it is.
-    const double radius = std::max(20.0, (box.high - box.low).norm());
+    const double radius = std::max(20.0, (box.high - box.low).norm() / 2);
     camera.zoom = std::clamp(camera.radius / radius, 1.0, 2.2);
-    camera.target = stanceOf(stance_, spineOpening(c, now)) * Vec3((box.low + box.high) / 2);
+    camera.target = stanceOf(stance_, spineOpening(c, now)) *
+                    shown->where.value_or(Vec3((box.low + box.high) / 2));
     update();
 }
 
@@ -108,9 +110,13 @@ void StandingView::paintEvent(QPaintEvent*) {
     const auto ghost = session_.ghost();
     const Case& c = ghost ? *ghost : *session_.snapshot()->folded;
     const Pose now = ghost ? poseAt(c.linkage, c.motion, session_.opening()) : pose();
-    const Scene scene = sceneOf(c, now, stance_,
-                                {(ghost ? session_.ghostId() : session_.selected()).toStdString(),
-                                 session_.hovered().toStdString(), session_.shownPanels()});
+    SceneMarks marks{(ghost ? session_.ghostId() : session_.selected()).toStdString(),
+                     session_.hovered().toStdString()};
+    if (const Finding* shown = session_.shown()) {
+        marks.shown = shown->panels;
+        marks.shownIn = severityColour(shown->severity);
+    }
+    const Scene scene = sceneOf(c, now, stance_, marks);
     const double ratio = devicePixelRatioF();
     QImage image;
     if (painted_)
@@ -123,7 +129,9 @@ void StandingView::paintEvent(QPaintEvent*) {
         painted_ = true;
         QTimer::singleShot(0, this, qOverload<>(&QWidget::update));
     }
-    if (!ghost)
+    if (!ghost && session_.shown())
+        paintPlace(painter, now);
+    else if (!ghost)
         paintHandles(painter, now);
     painter.setPen(theme().quiet);
     painter.drawText(QRectF(rect()).adjusted(12, 0, -12, -8), Qt::AlignLeft | Qt::AlignBottom,
@@ -233,6 +241,24 @@ void StandingView::pointAt(const QPointF& pixel) {
     const std::string panel =
         crease >= 0 ? a.panels[size_t(a.creases[size_t(crease)].left)].id : thing.toStdString();
     session_.pointAt(thing, thing.isEmpty() ? Vec2(0, 0) : flatAt(panel, pixel));
+}
+
+// A ring round the place of the finding that is shown, at the opening where it is worst.
+void StandingView::paintPlace(QPainter& painter, const Pose& now) const {
+    const Finding& shown = *session_.shown();
+    if (!shown.where || std::fabs(now.opening - shown.opening) > 0.5)
+        return;
+    const Case& c = *session_.snapshot()->folded;
+    const Vec3 at = stanceOf(stance_, spineOpening(c, now)) * *shown.where;
+    const QPointF middle = toPixels(camera.matrix(size()) * at.homogeneous(), size());
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setBrush(Qt::NoBrush);
+    painter.setPen(QPen(theme().panel, 5));
+    painter.drawEllipse(middle, 13, 13);
+    painter.setPen(QPen(severityColour(shown.severity), 2.5));
+    painter.drawEllipse(middle, 13, 13);
+    painter.drawPixmap(middle + QPointF(9, -19),
+                       severityMark(shown.severity, 12, devicePixelRatioF()));
 }
 
 // A dot on every crease of the selected structure: what can be taken hold of.

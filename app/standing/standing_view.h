@@ -45,6 +45,7 @@ class StandingView : public QWidget {
 
     // What is drawn is the ghost while a structure is being placed, else the newest snapshot.
     void pointAt(const QPointF& pixel);
+    void paintPlace(QPainter& painter, const Pose& now) const;
     void paintHandles(QPainter& painter, const Pose& pose) const;
     void dragHandle(const QPointF& to);
 

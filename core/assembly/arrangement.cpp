@@ -247,7 +247,7 @@ class Reader {
                 auto along = [&](const Vec2& p) {
                     return (p - line.points[segment]).dot(d.normalized());
                 };
-                Piece p{along(at(h->source())), along(at(h->target())), segment, faceOf(h),
+                Piece p{along(at(h->source())), along(at(h->target())), segment,        faceOf(h),
                         faceOf(h->twin()),      at(h->source()),        at(h->target())};
                 if (p.to - p.from > 4 * reach)
                     pieces_[l].push_back(p);

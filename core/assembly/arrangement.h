@@ -42,10 +42,11 @@ struct Arrangement {
     std::vector<int> dangling;
 };
 
-// Faces are named after the first crease, else slit, beside them and their side of it ("c1-left"); where one
-// line has several faces on a side they are counted along it ("c1-left-2"). A sheet without lines
-// is "sheet". Lines drawn later do not change the names that earlier ones gave, and moving a line
-// changes none. Stretches of a crease between different faces are "c1", "c1-2", ... along it.
+// Faces are named after the first crease, else slit, beside them and their side of it ("c1-left");
+// where one line has several faces on a side they are counted along it ("c1-left-2"). A sheet
+// without lines is "sheet". Lines drawn later do not change the names that earlier ones gave, and
+// moving a line changes none. Stretches of a crease between different faces are "c1", "c1-2", ...
+// along it.
 Arrangement arrange(const Ring& outline, const std::vector<Ring>& apertures,
                     const std::vector<SheetLine>& lines);
 

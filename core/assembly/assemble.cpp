@@ -189,8 +189,7 @@ Host cardOf(const Design& d) {
 using AllValues = std::map<std::string, Values>;
 
 // `all` takes the measures in force of whatever is built.
-Result<Assembly> assembleUntil(const Design& d, const std::string& stop,
-                               AllValues* all = nullptr) {
+Result<Assembly> assembleUntil(const Design& d, const std::string& stop, AllValues* all = nullptr) {
     for (auto& check : {checkCard, checkNames})
         if (Trouble t = check(d))
             return *t;

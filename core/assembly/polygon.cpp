@@ -140,14 +140,14 @@ std::vector<Paper> without(const Ring& outline, const std::vector<Ring>& apertur
 
 Ring common(const Ring& ring, const Ring& other) {
     // Nearly every tab lies on its landing altogether.
-    const bool whole = areaOf(ring) > 0 && isConvex(other) &&
-                       std::all_of(ring.begin(), ring.end(), [&](const Vec2& p) {
-                           for (size_t i = 0; i < other.size(); ++i)
-                               if (leftOf(other[(i + 1) % other.size()] - other[i])
-                                       .dot(p - other[i]) < 0)
-                                   return false;
-                           return true;
-                       });
+    const bool whole =
+        areaOf(ring) > 0 && isConvex(other) &&
+        std::all_of(ring.begin(), ring.end(), [&](const Vec2& p) {
+            for (size_t i = 0; i < other.size(); ++i)
+                if (leftOf(other[(i + 1) % other.size()] - other[i]).dot(p - other[i]) < 0)
+                    return false;
+            return true;
+        });
     if (whole)
         return ring;
     ClipperLib::Clipper clipper;

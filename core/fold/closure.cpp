@@ -313,9 +313,8 @@ Rigid roundOf(const Linkage& k, const Loop& loop, const std::vector<double>& val
     for (const LoopHinge& h : loop.hinges) {
         if (h.moved)
             x = x * h.before;
-        x = x * (h.freedom == Freedom::Fold
-                     ? foldAbout(h.from, h.dir, h.sign * values[h.joint])
-                     : stepOf(k.joints[h.joint], h.sign * values[h.joint]));
+        x = x * (h.freedom == Freedom::Fold ? foldAbout(h.from, h.dir, h.sign * values[h.joint])
+                                            : stepOf(k.joints[h.joint], h.sign * values[h.joint]));
     }
     return x * loop.after;
 }

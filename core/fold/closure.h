@@ -31,8 +31,7 @@ double closeBlock(const Linkage& linkage, const Block& block, std::vector<double
 // Rounds the block's folds to 0 or a half turn if all of them lie within `near` radians of it and
 // the loops then close to 1e-9 mm; says whether it did. At flat states this replaces iteration,
 // which cannot tell angles there: closure is of second order in them. Slides follow.
-bool snapFlat(const Linkage& linkage, const Block& block, std::vector<double>& values,
-              double near);
+bool snapFlat(const Linkage& linkage, const Block& block, std::vector<double>& values, double near);
 
 // Goes round a loop: axis (of a turn, or direction of a slide) and a point on it for every joint
 // met, in the landing's flat coordinates. Returns what the whole way round does to the landing.

@@ -125,10 +125,12 @@ void settle(const Linkage& k, const Block& block, std::vector<double>& values) {
         const Vector back = -cod.solve(r);
         // The forces that balance the springs: the least squares solution of jac' pull = -g.
         Vector pull = Vector::Zero(jac.rows());
-        pull.head(rank) = -cod.matrixT().topLeftCorner(rank, rank).triangularView<Eigen::Upper>()
-                               .transpose()
-                               .solve((cod.matrixZ() * (cod.colsPermutation().transpose() * g))
-                                          .head(rank));
+        pull.head(rank) =
+            -cod.matrixT()
+                 .topLeftCorner(rank, rank)
+                 .triangularView<Eigen::Upper>()
+                 .transpose()
+                 .solve((cod.matrixZ() * (cod.colsPermutation().transpose() * g)).head(rank));
         pull.applyOnTheLeft(cod.householderQ());
         Vector along = Vector::Zero(z.cols());
         if (z.cols() > 0) {
@@ -162,9 +164,8 @@ void settle(const Linkage& k, const Block& block, std::vector<double>& values) {
         for (int half = 0; half < 8; ++half, shrink /= 2) {
             for (size_t i = 0; i < free.size(); ++i) {
                 const Bounds b = boundsOf(k.joints[free[i]]);
-                next[free[i]] =
-                    std::clamp(values[free[i]] + shrink * step(static_cast<Eigen::Index>(i)),
-                               b.low, b.high);
+                next[free[i]] = std::clamp(
+                    values[free[i]] + shrink * step(static_cast<Eigen::Index>(i)), b.low, b.high);
             }
             if (merit(next) <= now + 1e-12 * (1 + now))
                 break;
@@ -181,7 +182,8 @@ void settle(const Linkage& k, const Block& block, std::vector<double>& values) {
             const int j = block.joints[i];
             const Bounds b = boundsOf(k.joints[j]);
             const double f = force(static_cast<Eigen::Index>(i));
-            const bool press = (values[j] == b.low && f > 1e-9) || (values[j] == b.high && f < -1e-9);
+            const bool press =
+                (values[j] == b.low && f > 1e-9) || (values[j] == b.high && f < -1e-9);
             // After a while nothing is let go any more, so that the search ends.
             if (press != held[j] && (press || turn < mostTurns / 2)) {
                 held[j] = press;

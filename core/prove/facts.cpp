@@ -107,15 +107,22 @@ class Facts {
                 least);
     }
 
+    // At each tab, the worst first.
     void errors() {
+        constexpr size_t most = 8;
         const std::vector<Tolerance> all = tolerances(c_);
-        if (!all.empty() && all.front().likely > 0.005) {
-            const Tolerance& t = all.front();
+        for (size_t i = 0; i < all.size() && all[i].likely > 0.005; ++i) {
+            const Tolerance& t = all[i];
+            if (i == most) {
+                add("tolerance", "The tabs left miss by " + say(t.likely) + " or less as a rule.",
+                    t.likely);
+                break;
+            }
             std::string sources;
             for (const ErrorSource& s : t.sources)
                 sources += (sources.empty() ? "" : ", ") + saySource(c_, s);
             add("tolerance",
-                "With the usual errors of the hand the " +
+                (i == 0 ? "With the usual errors of the hand the " : "The ") +
                     sayPanel(c_, c_.linkage.loops[t.loop].held) + " misses by " + say(t.likely) +
                     " as a rule and by " + say(t.worst) +
                     " at worst; what matters most: " + sources + ".",

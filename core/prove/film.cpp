@@ -110,7 +110,8 @@ void Film::refine(const Case& c, double bend, const Stop& stop) {
             second.shift =
                 before.panels[i].shift - 2 * here.panels[i].shift + after.panels[i].shift;
             // Most panels are told by a bound; only near the limit corners are looked at.
-            const Vec3 bound = second.shift.cwiseAbs() + far[i].x() * second.turn.col(0).cwiseAbs() +
+            const Vec3 bound = second.shift.cwiseAbs() +
+                               far[i].x() * second.turn.col(0).cwiseAbs() +
                                far[i].y() * second.turn.col(1).cwiseAbs();
             if (bound.squaredNorm() < 64 * bend * bend)
                 continue;

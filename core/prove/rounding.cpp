@@ -11,15 +11,15 @@ namespace hl {
 namespace {
 
 constexpr int places = 8;
-constexpr double noticed = 0.1; // mm
+constexpr double noticed = 0.1;  // mm
 constexpr double unmoved = 0.01; // mm
 constexpr double more = 0.5;     // mm, degrees or grams by which a finding has to grow to be told
 
 struct Worst {
     double misfit = 0, opening = 0;
     int held = -1, landing = -1; // panels
-    double beyond = 0; // mm by which closed parts stick out
-    double moved = 0; // mm from where a corner is as designed; tabs are left out
+    double beyond = 0;           // mm by which closed parts stick out
+    double moved = 0;            // mm from where a corner is as designed; tabs are left out
     std::string problem;
 };
 
@@ -69,8 +69,8 @@ double movedFrom(const Assembly& a, const Pose& at, const Assembly& b, const Pos
         if (p.outline.size() != q.outline.size())
             return 1e300;
         for (size_t k = 0; k < p.outline.size(); ++k)
-            most = std::max(most, (at.panels[i].at(p.outline[k]) - now.panels[i].at(q.outline[k]))
-                                      .norm());
+            most = std::max(
+                most, (at.panels[i].at(p.outline[k]) - now.panels[i].at(q.outline[k])).norm());
     }
     return most;
 }
@@ -212,9 +212,8 @@ std::vector<Brought> broughtBy(const Rounding& r, const Evidence& e, const Stop&
                 out.push_back({std::move(f), had.value_or(0)});
         }
     }
-    std::stable_sort(out.begin(), out.end(), [](auto& a, auto& b) {
-        return a.finding.severity > b.finding.severity;
-    });
+    std::stable_sort(out.begin(), out.end(),
+                     [](auto& a, auto& b) { return a.finding.severity > b.finding.severity; });
     return out;
 }
 
@@ -230,8 +229,7 @@ std::vector<Rounded> toBlame(const Rounding& r, const Case& c, const Stop& stop)
         if (one.misfit > noticed)
             out.push_back(one);
     }
-    std::stable_sort(out.begin(), out.end(),
-                     [](auto& a, auto& b) { return a.misfit > b.misfit; });
+    std::stable_sort(out.begin(), out.end(), [](auto& a, auto& b) { return a.misfit > b.misfit; });
     return out;
 }
 

@@ -15,15 +15,15 @@ struct Rounded {
 
 struct Rounding {
     const Ruler* ruler = nullptr;
-    Design design;                // with every measure rounded
-    int changed = 0;              // measures that the ruler does not show exactly
-    std::string problem;          // why the rounded design cannot be made; empty when it can
-    double misfit = 0;            // mm, the worst with all of them rounded
-    double before = 0;            // mm, the worst as designed
-    double opening = 0;           // where
-    int held = -1, landing = -1;  // which panels part there
-    double overhang = 0;          // mm by which closed parts stick out more than before
-    double moved = 0;             // mm by which a corner moves at most; tabs are left out
+    Design design;               // with every measure rounded
+    int changed = 0;             // measures that the ruler does not show exactly
+    std::string problem;         // why the rounded design cannot be made; empty when it can
+    double misfit = 0;           // mm, the worst with all of them rounded
+    double before = 0;           // mm, the worst as designed
+    double opening = 0;          // where
+    int held = -1, landing = -1; // which panels part there
+    double overhang = 0;         // mm by which closed parts stick out more than before
+    double moved = 0;            // mm by which a corner moves at most; tabs are left out
 
     // Whether rounding alone makes more misfit than the noise of measures.
     bool binds() const { return misfit > before + 0.02; }

@@ -18,10 +18,15 @@ Colour severity(Severity s) {
 
 std::string whole(double v) { return std::to_string(static_cast<int>(std::lround(v))); }
 
-// A round number at or above v.
-double roundUp(double v) {
-    if (v <= 0)
-        return 1;
+// A round number of the maker's units at or above v mm, and no less than can be told.
+double roundUp(double v, Unit unit) {
+    if (unit == Unit::Inch) {
+        double inches = 1 / 16.;
+        while (inches * 25.4 < v)
+            inches *= 2;
+        return inches * 25.4;
+    }
+    v = std::max(v, 0.5);
     const double ten = std::pow(10, std::floor(std::log10(v)));
     for (double by : {1.0, 2.0, 2.5, 5.0, 10.0})
         if (v <= by * ten + 1e-12)
@@ -71,8 +76,8 @@ Picture chartOf(const Case& c, const Curves& curves, const std::vector<Finding>&
     for (int i = 0; i < 4; ++i) {
         const double base = top + lane * (i + 1) - 1.5, high = top + lane * i + 2.5;
         const auto& values = *lanes[i].values;
-        // Less than half a millimetre is drawn as little.
-        const double most = roundUp(std::max(0.5, *std::max_element(values.begin(), values.end())));
+        const double most =
+            roundUp(*std::max_element(values.begin(), values.end()), c.design.units);
         auto y = [&](double v) { return base - (base - high) * std::min(1.0, v / most); };
         p.line({left, base}, {right, base}, quiet, 0.2);
         p.write({left - 2, base - lane / 2 + 2.5}, lanes[i].name, 3, 1, ink);

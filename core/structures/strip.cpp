@@ -5,7 +5,7 @@
 namespace hl {
 namespace {
 
-constexpr double forgiven = 0.1; // mm: a score that far off is an error, not another design
+constexpr double forgiven = 0.1;       // mm: a score that far off is an error, not another design
 constexpr double endCut = 70 * degree; // how far tab corners are snipped back
 
 } // namespace

@@ -11,7 +11,9 @@ namespace {
 
 const Ring sheet = {{0, 0}, {100, 0}, {100, 60}, {0, 60}};
 
-SheetLine crease(const std::string& id, std::vector<Vec2> points) { return {id, false, points, {}}; }
+SheetLine crease(const std::string& id, std::vector<Vec2> points) {
+    return {id, false, points, {}};
+}
 SheetLine slit(const std::string& id, std::vector<Vec2> points) { return {id, true, points, {}}; }
 
 std::set<std::string> names(const Arrangement& a) {
@@ -55,8 +57,7 @@ class Arrangements : public QObject {
         QCOMPARE(one.faces.size(), size_t(1));
         QCOMPARE(one.dangling, std::vector<int>{0});
         QVERIFY(std::abs(areaOf(one.faces[0].outline) - 6000) < 1e-9);
-        const Arrangement two =
-            arrange(sheet, {}, {slit("s", {{50, 0}, {50, 30}, {100, 30}})});
+        const Arrangement two = arrange(sheet, {}, {slit("s", {{50, 0}, {50, 30}, {100, 30}})});
         QCOMPARE(names(two), (Names{"s-left", "s-right"}));
         QVERIFY(two.creases.empty());
         QVERIFY(std::abs(areaOf(face(two, "s-right").outline) - 1500) < 1e-9);
@@ -64,10 +65,9 @@ class Arrangements : public QObject {
 
     // A flap cut on three sides hangs by a crease on the fourth, in a hole of its sheet.
     void aFlapInAWindow() {
-        const Arrangement a =
-            arrange(sheet, {},
-                    {crease("hinge", {{30, 20}, {30, 40}}),
-                     slit("cut", {{30, 20}, {60, 20}, {60, 40}, {30, 40}})});
+        const Arrangement a = arrange(sheet, {},
+                                      {crease("hinge", {{30, 20}, {30, 40}}),
+                                       slit("cut", {{30, 20}, {60, 20}, {60, 40}, {30, 40}})});
         QCOMPARE(names(a), (Names{"hinge-left", "hinge-right"}));
         QCOMPARE(face(a, "hinge-left").apertures.size(), size_t(1));
         QVERIFY(std::abs(areaOf(face(a, "hinge-right").outline) - 600) < 1e-9);
@@ -93,8 +93,7 @@ class Arrangements : public QObject {
         const SheetLine first = crease("a", {{40, 0}, {40, 60}});
         const Arrangement before = arrange(sheet, {}, {first});
         for (double y : {15.0, 30.0, 44.0}) {
-            const Arrangement after =
-                arrange(sheet, {}, {first, crease("b", {{40, y}, {100, y}})});
+            const Arrangement after = arrange(sheet, {}, {first, crease("b", {{40, y}, {100, y}})});
             for (auto& name : names(before))
                 QVERIFY(names(after).count(name));
             QCOMPARE(names(after), (Names{"a-left", "a-right", "a-right-2"}));
@@ -102,8 +101,8 @@ class Arrangements : public QObject {
             QCOMPARE(after.creases[0].name, std::string("a"));
             QCOMPARE(after.creases[1].name, std::string("a-2"));
         }
-        const Arrangement moved =
-            arrange(sheet, {}, {crease("a", {{55, 0}, {48, 60}}), crease("b", {{50, 9}, {100, 9}})});
+        const Arrangement moved = arrange(
+            sheet, {}, {crease("a", {{55, 0}, {48, 60}}), crease("b", {{50, 9}, {100, 9}})});
         QVERIFY(names(moved).count("a-left") && names(moved).count("a-right-2"));
     }
 
@@ -122,7 +121,9 @@ class Arrangements : public QObject {
     // edges of both its faces, and faces have different names.
     void randomDrawings() {
         std::srand(7);
-        auto pick = [](double most) { return std::round(most * std::rand() / RAND_MAX * 100) / 100; };
+        auto pick = [](double most) {
+            return std::round(most * std::rand() / RAND_MAX * 100) / 100;
+        };
         for (int n = 0; n < 400; ++n) {
             std::vector<SheetLine> lines;
             for (int i = 0, count = 1 + std::rand() % 6; i < count; ++i) {

@@ -230,9 +230,9 @@ class Rules : public QObject {
     // Closed, a box reaches as far as its two feet together: 100 mm as designed, and 101 mm with
     // both rounded up. The proof of the rounded design says so, and which measures must stay.
     void roundingThatSticksOutIsNamed() {
-        const Design d = with(card(100, 140), "box", "card.spine",
-                              {{"left", "40.5"}, {"right", "59.5"}, {"place", "20"},
-                               {"width", "30"}, {"tab", "8"}});
+        const Design d = with(
+            card(100, 140), "box", "card.spine",
+            {{"left", "40.5"}, {"right", "59.5"}, {"place", "20"}, {"width", "30"}, {"tab", "8"}});
         Workshop w;
         w.ruler = "millimetre";
         const Case c(d, *assemble(d), nullptr, w);

@@ -36,8 +36,8 @@ void rounding(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
         out.push_back(f);
     }
     if (r.binds() && r.overhang > forgiven) {
-        Finding f = Finding::of("rounding", Severity::Caution, c.first(), c.first(), c.first(),
-                                r.overhang);
+        Finding f =
+            Finding::of("rounding", Severity::Caution, c.first(), c.first(), c.first(), r.overhang);
         f.parts = {"card"};
         f.message = when + ", closed parts would stick out of the card by " +
                     sayAmount(c, r.overhang) + " more.";
@@ -48,10 +48,10 @@ void rounding(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
         Finding f = b.finding;
         f.rule = "rounding";
         f.severity = Severity::Caution;
-        f.message = when + (b.before > 0 ? ", more than as designed (" +
-                                               sayAmount(c, b.before) + "): "
-                                         : ": ") +
-                    b.finding.message;
+        f.message =
+            when +
+            (b.before > 0 ? ", more than as designed (" + sayAmount(c, b.before) + "): " : ": ") +
+            b.finding.message;
         f.remedy = sayNotRounded({}, c.design.units);
         out.push_back(f);
     }
