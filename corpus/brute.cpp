@@ -150,8 +150,7 @@ std::map<std::pair<std::string, std::string>, Crossing> Brute::crossings() const
             c = {depth, opening};
     };
     for (const Shot& shot : shots_) {
-        if (std::fabs(std::sin(shot.opening * degree)) < 1e-9)
-            continue; // everything touches
+        const bool flat = std::fabs(std::sin(shot.opening * degree)) < 1e-9; // everything touches
         std::vector<std::vector<std::vector<Vec3>>> pieces(n);
         for (int i = 0; i < n; ++i)
             for (const Ring& r : assembly_.panels[i].pieces)
@@ -163,7 +162,8 @@ std::map<std::pair<std::string, std::string>, Crossing> Brute::crossings() const
                 double most = 0;
                 for (auto& a : pieces[i])
                     for (auto& b : pieces[k])
-                        most = std::max(most, depth(a, b));
+                        if (!flat)
+                            most = std::max(most, depth(a, b));
                 if (most > 0)
                     keep(i, k, most, shot.opening);
                 const Vec3 n = shot.panels[k].turn.col(2);
@@ -174,7 +174,7 @@ std::map<std::pair<std::string, std::string>, Crossing> Brute::crossings() const
                 const int now = h > 1e-6 ? 1 : h < -1e-6 ? -1 : 0;
                 side.up = std::max(side.up, h);
                 side.down = std::max(side.down, -h);
-                if (now * side.last == -1 &&
+                if (!flat && now * side.last == -1 &&
                     lieOver(assembly_.panels[i].outline, assembly_.panels[k].outline,
                             shot.panels[k].inverse() * shot.panels[i])) {
                     side.changed = true;
@@ -279,6 +279,16 @@ double Brute::distance(const std::string& a, const std::string& b, double away) 
                             least = std::min(
                                 least, apart(placed(r, shot.panels[i]), placed(s, shot.panels[k])));
     }
+    return least;
+}
+
+double Brute::away(const std::string& part, double opening, const Vec3& p) const {
+    const auto panels = poseAt(linkage_, motion_, opening).panels;
+    double least = 1e300;
+    for (size_t i = 0; i < panels.size(); ++i)
+        if (assembly_.parts[assembly_.panels[i].part].id == part)
+            for (const Ring& r : assembly_.panels[i].pieces)
+                least = std::min(least, pointTriangle(p, placed(r, panels[i])));
     return least;
 }
 

@@ -31,6 +31,8 @@ class Brute {
     // The smallest distance between two parts over all poses that are at least `away` degrees from
     // the ends of the motion, mm.
     double distance(const std::string& a, const std::string& b, double away) const;
+    // How far a place lies from a part in the pose of an opening, mm.
+    double away(const std::string& part, double opening, const Vec3& place) const;
     // Of what the glued tabs of two parts cover together of one panel, the width: the least
     // distance of two parallel lines that have it between them, of the widest such place.
     double landingsShared(const std::string& a, const std::string& b) const;

@@ -4,6 +4,7 @@
 //   hl-corpus DIRECTORY
 #include "core/edit/edit.h"
 #include "core/files/hlantern.h"
+#include "core/structures/family.h"
 #include "corpus/brute.h"
 #include <cmath>
 #include <filesystem>
@@ -32,6 +33,7 @@ struct Fault {
     std::string rule; // empty: sound
     std::vector<std::string> parts;
     double amount = 0;
+    double opening = -1; // where it is worst, degrees; below 0: nowhere in particular
 };
 struct Made {
     Design design;
@@ -162,7 +164,9 @@ Made collision() {
     auto it = all.find({std::min(one, two), std::max(one, two)});
     if (it == all.end() || it->second.depth < 0.6)
         throw No{};
-    return {m.d, {"collision", {one, two}, it->second.depth}, "collision"};
+    return {m.d,
+            {"collision", {one, two}, it->second.depth, it->second.opening},
+            "collision"};
 }
 
 Made throughVFold() {
@@ -179,7 +183,9 @@ Made throughVFold() {
     auto it = all.find({std::min(one, two), std::max(one, two)});
     if (it == all.end() || it->second.depth < 0.6)
         throw No{};
-    return {m.d, {"collision", {one, two}, it->second.depth}, "v-fold-collision"};
+    return {m.d,
+            {"collision", {one, two}, it->second.depth, it->second.opening},
+            "v-fold-collision"};
 }
 
 Made overhang() {
@@ -524,6 +530,56 @@ Made mirrored() {
     return {m.d, {"mirror", {"half-a", "half-b"}, 10}, "mirrored"};
 }
 
+// A structure of any family where it stands unless the maker says, or a form of card, its lengths a
+// little smaller or larger than usual.
+Set jitter(const Family& f, double least, double most) {
+    Set set;
+    for (const Parameter& p : f.parameters)
+        if (p.least.quantity == Quantity::Length && !p.follows && whole(0, 2) == 0 &&
+            p.name != "place")
+            set[p.name] = mm(std::round(2 * p.fallback.mm() * (least + (most - least) *
+                                                                  whole(0, 100) / 100.)) / 2);
+    return set;
+}
+
+Made soundFamily(const Family& f) {
+    Maker m(whole(120, 140), whole(170, 190));
+    m.add(f.id, jitter(f, 0.9, 1.1));
+    if (!isSound(m.d))
+        throw No{};
+    return {m.d, {}, "sound-" + f.id};
+}
+
+// Two structures of any families on one fold, so close that they pass through each other.
+Made anyCollision() {
+    std::vector<const Family*> kinds;
+    for (const Family& f : families())
+        if (f.ground != Ground::Form && f.host == "card.spine" && f.form.empty())
+            kinds.push_back(&f);
+    Maker m = anyCard();
+    const double place = half(20, 50);
+    std::string ids[2];
+    for (int i = 0; i < 2; ++i) {
+        const Family& f = *kinds[static_cast<size_t>(whole(0, int(kinds.size()) - 1))];
+        Set set = jitter(f, 0.7, 1.1);
+        if (f.parameter("place"))
+            set["place"] = mm(place + (i ? half(4, 25) : 0));
+        ids[i] = m.add(f.id, set, "card.spine");
+    }
+    if (ids[0].substr(0, 4) == ids[1].substr(0, 4))
+        throw No{}; // of different kinds
+    const Brute b(m.d, 0.5);
+    if (b.openJoints() > 1e-3)
+        throw No{};
+    Fault fault;
+    for (auto& [parts, cross] : b.crossings())
+        if (ownerOf(parts.first) != ownerOf(parts.second) && cross.depth > fault.amount)
+            fault = {"collision", {parts.first, parts.second}, cross.depth, cross.opening};
+    if (fault.amount < 0.8)
+        throw No{};
+    return {m.d, fault, "any-collision"};
+}
+
 } // namespace
 
 int main(int argc, char** argv) {
@@ -557,6 +613,8 @@ int main(int argc, char** argv) {
                 if (!made.fault.rule.empty()) {
                     j["parts"] = made.fault.parts;
                     j["amount"] = made.fault.amount;
+                    if (made.fault.opening >= 0)
+                        j["opening"] = made.fault.opening;
                 }
                 list.push_back(j);
                 ++i;
@@ -586,6 +644,9 @@ int main(int argc, char** argv) {
     write(4, rounding);
     write(3, lookAlike);
     write(2, mirrored);
+    for (const Family& f : families())
+        write(1, [&] { return soundFamily(f); });
+    write(30, anyCollision);
     std::ofstream(to / "faults.json") << list.dump(1) << "\n";
     std::cout << list.size() << " designs\n";
 }

@@ -166,8 +166,9 @@ class Search {
         }
         if (to - from < finest) {
             // They change sides at once: they have changed places if they lie over one another.
-            if (x.first * y.first == -1 && x.second * y.second == -1 && over(p, q))
-                swapped(a, b, mid, p, q, from, to);
+            if (x.first * y.first == -1 && x.second * y.second == -1)
+                if (const auto where = over(p, q))
+                    swapped(a, b, mid, *where, from, to);
             return;
         }
         if (!stays(x, now))
@@ -176,10 +177,10 @@ class Search {
             between(a, b, mid, now, to, y);
     }
 
-    // Whether two parallel polygons lie over one another.
-    static bool over(const Polygon& p, const Polygon& q) {
+    // The middle of where two parallel polygons lie over one another; nothing where they do not.
+    static std::optional<Vec3> over(const Polygon& p, const Polygon& q) {
         if (p.plane->normal.cross(q.plane->normal).norm() > 0.01)
-            return false;
+            return {};
         Vec3 x = p.corners[1] - p.corners[0];
         x.normalize();
         const Vec3 y = p.plane->normal.cross(x);
@@ -191,12 +192,15 @@ class Search {
                 std::reverse(ring.begin(), ring.end());
             return ring;
         };
-        return !overlapOf(flat(p), flat(q)).empty();
+        const Ring shared = overlapOf(flat(p), flat(q));
+        if (shared.empty())
+            return {};
+        const Vec2 middle = centroidOf(shared);
+        return middle.x() * x + middle.y() * y + p.plane->offset * p.plane->normal;
     }
 
     // How far the two get past one another on the side on which they get less far.
-    void swapped(int a, int b, double at, const Polygon& p, const Polygon& q, double from,
-                 double to) {
+    void swapped(int a, int b, double at, const Vec3& where, double from, double to) {
         double up = 0, down = 0;
         for (int f = 0; f < film_.frames(); ++f) {
             const Polygon r = film_.polygon(f, a), s = film_.polygon(f, b);
@@ -204,7 +208,7 @@ class Search {
             up = std::max(up, h);
             down = std::max(down, -h);
         }
-        note(a, b, at, {std::min(up, down), (p.corners[0] + q.corners[0]) / 2}, true, from, to);
+        note(a, b, at, {std::min(up, down), where}, true, from, to);
     }
 
     void meet(int a, int b, int frame) {
