@@ -449,9 +449,11 @@ Motion motionOf(const Linkage& k, const std::atomic<bool>* cancel) {
 }
 
 Motion motionLike(const Motion& other, const Linkage& k, const std::atomic<bool>* cancel) {
-    Motion m = other;
     const auto& samples = k.course.samples();
-    for (size_t s = 0; s < m.values.size() && s < samples.size() && !stopped(cancel); ++s) {
+    if (samples.size() != other.values.size())
+        return motionOf(k, cancel); // a course of another length
+    Motion m = other;
+    for (size_t s = 0; s < samples.size() && !stopped(cancel); ++s) {
         closeAll(k, m, samples[s], m.values[s]);
         for (size_t l = 0; l < k.loops.size(); ++l)
             m.misfits[s][l] = misfitOf(k, k.loops[l], m.values[s]);

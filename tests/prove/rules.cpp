@@ -262,6 +262,22 @@ class Rules : public QObject {
         QVERIFY(prove(Case(mended, *assemble(mended), nullptr, w)).empty());
     }
 
+    // Two wings as wide as half the page meet in the middle and swing together; rounded up, they
+    // overlap and have to swing one after the other, which is a longer course.
+    void roundingTheCourseIsNoTrouble() {
+        auto d = loadDesign(std::string(HL_SOURCE_DIR) +
+                            "/demo/quillmere/families/three-page.hlantern");
+        QVERIFY(bool(d));
+        d->structures.clear();
+        d->card.set.clear();
+        const Case c(*d, *assemble(*d));
+        const Rounding r = roundedTo(c, *ruler("millimetre"));
+        QVERIFY(Case(r.design, *assemble(r.design)).poses.size() > c.poses.size());
+        for (const Ruler& r : rulers())
+            for (const Brought& b : broughtBy(roundedTo(c, r), Evidence(c, {})))
+                QFAIL(b.finding.message.c_str());
+    }
+
     // Drawn measures are read off a ruler as well.
     void drawnMeasuresAreRounded() {
         Design d = card(140, 140);
