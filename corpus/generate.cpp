@@ -164,9 +164,7 @@ Made collision() {
     auto it = all.find({std::min(one, two), std::max(one, two)});
     if (it == all.end() || it->second.depth < 0.6)
         throw No{};
-    return {m.d,
-            {"collision", {one, two}, it->second.depth, it->second.opening},
-            "collision"};
+    return {m.d, {"collision", {one, two}, it->second.depth, it->second.opening}, "collision"};
 }
 
 Made throughVFold() {
@@ -183,9 +181,8 @@ Made throughVFold() {
     auto it = all.find({std::min(one, two), std::max(one, two)});
     if (it == all.end() || it->second.depth < 0.6)
         throw No{};
-    return {m.d,
-            {"collision", {one, two}, it->second.depth, it->second.opening},
-            "v-fold-collision"};
+    return {
+        m.d, {"collision", {one, two}, it->second.depth, it->second.opening}, "v-fold-collision"};
 }
 
 Made overhang() {
@@ -537,8 +534,9 @@ Set jitter(const Family& f, double least, double most) {
     for (const Parameter& p : f.parameters)
         if (p.least.quantity == Quantity::Length && !p.follows && whole(0, 2) == 0 &&
             p.name != "place")
-            set[p.name] = mm(std::round(2 * p.fallback.mm() * (least + (most - least) *
-                                                                  whole(0, 100) / 100.)) / 2);
+            set[p.name] = mm(
+                std::round(2 * p.fallback.mm() * (least + (most - least) * whole(0, 100) / 100.)) /
+                2);
     return set;
 }
 

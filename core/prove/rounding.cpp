@@ -34,6 +34,11 @@ std::vector<NamedMeasure> measuresIn(Design& d) {
         for (auto& [name, m] : *d.setOf(id))
             if (m.quantity != Quantity::Count)
                 out.push_back({id, name, &m});
+    for (size_t i = 0; i < d.card.smooth.size(); ++i) { // they end where slits do
+        const std::string name = "smooth " + std::to_string(i + 1);
+        out.push_back({"card", name + " from", &d.card.smooth[i].first});
+        out.push_back({"card", name + " to", &d.card.smooth[i].second});
+    }
     for (NamedMeasure& m : drawnMeasures(d))
         out.push_back(std::move(m));
     return out;
@@ -102,7 +107,7 @@ Worst worstOf(const Case& c, const Design& d, const std::atomic<bool>* cancel) {
     const Linkage k = linkageOf(*made);
     if (!sameMakeUp(*made, c.assembly) || k.joints.size() != c.linkage.joints.size() ||
         k.loops.size() != c.linkage.loops.size()) {
-        w.problem = "drawn lines would divide the paper into other panels";
+        w.problem = "drawn lines would divide the paper into other panels.";
         return w;
     }
     Pose pose;

@@ -58,11 +58,11 @@ class Corpus : public QObject {
             std::string heard;
             for (const Finding& f : findingsOf(designOf(e))) {
                 heard += "\n  " + f.rule + " " + std::to_string(f.amount) + ": " + f.message;
-                found |= f.rule == rule && names(f, e["parts"]) &&
-                         std::fabs(f.amount - amount) <= std::max(0.1, 0.05 * amount) &&
-                         (!e.contains("opening") ||
-                          (f.openingFrom <= e["opening"].get<double>() + 0.5 &&
-                           f.openingTo >= e["opening"].get<double>() - 0.5));
+                found |=
+                    f.rule == rule && names(f, e["parts"]) &&
+                    std::fabs(f.amount - amount) <= std::max(0.1, 0.05 * amount) &&
+                    (!e.contains("opening") || (f.openingFrom <= e["opening"].get<double>() + 0.5 &&
+                                                f.openingTo >= e["opening"].get<double>() - 0.5));
             }
             QVERIFY2(found, (e["file"].get<std::string>() + " should say " + rule + " " +
                              std::to_string(amount) + ", but says" + heard)

@@ -265,8 +265,8 @@ class Rules : public QObject {
     // Two wings as wide as half the page meet in the middle and swing together; rounded up, they
     // overlap and have to swing one after the other, which is a longer course.
     void roundingTheCourseIsNoTrouble() {
-        auto d = loadDesign(std::string(HL_SOURCE_DIR) +
-                            "/demo/quillmere/families/three-page.hlantern");
+        auto d =
+            loadDesign(std::string(HL_SOURCE_DIR) + "/demo/quillmere/families/three-page.hlantern");
         QVERIFY(bool(d));
         d->structures.clear();
         d->card.set.clear();

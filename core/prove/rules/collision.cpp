@@ -17,6 +17,7 @@
 #include "core/prove/slits.h"
 #include <algorithm>
 #include <cmath>
+#include <tuple>
 
 namespace hl {
 namespace {
@@ -41,9 +42,6 @@ class Search {
         hitOf_.assign(n * n, -1);
         slotted_.assign(n * n, false);
         never_.assign(n * n, false);
-        for (const Crease& k : c_.assembly.creases)
-            if (keepTheirSides(k))
-                never_[key(k.left, k.right)] = true;
         foam_.assign(n, 0);
         for (const Join& j : c_.assembly.joins)
             if (j.kind == JoinKind::Slot)
@@ -52,6 +50,8 @@ class Search {
                 foam_[j.tab] = std::fabs(j.place.shift.z());
             else if (j.kind == JoinKind::Glue)
                 never_[key(j.tab, j.landing)] = true; // in one plane
+        for (const Crease& k : c_.assembly.creases)
+            keepApart(k);
     }
 
     std::vector<Hit> run() {
@@ -73,17 +73,27 @@ class Search {
                static_cast<size_t>(std::max(a, b));
     }
 
-    // Two panels that lie on either side of their crease never meet, however it is folded.
-    bool keepTheirSides(const Crease& k) const {
+    // A panel that lies on one side of a crease meets the plane beyond the crease nowhere else,
+    // however it is folded: so it never crosses the panel there, nor what is glued flat to that.
+    void keepApart(const Crease& k) {
         constexpr double nanometre = 1e-6;
         const Vec2 left = leftOf(k.dir());
-        auto lies = [&](int panel, double side) {
+        for (auto [panel, beyond, side] :
+             {std::tuple{k.left, k.right, 1}, std::tuple{k.right, k.left, -1}}) {
             const Ring& ring = c_.assembly.panels[panel].outline;
-            return std::all_of(ring.begin(), ring.end(), [&](const Vec2& p) {
-                return side * left.dot(p - k.from) > -nanometre;
-            });
-        };
-        return lies(k.left, 1) && lies(k.right, -1);
+            if (!std::all_of(ring.begin(), ring.end(), [&, side = side](const Vec2& p) {
+                    return side * left.dot(p - k.from) > -nanometre;
+                }))
+                continue;
+            never_[key(panel, beyond)] = true;
+            for (const Join& j : c_.assembly.joins)
+                if (j.kind == JoinKind::Glue && std::fabs(j.place.shift.z()) <= 1e-9) {
+                    if (j.tab == beyond)
+                        never_[key(panel, j.landing)] = true;
+                    else if (j.landing == beyond)
+                        never_[key(panel, j.tab)] = true;
+                }
+        }
     }
 
     void pair(int a, int b) {
