@@ -5,6 +5,7 @@
 #include "core/prove/tolerance.h"
 #include <algorithm>
 #include <cmath>
+#include <set>
 
 namespace hl {
 namespace {
@@ -58,8 +59,9 @@ class Facts {
         add("display",
             "Displayed it " + c_.assembly.display.words + ", " + sayOpening(c_, at, at) + ".", at,
             In::Degrees);
+        std::set<std::string> told; // lying on either page is one way
         for (const Rest& r : s.rests)
-            if (r.margin > 0)
+            if (r.margin > 0 && told.insert(r.name + number(r.margin)).second)
                 add(r.meant ? "stands" : "rests",
                     "It stays " + r.name + ", tilted by up to " + number(r.margin) + "°.", r.margin,
                     In::Degrees);
@@ -76,7 +78,8 @@ class Facts {
             if (seen.part < 0.95 && !seen.behind.empty())
                 add("hidden",
                     "From the front, " + number(100 - 100 * seen.part, 0) + " percent of " +
-                        seen.structure + " are hidden, mostly behind " + seen.behind + ".",
+                        sayOwner(c_.design, seen.structure) + " are hidden, mostly behind " +
+                        sayOwner(c_.design, seen.behind) + ".",
                     100 - 100 * seen.part);
     }
 
@@ -153,7 +156,7 @@ class Facts {
                 text += ", and closed it sticks out by " + say(r.overhang) + " more";
             text += ".";
             if (const auto careful = toBlame(r, c_, stop); !careful.empty())
-                text += " " + sayNotRounded(careful, c_.design.units);
+                text += " " + sayNotRounded(careful, c_.design);
             for (const Brought& b : broughtBy(r, e_, stop))
                 text += " " + b.finding.message;
             add("rounding", text, r.misfit);

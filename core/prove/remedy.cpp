@@ -150,10 +150,7 @@ class Search {
 std::string say(const Case& c, const Remedy& r) {
     std::string name = r.parameter;
     std::replace(name.begin(), name.end(), '_', ' ');
-    const StructureSpec* s = c.design.structure(r.structure);
-    const std::string whose = " of " + (!s                ? "the card"
-                                        : s->name.empty() ? family(s->kind)->name + " " + s->id
-                                                          : s->name);
+    const std::string whose = " of " + sayOwner(c.design, r.structure);
     if (!r.value)
         return "Let the " + name + whose + " follow from the other measures.";
     return "Change the " + name + whose + " to " + exactText(*r.value, c.design.units) + ".";
@@ -173,7 +170,7 @@ void blameRounding(const Case& c, Finding& finding, const std::atomic<bool>* can
                 careful = toBlame(b, r, c, stop);
     }
     if (!careful.empty())
-        finding.remedy = sayNotRounded(careful, c.design.units);
+        finding.remedy = sayNotRounded(careful, c.design);
 }
 
 } // namespace

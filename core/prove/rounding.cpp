@@ -2,6 +2,7 @@
 #include "core/design/measures.h"
 #include "core/fold/closure.h"
 #include "core/prove/prove.h"
+#include "core/prove/saying.h"
 #include "core/prove/sensitivity.h"
 #include <algorithm>
 #include <cmath>
@@ -268,13 +269,13 @@ std::vector<Rounded> toBlame(const Brought& it, const Rounding& r, const Case& c
     return out;
 }
 
-std::string sayNotRounded(const std::vector<Rounded>& careful, Unit unit) {
+std::string sayNotRounded(const std::vector<Rounded>& careful, const Design& design) {
     std::string names;
     for (size_t i = 0; i < std::min<size_t>(3, careful.size()); ++i) {
         std::string name = careful[i].parameter;
         std::replace(name.begin(), name.end(), '_', ' ');
-        names += (i ? ", the " : "the ") + name + " of " + careful[i].structure + " (" +
-                 exactText(careful[i].exact, unit) + ")";
+        names += (i ? ", the " : "the ") + name + " of " + sayOwner(design, careful[i].structure) +
+                 " (" + exactText(careful[i].exact, design.units) + ")";
     }
     return names.empty() ? "Mark it from the printed pattern instead of with a ruler."
                          : "Do not round " + names + ": mark it from the printed pattern.";

@@ -53,6 +53,6 @@ std::vector<Rounded> toBlame(const Brought& it, const Rounding& r, const Case& c
 
 // "Do not round the left wall of box1 (1 5/8 in): mark it from the printed pattern.", of the first
 // three.
-std::string sayNotRounded(const std::vector<Rounded>& careful, Unit unit);
+std::string sayNotRounded(const std::vector<Rounded>& careful, const Design& design);
 
 } // namespace hl

@@ -22,13 +22,19 @@ namespace {
 
 // The structure that a panel or crease belongs to, else its part.
 std::string whose(const Case& c, const std::string& id, int part) {
-    const StructureSpec* s = c.design.structure(ownerOf(id));
-    if (!s)
-        return c.assembly.parts[part].name;
-    return s->name.empty() ? family(s->kind)->name + " " + s->id : s->name;
+    return c.design.structure(ownerOf(id)) ? sayOwner(c.design, ownerOf(id))
+                                           : c.assembly.parts[part].name;
 }
 
 } // namespace
+
+std::string sayOwner(const Design& d, const std::string& id) {
+    if (const StructureSpec* s = d.structure(id))
+        return s->name.empty() ? family(s->kind)->name + " " + id : s->name;
+    if (const FreePart* p = d.part(id))
+        return p->name.empty() ? id : p->name;
+    return id == "card" ? "the card" : id;
+}
 
 std::string sayPanel(const Case& c, int panel) {
     const Panel& p = c.assembly.panels[panel];

@@ -5,6 +5,8 @@
 
 namespace hl {
 
+// Whose something is, by the id of its structure or part: "Signal box", "box box1", "the card".
+std::string sayOwner(const Design& d, const std::string& id);
 std::string sayPanel(const Case& c, int panel);   // "left wall of Signal box"
 std::string sayCrease(const Case& c, int crease); // "tip of Signal box"
 std::string sayJoint(const Case& c, int joint);   // a crease, a pivot or a slide

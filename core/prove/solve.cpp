@@ -1,5 +1,6 @@
 #include "core/prove/solve.h"
 #include "core/prove/prove.h"
+#include "core/prove/saying.h"
 #include "core/prove/sensitivity.h"
 #include "core/structures/family.h"
 #include <algorithm>
@@ -173,10 +174,7 @@ class Solver {
         return out;
     }
     std::string say(const Measure& m) const { return show(m, held_.units, 64).text; }
-    std::string name(const std::string& id) const {
-        const StructureSpec* s = held_.structure(id);
-        return !s ? "the card" : s->name.empty() ? id : s->name;
-    }
+    std::string name(const std::string& id) const { return sayOwner(held_, id); }
     static std::string because(const Edge& e, const std::string& bound) {
         return e.why.empty() ? bound : "Beyond that: " + e.why;
     }
@@ -255,14 +253,9 @@ class Solver {
         const std::string stops =
             because(e, most ? "Its bound: " + p->mostWhy + "." : "Its bound: " + p->leastWhy + ".");
         return finish({Measure{now.quantity, e.value}}, p->name, most,
-                      capital_(what) + " can be at " + (most ? "most " : "least ") +
+                      capital(what) + " can be at " + (most ? "most " : "least ") +
                           say({now.quantity, e.value}) + ".",
                       stops, attempt);
-    }
-
-    static std::string capital_(std::string s) {
-        s[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(s[0])));
-        return s;
     }
 
     Result<Answer> finish(std::vector<Measure> values, const std::string& parameter, bool down,
@@ -315,7 +308,7 @@ class Solver {
         Answer a;
         a.values = {Measure{Quantity::Length, e.value}, Measure::fromMm(h * by)};
         a.stops = because(e, "Nothing stops it.");
-        a.sentence = capital_(name(q_.structure)) + " can be " + say(a.values[0]) + " by " +
+        a.sentence = capital(name(q_.structure)) + " can be " + say(a.values[0]) + " by " +
                      say(a.values[1]) + " and still hide. " + a.stops;
         a.design = scaled(onRuler(a.values[0], true).mm() / w);
         if (!assemble(a.design))
@@ -355,7 +348,7 @@ class Solver {
         Answer a;
         a.values = {Measure{Quantity::Length, e.value}};
         a.stops = because(e, "Nothing stops it.");
-        a.sentence = capital_(name(q_.structure)) + " can move to " + say(a.values[0]) +
+        a.sentence = capital(name(q_.structure)) + " can move to " + say(a.values[0]) +
                      " from the start of the fold, " + sayLength(std::max(0.0, gap), held_.units) +
                      " from " + name(q_.other) + ". " + a.stops;
         a.design = held_;

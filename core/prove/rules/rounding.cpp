@@ -20,7 +20,7 @@ void rounding(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
         Finding f = Finding::of("rounding", Severity::Caution, c.first(), c.last(), c.first());
         f.parts = {"card"};
         f.message = when + ", the design cannot be made: " + r.problem;
-        f.remedy = sayNotRounded({}, c.design.units);
+        f.remedy = sayNotRounded({}, c.design);
         out.push_back(f);
         return;
     }
@@ -32,7 +32,7 @@ void rounding(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
         f.message = when + ", the " + sayPanel(c, r.held) + " would miss the " +
                     sayPanel(c, r.landing) + " by " + sayAmount(c, r.misfit) + " " +
                     sayOpening(c, r.opening, r.opening) + ".";
-        f.remedy = sayNotRounded({}, c.design.units);
+        f.remedy = sayNotRounded({}, c.design);
         out.push_back(f);
     }
     if (r.binds() && r.overhang > forgiven) {
@@ -41,7 +41,7 @@ void rounding(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
         f.parts = {"card"};
         f.message = when + ", closed parts would stick out of the card by " +
                     sayAmount(c, r.overhang) + " more.";
-        f.remedy = sayNotRounded({}, c.design.units);
+        f.remedy = sayNotRounded({}, c.design);
         out.push_back(f);
     }
     for (Brought& b : broughtBy(r, e, stop)) {
@@ -52,7 +52,7 @@ void rounding(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
             when +
             (b.before > 0 ? ", more than as designed (" + sayAmount(c, b.before) + "): " : ": ") +
             b.finding.message;
-        f.remedy = sayNotRounded({}, c.design.units);
+        f.remedy = sayNotRounded({}, c.design);
         out.push_back(f);
     }
 }
