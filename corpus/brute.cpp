@@ -247,6 +247,16 @@ std::map<std::string, double> Brute::overhangs() const {
     return out;
 }
 
+std::map<std::string, double> Brute::bulges() const {
+    std::map<std::string, double> out;
+    for (size_t i = 0; i < assembly_.panels.size(); ++i)
+        for (const Vec2& corner : assembly_.panels[i].outline) {
+            double& most = out[assembly_.parts[assembly_.panels[i].part].id];
+            most = std::max(most, std::fabs(shots_.front().panels[i].at(corner).x()));
+        }
+    return out;
+}
+
 double Brute::openJoints() const {
     double most = 0;
     for (const Shot& shot : shots_) {

@@ -26,6 +26,8 @@ class Brute {
     std::map<std::pair<std::string, std::string>, Crossing> crossings() const;
     // The farthest that a closed part reaches past the closed card, by part, mm.
     std::map<std::string, double> overhangs() const;
+    // How far a part stands off the plane of the closed card, mm.
+    std::map<std::string, double> bulges() const;
     // How far corners that should coincide, the ends of creases and glued tabs, lie apart, mm.
     double openJoints() const;
     // The smallest distance between two parts over all poses that are at least `away` degrees from

@@ -578,6 +578,31 @@ Made anyCollision() {
     return {m.d, fault, "any-collision"};
 }
 
+// A tent on a fold that lies open where the card is closed.
+Made standsUp() {
+    Maker m = anyCard();
+    const std::string base = m.add(whole(0, 1) ? "cube" : "tier", {});
+    std::vector<std::string> folds;
+    const Assembly made = *assemble(m.d);
+    for (const Crease& k : made.creases)
+        if (ownerOf(k.id) == base && k.id.find("hinge") != std::string::npos)
+            folds.push_back(k.id);
+    if (folds.empty())
+        throw No{};
+    const double side = half(4, 9);
+    const std::string id = m.add("tent",
+                                 {{"left", mm(side)},
+                                  {"right", mm(side)},
+                                  {"left_wall", mm(side + half(2, 4))},
+                                  {"width", "8"}},
+                                 folds[static_cast<size_t>(whole(0, int(folds.size()) - 1))]);
+    const Brute b(m.d, 6);
+    const double up = b.bulges().at(id);
+    if (b.openJoints() > 1e-3 || up < 1)
+        throw No{};
+    return {m.d, {"layers", {id}, up}, "stands-up"};
+}
+
 } // namespace
 
 int main(int argc, char** argv) {
@@ -645,6 +670,7 @@ int main(int argc, char** argv) {
     for (const Family& f : families())
         write(1, [&] { return soundFamily(f); });
     write(30, anyCollision);
+    write(6, standsUp);
     std::ofstream(to / "faults.json") << list.dump(1) << "\n";
     std::cout << list.size() << " designs\n";
 }

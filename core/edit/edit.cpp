@@ -193,8 +193,12 @@ Result<std::pair<Design, std::string>> addStructure(const Design& design, const 
 void placeFreely(Design& d, const std::string& id) {
     const StructureSpec* s = d.structure(id);
     auto made = assemble(d);
-    if (s && made && made->crease(s->on) >= 0)
-        moveAside(d, *made, id);
+    if (!s || !made || made->crease(s->on) < 0)
+        return;
+    const Design before = d;
+    moveAside(d, *made, id);
+    if (!(d == before) && !assemble(d))
+        d = before; // there is room, but not for one of its kind
 }
 
 Result<std::pair<Design, std::string>> changeForm(const Design& design, const std::string& form,

@@ -4,16 +4,19 @@
 // the root page. It must be one order, and the same one on both sides of a flat state in the middle
 // of a motion. And a panel that lies across a crease must be above both of its panels or below
 // both: between them it would be cut by the crease (the taco and tortilla conditions of flat
-// folding).
+// folding). And everything has to lie flat where the card is closed: what stands on a fold that is
+// open then does not.
 #include "core/prove/evidence.h"
 #include "core/prove/saying.h"
 #include <algorithm>
+#include <map>
 #include <set>
 
 namespace hl {
 namespace {
 
 constexpr double bindsAbove = 0.02; // mm of misfit: there is no true pose
+constexpr double unseen = 0.05;     // mm
 constexpr double across = 0.5;      // mm that a panel has to reach across a crease on either side
 
 class Layers {
@@ -34,12 +37,7 @@ class Layers {
     }
 
     void look(const FlatState& f) {
-        flat_ = &f;
-        const Pose near = poseAt(c_.linkage, c_.motion, f.opening);
-        binds_.assign(c_.assembly.parts.size(), false);
-        for (size_t l = 0; l < c_.linkage.loops.size(); ++l)
-            if (near.misfits[l] > bindsAbove)
-                binds_[c_.assembly.panels[c_.linkage.loops[l].held].part] = true;
+        turnTo(f);
         for (const Overlap& o : f.overlaps) {
             if (excused(o.a, o.b) || joined_.count({o.a, o.b}))
                 continue;
@@ -52,7 +50,52 @@ class Layers {
             crossed(static_cast<int>(k));
     }
 
+    // What does not lie flat in the closed card, and how far it stands off the others, by whose it
+    // is.
+    void standsUp(const FlatState& f) {
+        turnTo(f);
+        std::map<std::string, std::vector<int>> upright;
+        for (size_t i = 0; i < f.pieces.size(); ++i)
+            if (f.pieces[i].empty() && !gives_[i] && !binds_[c_.assembly.panels[i].part])
+                upright[ownerOf(c_.assembly.panels[i].id)].push_back(static_cast<int>(i));
+        for (auto& [owner, panels] : upright) {
+            double most = 0;
+            int highest = panels.front();
+            for (int i : panels) {
+                double low = 0, high = 0;
+                for (const Vec2& p : c_.assembly.panels[i].outline) {
+                    low = std::min(low, f.place[i].at(p).z());
+                    high = std::max(high, f.place[i].at(p).z());
+                }
+                if (std::max(high, -low) > most) {
+                    most = std::max(high, -low);
+                    highest = i;
+                }
+            }
+            if (most < unseen)
+                continue;
+            Finding finding =
+                Finding::of("layers", Severity::Stop, f.opening, f.opening, f.opening, most);
+            nameIn(finding, c_, highest);
+            for (int i : panels)
+                if (i != highest)
+                    nameIn(finding, c_, i);
+            finding.message = "Closed, the " + sayPanel(c_, highest) +
+                              " does not lie flat: it stands up by " + sayAmount(c_, most) + ".";
+            finding.remedy = "Let it stand on a fold that closes with the card.";
+            out_.push_back(finding);
+        }
+    }
+
   private:
+    void turnTo(const FlatState& f) {
+        flat_ = &f;
+        const Pose near = poseAt(c_.linkage, c_.motion, f.opening);
+        binds_.assign(c_.assembly.parts.size(), false);
+        for (size_t l = 0; l < c_.linkage.loops.size(); ++l)
+            if (near.misfits[l] > bindsAbove)
+                binds_[c_.assembly.panels[c_.linkage.loops[l].held].part] = true;
+    }
     bool excused(int a, int b) const {
         const int p = c_.assembly.panels[a].part, q = c_.assembly.panels[b].part;
         return binds_[p] || binds_[q] || gives_[a] || gives_[b] ||
@@ -137,6 +180,8 @@ void layer_order(const Evidence& e, const Stop& stop, std::vector<Finding>& out)
     for (const FlatState& f : e.flats)
         if (!stop)
             layers.look(f);
+    if (e.closed.flat && !stop)
+        layers.standsUp(*e.closed.flat);
 }
 
 } // namespace hl
