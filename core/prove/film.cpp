@@ -168,32 +168,34 @@ void Film::expose(const Case& c) {
     boxes_.resize(pieces_.size() * count);
     swept_.resize(pieces_.size());
     reels_.resize(pieces_.size() * reelCount_);
-    size_t first = 0; // of the panel's pieces, which follow one another
-    for (size_t i = 0; i < n; ++i) {
-        size_t end = first;
-        while (end < pieces_.size() && pieces_[end].panel == static_cast<int>(i))
-            ++end;
-        for (size_t f = 0; f < count; ++f) {
-            const Rigid& at = poses_[f]->panels[i];
-            planes_[i * count + f] = planeOf(at);
-            for (size_t k = first; k < end; ++k) {
-                const Piece& p = pieces_[k];
-                Vec3* to = &corners_[static_cast<size_t>(p.first) * count + f * p.count];
-                Box& box = boxes_[k * count + f];
-                for (int q = 0; q < p.count; ++q) {
-                    to[q] = at.at(outline_[p.first + q]);
-                    box.take(to[q]);
+    std::vector<size_t> firstOf(n + 1); // of every panel's pieces, which follow one another
+    for (const Piece& p : pieces_)
+        ++firstOf[p.panel + 1];
+    std::partial_sum(firstOf.begin(), firstOf.end(), firstOf.begin());
+    // A few panels at a time, so that poses are read in order.
+    constexpr size_t together = 8;
+    for (size_t some = 0; some < n; some += together)
+        for (size_t f = 0; f < count; ++f)
+            for (size_t i = some; i < std::min(n, some + together); ++i) {
+                const Rigid& at = poses_[f]->panels[i];
+                planes_[i * count + f] = planeOf(at);
+                for (size_t k = firstOf[i]; k < firstOf[i + 1]; ++k) {
+                    const Piece& p = pieces_[k];
+                    Vec3* to = &corners_[static_cast<size_t>(p.first) * count + f * p.count];
+                    Box box;
+                    for (int q = 0; q < p.count; ++q) {
+                        to[q] = at.at(outline_[p.first + q]);
+                        box.take(to[q]);
+                    }
+                    boxes_[k * count + f] = box;
+                    reels_[k * reelCount_ + f / reelLength].take(box);
+                    if (f % reelLength == 0 && f > 0)
+                        reels_[k * reelCount_ + f / reelLength - 1].take(box);
                 }
-                reels_[k * reelCount_ + f / reelLength].take(box);
-                if (f % reelLength == 0 && f > 0)
-                    reels_[k * reelCount_ + f / reelLength - 1].take(box);
             }
-        }
-        for (size_t k = first; k < end; ++k)
-            for (size_t r = 0; r < reelCount_; ++r)
-                swept_[k].take(reels_[k * reelCount_ + r]);
-        first = end;
-    }
+    for (size_t k = 0; k < pieces_.size(); ++k)
+        for (size_t r = 0; r < reelCount_; ++r)
+            swept_[k].take(reels_[k * reelCount_ + r]);
     alongSpine_.resize(pieces_.size());
     std::iota(alongSpine_.begin(), alongSpine_.end(), 0);
     std::sort(alongSpine_.begin(), alongSpine_.end(),

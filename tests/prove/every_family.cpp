@@ -35,9 +35,9 @@ std::string mm(double v) { return std::to_string(v) + " mm"; }
 
 // One to three structures of any family, half of them on the spine, on a card of any form.
 Design anyDesign(Chance& chance) {
-    Design d = *newDesign(
-        Measure::fromMm(chance.whole(90, 160)), Measure::fromMm(chance.whole(110, 200)),
-        chance.whole(0, 2) ? SpineSide::Left : SpineSide::Top, Unit::Millimetre);
+    Design d =
+        *newDesign(Measure::fromMm(chance.whole(90, 160)), Measure::fromMm(chance.whole(110, 200)),
+                   chance.whole(0, 2) ? SpineSide::Left : SpineSide::Top, Unit::Millimetre);
     std::vector<const Family*> forms, kinds;
     for (const Family& f : families())
         (f.ground == Ground::Form ? forms : kinds).push_back(&f);
@@ -47,8 +47,7 @@ Design anyDesign(Chance& chance) {
     for (int n = chance.whole(1, 3); n > 0; --n) {
         auto whole = assemble(d);
         if (!whole)
-            qFatal("an edit gave a design that cannot be made: %s",
-                   whole.problem().text().c_str());
+            qFatal("an edit gave a design that cannot be made: %s", whole.problem().text().c_str());
         const Assembly& made = *whole;
         const Family& f = *chance.of(kinds);
         const std::string on = f.ground == Ground::Panel ? chance.of(made.panels).id
@@ -120,9 +119,8 @@ class EveryFamily : public QObject {
             const std::vector<bool> gives = givesWay(c);
             const bool firm =
                 std::count(gives.begin(), gives.end(), true) == 0 &&
-                std::all_of(c.assembly.joins.begin(), c.assembly.joins.end(), [](const Join& j) {
-                    return std::fabs(j.place.shift.z()) < 1e-9;
-                });
+                std::all_of(c.assembly.joins.begin(), c.assembly.joins.end(),
+                            [](const Join& j) { return std::fabs(j.place.shift.z()) < 1e-9; });
             const auto bulges = brute.bulges();
             for (const std::string& part : upright)
                 QVERIFY2(bulges.at(part) > 0.05, (which + part).c_str());

@@ -115,12 +115,10 @@ class Search {
                 continue;
             }
             bool step = f > 0 && looked(f - 1), apart = film_.box(f, a).clears(film_.box(f, b));
-            if (step && apart) { // on the way here they may have met all the same
-                Box wayA = film_.box(f, a), wayB = film_.box(f, b);
-                wayA.take(film_.box(f - 1, a));
-                wayB.take(film_.box(f - 1, b));
-                step = !wayA.clears(wayB);
-            }
+            // On the way here they may have met all the same.
+            if (step && apart)
+                step = !waysClear(film_.box(f - 1, a), film_.box(f, a), film_.box(f - 1, b),
+                                  film_.box(f, b));
             if (!looked(f) || (apart && !step)) {
                 known = false;
                 continue;
@@ -150,6 +148,15 @@ class Search {
             before = now;
             known = whole = true;
         }
+    }
+
+    // Whether two boxes keep apart, each on its way from one place to another.
+    static bool waysClear(const Box& a, const Box& toA, const Box& b, const Box& toB) {
+        for (int axis = 0; axis < 3; ++axis)
+            if (std::min(a.low[axis], toA.low[axis]) > std::max(b.high[axis], toB.high[axis]) ||
+                std::min(b.low[axis], toB.low[axis]) > std::max(a.high[axis], toA.high[axis]))
+                return true;
+        return false;
     }
 
     // Whether two polygons that do not cross in either pose cannot have met in between.
