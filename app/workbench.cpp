@@ -325,7 +325,7 @@ QWidget* Workbench::buildCentre() {
     return halves;
 }
 
-void Workbench::goTo(Step step) {
+void Workbench::showStep(Step step) {
     steps_[size_t(step)]->setChecked(true);
     const bool sheets = step == Make;
     (sheets ? showSheets_ : showParts_)->setChecked(true);
@@ -337,6 +337,10 @@ void Workbench::goTo(Step step) {
     halves_->setSizes(sheets          ? QList<int>{high * 2 / 5, high * 3 / 5}
                       : step == Prove ? QList<int>{high / 2, high / 2}
                                       : QList<int>{high * 5 / 8, high * 3 / 8});
+}
+
+void Workbench::goTo(Step step) {
+    showStep(step);
     if (step == Card) {
         session_.select("card");
         measures_->focusFirst();
@@ -357,7 +361,7 @@ void Workbench::showDesign() {
     for (QAction* a : needDesign_)
         a->setEnabled(true);
     remove_->setEnabled(false);
-    steps_[Build]->setChecked(true);
+    showStep(Build);
     refreshTitle();
     standing_->setFocus();
 }

@@ -43,6 +43,7 @@ class Workbench : public QMainWindow {
     void closeEvent(QCloseEvent*) override;
 
   private:
+    void showStep(Step step); // its views, nothing chosen in them
     void buildMenus();
     QWidget* buildTopBar();
     QWidget* buildLeft();
