@@ -150,6 +150,18 @@ void descend(const Linkage& k, const Block& block, std::vector<double>& angles, 
     }
 }
 
+// The misfit of a loop whose way round ends in x.
+double missOf(const Loop& loop, const Rigid& x) {
+    auto miss = [&](const Vec3& m) { return (x * m - m).norm(); };
+    const double crease = std::max(miss(loop.marks[0]), miss(loop.marks[1]));
+    double corners = 0;
+    for (const Vec3& m : loop.marks)
+        corners = std::max(corners, miss(m));
+    if (!loop.pressed)
+        return corners;
+    return crease < creaseLies && corners > pressedFlat ? corners : crease;
+}
+
 // A place in space as three axes and an origin, moved along a chain of folds.
 struct Frame {
     Vec3 u = Vec3::UnitX(), v = Vec3::UnitY(), n = Vec3::UnitZ(), o = Vec3::Zero();
@@ -158,6 +170,12 @@ struct Frame {
         const Vec3 was = v;
         v = c * was + s * n;
         n = c * n - s * was;
+    }
+    Rigid asRigid() const {
+        Rigid x;
+        x.turn << u, v, n;
+        x.shift = o;
+        return x;
     }
     void go(const FoldLink& l) {
         o += l.x * u + l.y * v;
@@ -189,7 +207,7 @@ void turnOn(double& c, double& s, double by) {
 // first unknown one are gone through once. Says
 // false, leaving the values alone, where that leads out of bounds or does not settle; the general
 // way then starts from the same place.
-bool closeThree(const Linkage& k, const Block& block, std::vector<double>& values) {
+bool closeThree(const Linkage& k, const Block& block, std::vector<double>& values, double* left) {
     constexpr double bold = 0.25; // radians: a longer step is no longer close
     constexpr double dependent = 1e-9;
     // Where the three folds are well told apart, a step squares the miss at less than a tenth per
@@ -287,6 +305,14 @@ bool closeThree(const Linkage& k, const Block& block, std::vector<double>& value
                     return false;
             for (int i = 0; i < 3; ++i)
                 values[joint[i]] = value[i];
+            if (left) { // once more round, with the turns at hand
+                Frame x = start;
+                for (size_t i = first; i < count; ++i) {
+                    x.fold(steps[i].cos, steps[i].sin);
+                    x.go(*steps[i].link);
+                }
+                *left = missOf(loop, x.asRigid());
+            }
             return true;
         }
     }
@@ -304,10 +330,7 @@ Rigid roundOf(const Linkage& k, const Loop& loop, const std::vector<double>& val
             f.fold(t.cos, t.sin);
             f.go(loop.links[i + 1]);
         }
-        Rigid x;
-        x.turn << f.u, f.v, f.n;
-        x.shift = f.o;
-        return x;
+        return f.asRigid();
     }
     Rigid x;
     for (const LoopHinge& h : loop.hinges) {
@@ -352,22 +375,17 @@ Rigid wayRound(const Loop& loop, const std::vector<double>& values, std::vector<
 }
 
 double misfitOf(const Linkage& k, const Loop& loop, const std::vector<double>& values) {
-    const Rigid x = roundOf(k, loop, values);
-    auto miss = [&](const Vec3& m) { return (x * m - m).norm(); };
-    const double crease = std::max(miss(loop.marks[0]), miss(loop.marks[1]));
-    double corners = 0;
-    for (const Vec3& m : loop.marks)
-        corners = std::max(corners, miss(m));
-    if (!loop.pressed)
-        return corners;
-    return crease < creaseLies && corners > pressedFlat ? corners : crease;
+    return missOf(loop, roundOf(k, loop, values));
 }
 
 Bounds boundsOf(const Joint& j) { return {j.low, j.high}; }
 
-void moveToClosure(const Linkage& k, const Block& block, std::vector<double>& angles, Sides sides) {
+void moveToClosure(const Linkage& k, const Block& block, std::vector<double>& angles, Sides sides,
+                   double* left) {
+    if (left)
+        *left = -1;
     if (block.joints.size() == 3 && block.loops.size() == 1 && sides == Sides::Kept &&
-        closeThree(k, block, angles))
+        closeThree(k, block, angles, left))
         return;
     if (block.joints.size() == 3)
         descend<3>(k, block, angles, sides);

@@ -20,10 +20,11 @@ Bounds boundsOf(const Joint& joint);
 // Moves the block's joints from where they are to the nearest values that close its loops, keeping
 // them within their bounds. Where nothing closes, they end at the least sum of squared misses.
 // Damped Gauss-Newton (Levenberg, Marquardt) with analytic derivatives: a mark p moves by
-// axis x (p - point on axis) per radian of a turn, by the direction of a slide per mm.
+// axis x (p - point on axis) per radian of a turn, by the direction of a slide per mm. `left` gets
+// the misfit of the block's one loop where it falls out on the way, else -1.
 enum class Sides { Kept, Free }; // Free: mountain and valley are disregarded, for diagnosis
 void moveToClosure(const Linkage& linkage, const Block& block, std::vector<double>& values,
-                   Sides sides = Sides::Kept);
+                   Sides sides = Sides::Kept, double* left = nullptr);
 // The same, and the misfit that is left.
 double closeBlock(const Linkage& linkage, const Block& block, std::vector<double>& values,
                   Sides sides = Sides::Kept);

@@ -238,13 +238,14 @@ class Sweep {
         }
     }
 
-    void store(int s, const std::vector<double>& from) {
+    // `left`: the misfit of the block's one loop, where it is known.
+    void store(int s, const std::vector<double>& from, double left = -1) {
         for (int c : block_.joints)
             m_.values[s][c] = from[c];
         fillTied(k_, m_.values[s]);
         known_[s] = true;
         for (int l : block_.loops)
-            m_.misfits[s][l] = misfitOf(k_, k_.loops[l], m_.values[s]);
+            m_.misfits[s][l] = left >= 0 ? left : misfitOf(k_, k_.loops[l], m_.values[s]);
     }
 
     bool still(int a, int b) const { // the hosts stay as they are
@@ -265,11 +266,13 @@ class Sweep {
         });
     }
 
-    void solve(std::vector<double>& trial) const {
+    double solve(std::vector<double>& trial) const {
+        double left = -1;
         if (springs_)
             settle(k_, block_, trial);
         else
-            moveToClosure(k_, block_, trial);
+            moveToClosure(k_, block_, trial, Sides::Kept, &left);
+        return left;
     }
 
     // Where only some folds of a block on springs lie flat, those are set exactly flat and the
@@ -318,13 +321,16 @@ class Sweep {
             const Bounds b = boundsOf(k_.joints[c]);
             trial[c] = std::clamp(trial[c], b.low, b.high);
         }
+        double left = -1;
         if (!(flat(s) && (snapFlat(k_, block_, trial, snapRange) || snapPartly(trial)))) {
-            solve(trial);
+            left = solve(trial);
             // Only a motion that closes has a branch to be kept on.
-            if (turned(last, trial) > wideStep && closes(s + back))
+            if (turned(last, trial) > wideStep && closes(s + back)) {
                 creep(s, back, trial);
+                left = -1;
+            }
         }
-        store(s, trial);
+        store(s, trial, left);
     }
 
     // Follows a fast fold in 16 small steps; hosts are interpolated between the two samples.
