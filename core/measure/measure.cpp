@@ -1,4 +1,5 @@
 #include "core/measure/measure.h"
+#include "core/measure/number.h"
 #include <algorithm>
 #include <cctype>
 #include <cmath>
@@ -70,17 +71,24 @@ struct Reader {
         ++at;
         return true;
     }
-    // Digits with at most one decimal mark; at most 12 digits in all.
+    // Digits with at most one decimal mark; at most 12 before it. Of those after it that no length
+    // could need, 0.09999999999999998, the last are only looked at for rounding.
     bool number(Fraction& out, bool& whole) {
         skip();
         size_t start = at;
-        int digits = 0;
+        constexpr int most = 12, kept = 9, longest = 40; // digits
+        int digits = 0, decimals = 0;
+        bool up = false;
         out = {};
         whole = true;
         for (; at < s.size(); ++at) {
             if (digit()) {
-                if (++digits > 12)
+                if (++digits > (whole ? most : longest))
                     return false;
+                if (!whole && ++decimals > kept) {
+                    up = decimals == kept + 1 ? s[at] >= '5' : up;
+                    continue;
+                }
                 out.num = out.num * 10 + (s[at] - '0');
                 if (!whole)
                     out.den *= 10;
@@ -91,6 +99,7 @@ struct Reader {
                 break;
             }
         }
+        out.num += up ? 1 : 0;
         return at > start && digits > 0;
     }
     // number [ [-] number / number ]
@@ -150,7 +159,7 @@ std::int64_t unitCount(const std::string& word) {
 
 std::string decimal(std::int64_t count, int places) {
     bool minus = count < 0;
-    std::string digits = std::to_string(minus ? -count : count);
+    std::string digits = numberText(minus ? -count : count);
     if (static_cast<int>(digits.size()) <= places)
         digits.insert(0, static_cast<size_t>(places) + 1 - digits.size(), '0');
     std::string s = digits.substr(0, digits.size() - places);
@@ -169,10 +178,10 @@ std::string inches(std::int64_t n, std::int64_t per) {
     std::int64_t whole = n / per, num = n % per;
     std::string s = minus ? "-" : "";
     if (whole || !num)
-        s += std::to_string(whole);
+        s += numberText(whole);
     if (num) {
         std::int64_t g = std::gcd(num, per);
-        s += (whole ? " " : "") + std::to_string(num / g) + "/" + std::to_string(per / g);
+        s += (whole ? " " : "") + numberText(num / g) + "/" + numberText(per / g);
     }
     return s + " in";
 }
@@ -274,7 +283,7 @@ Result<Parsed> parseMeasure(const std::string& text, Quantity quantity, Unit uni
 
 Shown show(const Measure& m, Unit unit, int finest) {
     if (m.quantity == Quantity::Count)
-        return {std::to_string(m.count), 0};
+        return {numberText(m.count), 0};
     if (m.quantity == Quantity::Angle) {
         std::int64_t tenths = roundDiv(m.count, 100'000'000);
         return {decimal(tenths, 1) + "°",
@@ -288,7 +297,7 @@ Shown show(const Measure& m, Unit unit, int finest) {
 
 std::string exactText(const Measure& m, Unit unit) {
     if (m.quantity == Quantity::Count)
-        return std::to_string(m.count);
+        return numberText(m.count);
     if (m.quantity == Quantity::Angle)
         return decimal(m.count, 9) + " deg";
     constexpr std::int64_t grain = nmPerInch / 64;
@@ -301,8 +310,10 @@ std::string unitName(Unit unit) { return unit == Unit::Inch ? "in" : "mm"; }
 
 std::string sayLength(double mm, Unit unit) {
     Measure m = Measure::fromMm(mm);
-    if (unit == Unit::Inch && std::fabs(mm) >= 25.4 / 32)
-        return show(m, unit, 16).text;
+    if (unit == Unit::Inch) // fractions where a ruler shows them, else decimals
+        return std::fabs(mm) >= 25.4 / 32 || mm == 0
+                   ? show(m, unit, std::fabs(mm) < 25.4 / 4 ? 32 : 16).text
+                   : numberText(mm / 25.4, 3) + " in";
     return std::fabs(mm) < 0.1 && mm != 0 ? decimal(roundDiv(m.count, 10'000), 2) + " mm"
                                           : show(m, Unit::Millimetre).text;
 }

@@ -59,7 +59,7 @@ Shown show(const Measure& m, Unit unit, int finest = 16);
 std::string exactText(const Measure& m, Unit unit);
 
 std::string unitName(Unit unit);
-// A plain millimetre amount in the maker's unit, for sentences: "1.8 mm" or "1/16 in".
+// A plain millimetre amount in the maker's unit, for sentences: "1.8 mm", "1/16 in", "0.008 in".
 std::string sayLength(double mm, Unit unit);
 
 } // namespace hl
