@@ -1,4 +1,5 @@
 #include "core/design/measures.h"
+#include "core/measure/number.h"
 
 namespace hl {
 namespace {
@@ -12,7 +13,7 @@ class Collector {
     }
     void add(const std::string& owner, const std::string& name, std::vector<Point>& points) {
         for (size_t i = 0; i < points.size(); ++i) {
-            const std::string n = std::to_string(i + 1);
+            const std::string n = numberText(i + 1);
             add(owner, name + " x" + n, points[i].x);
             add(owner, name + " y" + n, points[i].y);
         }
@@ -23,7 +24,7 @@ class Collector {
     }
     void add(const std::string& owner, std::vector<std::vector<Point>>& rings) {
         for (size_t i = 0; i < rings.size(); ++i)
-            add(owner, "aperture " + std::to_string(i + 1), rings[i]);
+            add(owner, "aperture " + numberText(i + 1), rings[i]);
     }
 };
 

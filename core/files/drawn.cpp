@@ -1,4 +1,5 @@
 #include "core/files/drawn.h"
+#include "core/measure/number.h"
 #include "core/measure/place.h"
 
 namespace hl {
@@ -19,8 +20,11 @@ Point readPoint(const Object& o, const std::string& key, const Json& j, Unit uni
 } // namespace
 
 std::vector<Point> readPoints(const Object& o, const std::string& key, const Json& j, Unit unit) {
-    if (!j.is_array() || j.size() > 2000)
+    if (!j.is_array())
         bad(o.at(key), "a list of points is needed", "write [[x, y], [x, y]]");
+    if (j.size() > limits::corners)
+        bad(o.at(key), "there are more than " + numberText(limits::corners) + " points",
+            "simplify it");
     std::vector<Point> out;
     for (auto& p : j)
         out.push_back(readPoint(o, key, p, unit));
@@ -50,7 +54,7 @@ std::vector<LineSpec> readLines(Object& parent, Unit unit) {
     std::vector<LineSpec> out;
     int n = 0;
     for (auto& j : list(parent, "lines")) {
-        Object o(j, parent.at("lines, entry " + std::to_string(++n)));
+        Object o(j, parent.at("lines, entry " + numberText(++n)));
         LineSpec l;
         l.id = o.text("id");
         l.kind = static_cast<LineKind>(o.word("kind", lineKinds, 0));
@@ -94,7 +98,7 @@ FreePart readPart(const Json& json, const std::string& place, Unit unit) {
     p.lines = readLines(o, unit);
     int n = 0;
     for (auto& j : list(o, "tabs")) {
-        Object t(j, o.at("tabs, entry " + std::to_string(++n)));
+        Object t(j, o.at("tabs, entry " + numberText(++n)));
         TabSpec tab;
         tab.id = t.text("id");
         const Json& edge = t.need("edge");

@@ -2,6 +2,7 @@
 #include "core/assembly/assembly.h"
 #include "core/files/atomic_save.h"
 #include "core/files/drawn.h"
+#include "core/measure/number.h"
 #include "core/structures/family.h"
 #include <algorithm>
 #include <cctype>
@@ -132,6 +133,16 @@ StructureSpec readStructure(const Json& json, const std::string& place, Unit uni
     return s;
 }
 
+// Without any stock a file gets one when it is read.
+Design withStock(Design d) {
+    if (d.stocks.empty()) {
+        d.stocks.push_back({});
+        d.stocks[0].id = d.card.stock;
+        d.stocks[0].name = "Ivory card";
+    }
+    return d;
+}
+
 Design readDesign(const Json& json) {
     Object o(json, "");
     if (!json.contains("format") || json["format"] != formatName)
@@ -153,62 +164,81 @@ Design readDesign(const Json& json) {
     d.card = readCard(o.need("card"), d.units);
     int n = 0;
     for (auto& j : list(o, "stocks"))
-        d.stocks.push_back(readStock(j, "stocks, entry " + std::to_string(++n)));
+        d.stocks.push_back(readStock(j, "stocks, entry " + numberText(++n)));
     for (size_t i = 0; i < d.stocks.size(); ++i)
         if (d.stock(d.stocks[i].id) != &d.stocks[i])
             bad("stocks", "the id “" + d.stocks[i].id + "” is used twice",
                 "give every stock an id of its own");
-    if (d.stocks.empty()) {
-        d.stocks.push_back({});
-        d.stocks[0].id = d.card.stock;
-        d.stocks[0].name = "Ivory card";
-    }
+    d = withStock(std::move(d));
     n = 0;
     for (auto& j : list(o, "structures"))
-        d.structures.push_back(
-            readStructure(j, "structures, entry " + std::to_string(++n), d.units));
+        d.structures.push_back(readStructure(j, "structures, entry " + numberText(++n), d.units));
     n = 0;
     for (auto& j : list(o, "parts"))
-        d.parts.push_back(readPart(j, "parts, entry " + std::to_string(++n), d.units));
+        d.parts.push_back(readPart(j, "parts, entry " + numberText(++n), d.units));
     n = 0;
     for (auto& j : list(o, "joins"))
-        d.joins.push_back(readJoin(j, "joins, entry " + std::to_string(++n), d.units));
+        d.joins.push_back(readJoin(j, "joins, entry " + numberText(++n), d.units));
     n = 0;
     for (auto& j : list(o, "motion"))
-        d.motion.push_back(readStage(j, "motion, entry " + std::to_string(++n), d.units));
+        d.motion.push_back(readStage(j, "motion, entry " + numberText(++n), d.units));
     o.finish();
     return d;
 }
 
-// "line 3, column 14" of a byte position.
-std::string lineOf(const std::string& text, size_t byte) {
-    byte = std::min(byte, text.size());
-    const auto upTo = text.begin() + static_cast<std::ptrdiff_t>(byte);
-    const size_t start = byte ? text.rfind('\n', byte - 1) : std::string::npos;
-    return "line " + std::to_string(1 + std::count(text.begin(), upTo, '\n')) + ", column " +
-           std::to_string(start == std::string::npos ? byte : byte - start - 1);
-}
-
 } // namespace
 
-Result<Design> designFromText(const std::string& text) {
+namespace {
+
+// What the text says, whether or not it can be made.
+Result<Design> fromText(const std::string& text) {
     if (text.empty())
         return Problem{"", "the file is empty", "open a design file"};
     try {
-        Design d = readDesign(Json::parse(text));
-        auto made = assemble(d);
-        if (!made)
-            return made.problem();
-        return d;
+        return readDesign(parsedJson(text));
     } catch (const Bad& b) {
         return b.problem;
     } catch (const nlohmann::json::parse_error& e) {
-        return Problem{lineOf(text, e.byte), "this is not valid JSON",
+        return Problem{placeInText(text, e.byte), "this is not valid JSON",
                        "the file is damaged, cut short or not a design; mend that place"};
     } catch (const nlohmann::json::exception&) {
         return Problem{"", "this is not valid JSON or holds a number out of reach",
                        "the file is damaged or not a design"};
     }
+}
+
+// Where a text would read back as something else: "card/width"; empty where it does not.
+std::string strays(const Design& d, const std::string& text) {
+    auto back = fromText(text);
+    if (!back)
+        return back.problem().text();
+    if (*back == withStock(d))
+        return "";
+    const Design mine = withStock(d);
+    const std::pair<const char*, bool> fields[] = {
+        {"title", back->title == mine.title},
+        {"card", back->card == mine.card},
+        {"stocks", back->stocks == mine.stocks},
+        {"structures", back->structures == mine.structures},
+        {"parts", back->parts == mine.parts},
+        {"joins", back->joins == mine.joins},
+        {"motion", back->motion == mine.motion}};
+    for (auto& [name, same] : fields)
+        if (!same)
+            return std::string(name) + " would read back as something else";
+    return "it would read back as something else";
+}
+
+} // namespace
+
+Result<Design> designFromText(const std::string& text) {
+    auto d = fromText(text);
+    if (!d)
+        return d;
+    auto made = assemble(*d);
+    if (!made)
+        return made.problem();
+    return d;
 }
 
 std::string designToText(const Design& d) {
@@ -278,7 +308,15 @@ Result<Design> loadDesign(const std::string& path) {
 }
 
 Trouble saveDesign(const Design& design, const std::string& path) {
-    return saveFile(path, designToText(design));
+    const std::string text = designToText(design);
+    if (const std::string what = strays(design, text); !what.empty())
+        return Problem{path, "it is not saved, because it could not be opened again: " + what,
+                       "change that, then save; the old file is as it was"};
+    return saveFile(path, text);
+}
+
+Trouble keepDesign(const Design& design, const std::string& path) {
+    return saveFile(path, designToText(design), false);
 }
 
 } // namespace hl

@@ -14,6 +14,9 @@ std::string designToText(const Design& design);
 
 // The same from and to a path; problems name the file.
 Result<Design> loadDesign(const std::string& path);
+// Nothing is written that would not read back as the same design; the old file stays then.
 Trouble saveDesign(const Design& design, const std::string& path);
+// A copy in case of a crash: written whole or not at all, but without waiting for the disk.
+Trouble keepDesign(const Design& design, const std::string& path);
 
 } // namespace hl

@@ -1,7 +1,10 @@
 // Reading JSON strictly: every problem names its place, every key must be known.
 #pragma once
+#include "core/design/limits.h"
+#include "core/measure/number.h"
 #include "core/measure/place.h"
 #include "core/measure/result.h"
+#include <algorithm>
 #include <cmath>
 #include <nlohmann/json.hpp>
 #include <set>
@@ -49,8 +52,9 @@ class Object {
             bad(at(key), std::string("text is needed, there is ") + j.type_name(),
                 "put it in quotes");
         std::string s = j.get<std::string>();
-        if (s.size() > 500)
-            bad(at(key), "the text is longer than 500 bytes", "shorten it");
+        if (limits::charactersOf(s) > limits::text)
+            bad(at(key), "the text is longer than " + numberText(limits::text) + " characters",
+                "shorten it");
         return s;
     }
     std::string text(const std::string& key) { return text(key, need(key)); }
@@ -120,6 +124,54 @@ class Object {
     std::set<std::string> asked_;
 };
 
+// "line 3, column 14" of a byte position.
+inline std::string placeInText(const std::string& text, size_t byte) {
+    byte = std::min(byte, text.size());
+    const auto upTo = text.begin() + static_cast<std::ptrdiff_t>(byte);
+    const size_t start = byte ? text.rfind('\n', byte - 1) : std::string::npos;
+    return "line " + numberText(1 + std::count(text.begin(), upTo, '\n')) + ", column " +
+           numberText(start == std::string::npos ? byte : byte - start - 1);
+}
+
+// Where objects and lists lie too deep within one another; nothing where they do not.
+inline size_t tooDeepAt(const std::string& text) {
+    size_t depth = 0;
+    bool quoted = false;
+    for (size_t i = 0; i < text.size(); ++i) {
+        if (quoted && text[i] == '\\')
+            ++i;
+        else if (text[i] == '"')
+            quoted = !quoted;
+        else if (!quoted && (text[i] == '{' || text[i] == '[') && ++depth > limits::nesting)
+            return i;
+        else if (!quoted && (text[i] == '}' || text[i] == ']') && depth > 0)
+            --depth;
+    }
+    return std::string::npos;
+}
+
+// The text of a file as JSON. Throws Bad where an object has too many keys or things lie too deep
+// within one another, nlohmann's errors where it is no JSON.
+inline Json parsedJson(const std::string& text) {
+    std::vector<size_t> keys;
+    if (const size_t at = tooDeepAt(text); at != std::string::npos)
+        bad(placeInText(text, at),
+            "things lie more than " + numberText(limits::nesting) + " deep in one another",
+            "this is no file of ours");
+    return Json::parse(text, [&](int, Json::parse_event_t event, Json& parsed) {
+        using Event = Json::parse_event_t;
+        if (event == Event::object_start)
+            keys.push_back(0);
+        else if (event == Event::object_end && !keys.empty())
+            keys.pop_back();
+        else if (event == Event::key && !keys.empty() && ++keys.back() > limits::keys)
+            bad(parsed.is_string() ? parsed.get<std::string>().substr(0, 40) : "",
+                "an object has more than " + numberText(limits::keys) + " keys",
+                "this is no file of ours");
+        return true;
+    });
+}
+
 inline const Json& list(Object& o, const std::string& key) {
     static const Json none = Json::array();
     const Json* j = o.find(key);
@@ -128,8 +180,9 @@ inline const Json& list(Object& o, const std::string& key) {
     if (!j->is_array())
         bad(o.at(key), std::string("a list is needed, there is ") + j->type_name(),
             "write [ ... ]");
-    if (j->size() > 2000)
-        bad(o.at(key), "the list has more than 2000 entries", "split the design");
+    if (j->size() > limits::entries)
+        bad(o.at(key), "the list has more than " + numberText(limits::entries) + " entries",
+            "split the design");
     return *j;
 }
 

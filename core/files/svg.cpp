@@ -2,7 +2,7 @@
 // another.
 #include "core/design/design.h"
 #include "core/make/sheets.h"
-#include <cstdio>
+#include "core/measure/number.h"
 
 namespace hl {
 namespace {
@@ -31,15 +31,7 @@ std::string escaped(const std::string& text) {
     return out;
 }
 
-std::string number(double v) {
-    char buffer[40];
-    std::snprintf(buffer, sizeof buffer, "%.6f", v);
-    std::string s = buffer;
-    s.erase(s.find_last_not_of('0') + 1);
-    if (s.back() == '.')
-        s.pop_back();
-    return s == "-0" ? "0" : s;
-}
+std::string number(double v) { return numberText(v, 6); }
 
 } // namespace
 

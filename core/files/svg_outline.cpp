@@ -1,12 +1,16 @@
 // Parsing is svgpp's (paths, shapes, units, transforms); here its path events become rings.
 #include "core/files/svg_outline.h"
 #include "core/assembly/polygon.h"
+#include "core/design/limits.h"
 #include "core/files/atomic_save.h"
+#include "core/measure/number.h"
 #include <rapidxml_ns/rapidxml_ns.hpp>
 // svgpp wants its parser's header before its own.
 #include <algorithm>
 #include <boost/mpl/set.hpp>
 #include <cmath>
+#include <set>
+#include <stdexcept>
 #include <svgpp/policy/xml/rapidxml_ns.hpp>
 #include <svgpp/svgpp.hpp>
 
@@ -14,10 +18,28 @@ namespace hl {
 namespace {
 
 constexpr double sagitta = 0.1; // mm
+constexpr size_t largestDrawing = 16UL << 20;
+constexpr int deepest = 200;       // groups within one another
+constexpr double farthest = 1e6;   // user units
+constexpr double next = 1e-9;      // to nothing, user units
+constexpr size_t mostMet = 200000; // corners on the way to the outline
+
+struct TooMuch : std::runtime_error {
+    using std::runtime_error::runtime_error;
+};
 
 struct Collector {
     std::vector<Ring> rings;
     Ring open;
+    size_t met = 0;
+
+    void meet(const Vec2& p) {
+        if (++met > mostMet)
+            throw TooMuch("it has more than " + numberText(mostMet) + " corners");
+        if (!p.allFinite() || p.cwiseAbs().maxCoeff() > farthest)
+            throw TooMuch("it reaches further than " + numberText(farthest, 0) + " units");
+        open.push_back(p);
+    }
 
     void close() {
         if (open.size() > 1 && (open.front() - open.back()).norm() < 1e-9)
@@ -35,11 +57,9 @@ struct Context {
 
     void path_move_to(double x, double y, svgpp::tag::coordinate::absolute) {
         out.close();
-        out.open = {Vec2(x, y)};
+        out.meet({x, y});
     }
-    void path_line_to(double x, double y, svgpp::tag::coordinate::absolute) {
-        out.open.emplace_back(x, y);
-    }
+    void path_line_to(double x, double y, svgpp::tag::coordinate::absolute) { out.meet({x, y}); }
     void path_cubic_bezier_to(double x1, double y1, double x2, double y2, double x, double y,
                               svgpp::tag::coordinate::absolute) {
         if (out.open.empty())
@@ -51,8 +71,7 @@ struct Context {
             std::clamp(static_cast<int>(std::ceil(std::sqrt(0.75 * bend / sagitta))), 1, 200);
         for (int i = 1; i <= n; ++i) {
             const double t = static_cast<double>(i) / n, s = 1 - t;
-            out.open.push_back(s * s * s * a + 3 * s * s * t * b + 3 * s * t * t * c +
-                               t * t * t * d);
+            out.meet(s * s * s * a + 3 * s * s * t * b + 3 * s * t * t * c + t * t * t * d);
         }
     }
     void path_close_subpath() { out.close(); }
@@ -68,12 +87,92 @@ using Elements = boost::mpl::set<svgpp::tag::element::svg, svgpp::tag::element::
                                  svgpp::tag::element::circle, svgpp::tag::element::ellipse,
                                  svgpp::tag::element::polygon, svgpp::tag::element::polyline>;
 
+// The parser goes down a level of its stack for every group: counted before it is let loose.
+void checkNesting(const std::string& svg) {
+    int depth = 0;
+    for (size_t i = 0; i < svg.size(); ++i) {
+        if (svg[i] != '<')
+            continue;
+        auto skip = [&](const char* from, const char* to) {
+            if (svg.compare(i, std::string(from).size(), from) != 0)
+                return false;
+            const size_t end = svg.find(to, i);
+            i = end == std::string::npos ? svg.size() : end + std::string(to).size() - 1;
+            return true;
+        };
+        if (skip("<!--", "-->") || skip("<![CDATA[", "]]>") || skip("<?", "?>") || skip("<!", ">"))
+            continue;
+        if (i + 1 < svg.size() && svg[i + 1] == '/') {
+            --depth;
+            continue;
+        }
+        if (++depth > deepest)
+            throw TooMuch("its groups lie more than " + numberText(deepest) +
+                          " deep in one another");
+        char quote = 0;
+        for (++i; i < svg.size() && (quote || svg[i] != '>'); ++i)
+            if (quote ? svg[i] == quote : svg[i] == '"' || svg[i] == '\'')
+                quote = quote ? 0 : svg[i];
+        if (i > 0 && i < svg.size() && svg[i - 1] == '/')
+            --depth;
+    }
+}
+
+bool inNumber(char c) { return (c >= '0' && c <= '9') || c == '.' || c == 'e' || c == 'E'; }
+
+// Numbers out of reach are refused, and what is next to nothing becomes nothing: both would drive
+// the arithmetic of arcs out of all bounds.
+std::string tamed(const std::string& value) {
+    std::string out;
+    for (size_t i = 0; i < value.size();) {
+        const bool starts = (value[i] >= '0' && value[i] <= '9') || value[i] == '.';
+        if (!starts) {
+            out += value[i++];
+            continue;
+        }
+        std::string_view rest(value.data() + i, value.size() - i);
+        const auto v = takeNumber(rest);
+        if (!v) { // "1e999", or no number at all
+            size_t end = i;
+            while (end < value.size() &&
+                   (inNumber(value[end]) || ((value[end] == '-' || value[end] == '+') && end > i &&
+                                             (value[end - 1] == 'e' || value[end - 1] == 'E'))))
+                ++end;
+            throw TooMuch("the number “" + value.substr(i, std::min<size_t>(end - i, 40)) +
+                          "” is out of reach");
+        }
+        const size_t length = value.size() - i - rest.size();
+        if (*v > farthest)
+            throw TooMuch("the number “" + value.substr(i, std::min<size_t>(length, 40)) +
+                          "” is out of reach");
+        out += *v < next ? "0" : value.substr(i, length);
+        i += length;
+    }
+    return out;
+}
+
+void tame(rapidxml_ns::xml_document<>& document, rapidxml_ns::xml_node<>* node) {
+    static const std::set<std::string> geometry{"d",  "points", "x",  "y",  "width", "height",
+                                                "cx", "cy",     "rx", "ry", "r"};
+    for (; node; node = node->next_sibling()) {
+        for (auto* a = node->first_attribute(); a; a = a->next_attribute())
+            if (geometry.count(std::string(a->local_name(), a->local_name_size()))) {
+                const std::string value = tamed(std::string(a->value(), a->value_size()));
+                a->value(document.allocate_string(value.c_str(), value.size() + 1), value.size());
+            }
+        tame(document, node->first_node());
+    }
+}
+
 } // namespace
 
 Result<std::vector<Point>> outlineFromSvg(const std::string& svg) {
     Collector found;
     double unit = 1; // mm per user unit
+    if (svg.size() > largestDrawing)
+        return Problem{"SVG", "the drawing is larger than 16 MiB", "export the outline alone"};
     try {
+        checkNesting(svg);
         std::vector<char> text(svg.begin(), svg.end());
         text.push_back(0);
         rapidxml_ns::xml_document<> document;
@@ -86,10 +185,12 @@ Result<std::vector<Point>> outlineFromSvg(const std::string& svg) {
         auto* box = root->first_attribute("viewBox");
         if (width && box) {
             auto mm = parseLength(width->value(), Unit::Millimetre);
-            double x = 0, y = 0, w = 0;
-            if (mm && std::sscanf(box->value(), "%lf%*[ ,]%lf%*[ ,]%lf", &x, &y, &w) == 3 && w > 0)
-                unit = mm->measure.mm() / w;
+            std::string_view numbers(box->value());
+            const auto x = takeNumber(numbers), y = takeNumber(numbers), w = takeNumber(numbers);
+            if (mm && x && y && w && *w > 0)
+                unit = mm->measure.mm() / *w;
         }
+        tame(document, root);
         Context context{found, unit};
         svgpp::document_traversal<
             svgpp::processed_elements<Elements>,
@@ -97,6 +198,8 @@ Result<std::vector<Point>> outlineFromSvg(const std::string& svg) {
             svgpp::basic_shapes_policy<svgpp::policy::basic_shapes::all_to_path>,
             svgpp::path_policy<svgpp::policy::path::minimal>>::load_document(root, context);
         found.close();
+    } catch (const TooMuch& e) {
+        return Problem{"SVG", e.what(), "export the outline alone, at its true size"};
     } catch (const std::exception& e) {
         return Problem{"SVG", std::string("it cannot be read: ") + e.what(),
                        "export the outline as plain SVG"};
@@ -108,13 +211,18 @@ Result<std::vector<Point>> outlineFromSvg(const std::string& svg) {
     if (!best || std::fabs(areaOf(*best)) * unit * unit < 1)
         return Problem{"SVG", "it has no closed shape with an area",
                        "draw the outline as one closed path"};
-    if (best->size() > 5000)
-        return Problem{"SVG", "the outline has more than 5000 corners", "simplify the path"};
+    if (best->size() > limits::corners)
+        return Problem{"SVG",
+                       "the outline has more than " + numberText(limits::corners) + " corners",
+                       "simplify the path"};
     Vec2 low = best->front(), high = low;
     for (const Vec2& p : *best) {
         low = low.cwiseMin(p);
         high = high.cwiseMax(p);
     }
+    if (((high - low) * unit).maxCoeff() > limits::reach)
+        return Problem{"SVG", "the outline is larger than 10 m",
+                       "give the drawing its true size in mm"};
     std::vector<Point> out;
     for (const Vec2& p : *best) // SVG's y runs down
         out.push_back({Measure::fromMm((p.x() - low.x()) * unit),
