@@ -16,7 +16,7 @@ int openingOf(int call) { return 10 + call * 7 % 160; }
 double worstMisfit(const Folded& f, const std::vector<double>& values) {
     double worst = 0;
     for (const Loop& l : f.linkage.loops)
-        worst = std::max(worst, misfitOf(f.linkage, l, values));
+        worst = std::max(worst, missOf(f.linkage, l, values));
     return worst;
 }
 

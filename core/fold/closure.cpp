@@ -22,8 +22,6 @@ constexpr double slack = 1e-7;        // relative: a singular value below it is 
 // about its crease, and where nothing closes the crease should come as near as it can.
 constexpr double weights[] = {1, 1, 0.1};
 
-constexpr double creaseLies = 0.01, pressedFlat = 0.5; // mm
-
 template<int N> struct Normal { // normal equations of the stacked misses
     using Matrix = Eigen::Matrix<double, N, N>;
     using Vector = Eigen::Matrix<double, N, 1>;
@@ -150,16 +148,12 @@ void descend(const Linkage& k, const Block& block, std::vector<double>& angles, 
     }
 }
 
-// The misfit of a loop whose way round ends in x.
+// The miss of a loop whose way round ends in x.
 double missOf(const Loop& loop, const Rigid& x) {
-    auto miss = [&](const Vec3& m) { return (x * m - m).norm(); };
-    const double crease = std::max(miss(loop.marks[0]), miss(loop.marks[1]));
-    double corners = 0;
+    double most = 0;
     for (const Vec3& m : loop.marks)
-        corners = std::max(corners, miss(m));
-    if (!loop.pressed)
-        return corners;
-    return crease < creaseLies && corners > pressedFlat ? corners : crease;
+        most = std::max(most, (x * m - m).norm());
+    return most;
 }
 
 // A place in space as three axes and an origin, moved along a chain of folds.
@@ -374,7 +368,7 @@ Rigid wayRound(const Loop& loop, const std::vector<double>& values, std::vector<
     return x * loop.after;
 }
 
-double misfitOf(const Linkage& k, const Loop& loop, const std::vector<double>& values) {
+double missOf(const Linkage& k, const Loop& loop, const std::vector<double>& values) {
     return missOf(loop, roundOf(k, loop, values));
 }
 
@@ -397,7 +391,7 @@ double closeBlock(const Linkage& k, const Block& block, std::vector<double>& ang
     moveToClosure(k, block, angles, sides);
     double worst = 0;
     for (int l : block.loops)
-        worst = std::max(worst, misfitOf(k, k.loops[l], angles));
+        worst = std::max(worst, missOf(k, k.loops[l], angles));
     return worst;
 }
 
@@ -417,7 +411,7 @@ bool snapFlat(const Linkage& k, const Block& block, std::vector<double>& angles,
     }
     moveToClosure(k, slides, flat);
     for (int l : block.loops)
-        if (misfitOf(k, k.loops[l], flat) > 1e-9)
+        if (missOf(k, k.loops[l], flat) > 1e-9)
             return false;
     angles = flat;
     return true;

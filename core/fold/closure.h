@@ -4,11 +4,8 @@
 
 namespace hl {
 
-// The misfit of the loop in mm: by how much what is held misses its landing, for a tab by how much
-// its crease does. A tab that turns about its crease is pressed flat when it is glued; only where
-// the crease lies right and the tab stands off by more than half a millimetre does its corner
-// count.
-double misfitOf(const Linkage& linkage, const Loop& loop, const std::vector<double>& values);
+// How far the farthest corner of what the loop holds lies from its place on the landing, mm.
+double missOf(const Linkage& linkage, const Loop& loop, const std::vector<double>& values);
 
 // The bounds of a joint's value: what mountain and valley allow a fold, [-pi, 0] or [0, pi], and
 // how far a pivot or a slide goes.
@@ -21,11 +18,11 @@ Bounds boundsOf(const Joint& joint);
 // them within their bounds. Where nothing closes, they end at the least sum of squared misses.
 // Damped Gauss-Newton (Levenberg, Marquardt) with analytic derivatives: a mark p moves by
 // axis x (p - point on axis) per radian of a turn, by the direction of a slide per mm. `left` gets
-// the misfit of the block's one loop where it falls out on the way, else -1.
+// the miss of the block's one loop where it falls out on the way, else -1.
 enum class Sides { Kept, Free }; // Free: mountain and valley are disregarded, for diagnosis
 void moveToClosure(const Linkage& linkage, const Block& block, std::vector<double>& values,
                    Sides sides = Sides::Kept, double* left = nullptr);
-// The same, and the misfit that is left.
+// The same, and the miss that is left.
 double closeBlock(const Linkage& linkage, const Block& block, std::vector<double>& values,
                   Sides sides = Sides::Kept);
 

@@ -96,8 +96,9 @@ class Chain {
         const double sign = e.forward ? 1 : -1;
         if (j.tied >= 0 && j.offset != 0)
             step(foldAbout(j.from, j.dir, sign * j.offset));
-        loop_.hinges.push_back({j.tied >= 0 ? j.tied : e.joint, sign * (j.tied >= 0 ? j.ratio : 1),
-                                j.freedom, j.from, j.dir, since_, moved_});
+        loop_.hinges.push_back(
+            {j.tied >= 0 ? j.tied : e.joint, sign * (j.tied >= 0 ? j.ratio : 1), j.freedom, j.from,
+             j.dir, j.join < 0 ? k_.assembly->creases[e.joint].length() : 0, since_, moved_});
         since_ = {};
         moved_ = false;
         if (j.placed && e.forward)

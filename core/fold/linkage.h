@@ -48,6 +48,7 @@ struct LoopHinge {
     double sign = 1;
     Freedom freedom = Freedom::Fold;
     Vec2 from, dir;
+    double length = 0; // mm of a fold
     Rigid before;
     bool moved = false; // whether `before` is more than nothing
 };

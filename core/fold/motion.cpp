@@ -1,5 +1,5 @@
 #include "core/fold/motion.h"
-#include "core/fold/closure.h"
+#include "core/fold/sharing.h"
 #include "core/fold/springs.h"
 #include "core/measure/measure.h"
 #include <algorithm>
@@ -18,11 +18,23 @@ bool stopped(const std::atomic<bool>* cancel) { return cancel && cancel->load();
 
 bool isFlat(double angle) { return std::fabs(angle - std::round(angle / pi) * pi) < 1e-12; }
 
+double missOf(const Linkage& k, const Block& block, const std::vector<double>& values) {
+    double most = 0;
+    for (int l : block.loops)
+        most = std::max(most, missOf(k, k.loops[l], values));
+    return most;
+}
+
+Rests restsAt(const Linkage& k, const Motion& m, const std::vector<double>& values) {
+    const bool driven = k.joints[k.spine].driven;
+    return {&m.flat, driven ? (pi - std::fabs(values[k.spine])) / 2 : pi};
+}
+
 // Tries starting values until the block closes. Leaves the best found in `values` and returns its
 // misfit. With sides kept the starts are on the creases' own sides, else on either. A block with
 // springs takes the closed start with the least energy.
 double findBranch(const Linkage& k, const Block& block, std::vector<double>& values, Sides sides,
-                  bool springs) {
+                  bool springs, const Rests& rests = {}) {
     static constexpr double sizes[] = {90 * pi / 180, 45 * pi / 180, 135 * pi / 180};
     // With sides free: two sizes on either side.
     const size_t n = block.joints.size(), choices = sides == Sides::Kept ? 3 : 4;
@@ -62,18 +74,16 @@ double findBranch(const Linkage& k, const Block& block, std::vector<double>& val
         if (springs) {
             if (t == 0)
                 for (int c : block.joints)
-                    trial[c] = k.joints[c].rest;
-            relax(k, block, trial);
+                    trial[c] = rests.of(k, c);
+            relax(k, block, trial, rests);
         }
         double miss = closeBlock(k, block, trial, sides);
         if (springs && miss < 1) { // near enough for the springs to close the rest
-            settle(k, block, trial);
-            miss = 0;
-            for (int l : block.loops)
-                miss = std::max(miss, misfitOf(k, k.loops[l], trial));
+            settle(k, block, trial, rests);
+            miss = missOf(k, block, trial);
             ++settled;
         }
-        const double energy = springs ? energyOf(k, block, trial) : 0;
+        const double energy = springs ? energyOf(k, block, trial, rests) : 0;
         if (miss < least - good ||
             (springs && miss < least + good && energy < leastEnergy - 1e-9)) {
             least = std::min(miss, least);
@@ -91,7 +101,8 @@ class Sweep {
   public:
     Sweep(const Linkage& k, size_t block, Motion& motion)
         : k_(k), block_(motion.blocks[block]), m_(motion), last_(k.course.last()),
-          known_(static_cast<size_t>(last_) + 1), springs_(motion.springs[block]) {
+          known_(static_cast<size_t>(last_) + 1), springs_(motion.springs[block]),
+          open_(motion.open[block]) {
         std::set<int> hosts;
         for (int l : block_.loops)
             for (const LoopHinge& h : k.loops[l].hinges)
@@ -203,6 +214,7 @@ class Sweep {
             springs_ = true;
             best = m_.values[start];
             findBranch(k_, block_, best, Sides::Kept, true);
+            foldFlat(best);
         }
         store(start, best);
         return start;
@@ -238,14 +250,94 @@ class Sweep {
         }
     }
 
-    // `left`: the misfit of the block's one loop, where it is known.
+    // `left`: the miss of the block's one loop, where it is known. What does not close shares its
+    // misfit out.
     void store(int s, const std::vector<double>& from, double left = -1) {
+        std::vector<double>& to = m_.values[s];
         for (int c : block_.joints)
-            m_.values[s][c] = from[c];
-        fillTied(k_, m_.values[s]);
+            to[c] = from[c];
+        fillTied(k_, to);
         known_[s] = true;
+        if (left < 0)
+            left = missOf(k_, block_, to);
+        if (left > closed) {
+            open_ = true;
+            if (!pressFlat(s, to))
+                shareOut(k_, block_, to);
+            fillTied(k_, to);
+            misfitsOf(k_, block_, to, m_.misfits[s]);
+            return;
+        }
         for (int l : block_.loops)
-            m_.misfits[s][l] = left >= 0 ? left : misfitOf(k_, k_.loops[l], m_.values[s]);
+            m_.misfits[s][l] = left;
+    }
+    // Whether the hosts lie flat, and some of them folded onto one another.
+    bool foldedUp(int s) const {
+        return flat(s) && std::any_of(hosts_.begin(), hosts_.end(), [&](int j) {
+                   return k_.joints[j].freedom == Freedom::Fold &&
+                          std::fabs(m_.values[s][j]) > pi - 1e-9;
+               });
+    }
+    // Where the hosts are folded up and all folds of the block nearly lie flat, paper is pressed
+    // flat between them, as long as that takes no more misfit than it forgives.
+    bool pressFlat(int s, std::vector<double>& values) const {
+        constexpr double near = 15 * pi / 180;
+        if (!foldedUp(s))
+            return false;
+        std::vector<double> pressed = values;
+        for (int c : block_.joints) {
+            const Joint& j = k_.joints[c];
+            const double whole = std::round(values[c] / pi) * pi;
+            if (j.freedom != Freedom::Fold || std::fabs(values[c] - whole) > near)
+                return false;
+            pressed[c] = std::clamp(whole, j.low, j.high);
+        }
+        std::vector<double> misfits(k_.loops.size());
+        misfitsOf(k_, block_, pressed, misfits);
+        if (*std::max_element(misfits.begin(), misfits.end()) > forgiven)
+            return false;
+        values = pressed;
+        return true;
+    }
+
+    Rests restsIn(const std::vector<double>& values) const { return restsAt(k_, m_, values); }
+
+    // Where the course begins with the card closed, paper on springs has to lie flat there: of the
+    // ways in which it does the one nearest to how it stands. From then on its folds rest as near
+    // to that as the pages press them.
+    void foldFlat(std::vector<double>& stands) {
+        constexpr size_t most = 14; // folds of which all ways are tried
+        const int closedAt = 0;
+        if (block_.joints.size() > most || !foldedUp(closedAt))
+            return;
+        std::vector<double> trial = m_.values[closedAt];
+        double least = 1e300;
+        std::vector<double> best;
+        for (size_t way = 0; way < size_t{1} << block_.joints.size(); ++way) {
+            double far = 0;
+            for (size_t i = 0; i < block_.joints.size(); ++i) {
+                const Joint& j = k_.joints[block_.joints[i]];
+                if (j.freedom != Freedom::Fold)
+                    return;
+                const double bound = j.high > 0 ? j.high : j.low;
+                const double folded = std::fabs(std::fabs(bound) - pi) < 1e-9 ? bound : 0;
+                trial[block_.joints[i]] = way >> i & 1 ? folded : 0;
+                far +=
+                    j.stiffness * std::pow(trial[block_.joints[i]] - stands[block_.joints[i]], 2);
+            }
+            if (far >= least)
+                continue;
+            fillTied(k_, trial);
+            if (missOf(k_, block_, trial) > 1e-9)
+                continue;
+            least = far;
+            best = trial;
+        }
+        for (int c : block_.joints)
+            if (!best.empty())
+                m_.flat[c] = best[c];
+        if (!best.empty())
+            settle(k_, block_, stands, restsIn(stands));
     }
 
     bool still(int a, int b) const { // the hosts stay as they are
@@ -269,7 +361,7 @@ class Sweep {
     double solve(std::vector<double>& trial) const {
         double left = -1;
         if (springs_)
-            settle(k_, block_, trial);
+            settle(k_, block_, trial, restsIn(trial));
         else
             moveToClosure(k_, block_, trial, Sides::Kept, &left);
         return left;
@@ -293,9 +385,9 @@ class Sweep {
         }
         if (rest.joints.size() == block_.joints.size())
             return false;
-        settle(k_, rest, trial);
+        settle(k_, rest, trial, restsIn(trial));
         for (int l : block_.loops)
-            if (misfitOf(k_, k_.loops[l], trial) > 1e-9)
+            if (missOf(k_, k_.loops[l], trial) > 1e-9)
                 return false;
         values = trial;
         return true;
@@ -322,8 +414,14 @@ class Sweep {
             trial[c] = std::clamp(trial[c], b.low, b.high);
         }
         double left = -1;
+        if (springs_ && foldedUp(s))
+            for (int c : block_.joints)
+                if (!std::isnan(m_.flat[c]))
+                    trial[c] = m_.flat[c];
         if (!(flat(s) && (snapFlat(k_, block_, trial, snapRange) || snapPartly(trial)))) {
             left = solve(trial);
+            if (pressFlat(s, trial))
+                left = -1;
             // Only a motion that closes has a branch to be kept on.
             if (turned(last, trial) > wideStep && closes(s + back)) {
                 creep(s, back, trial);
@@ -370,7 +468,7 @@ class Sweep {
     int last_, start_ = 0;
     std::vector<bool> known_;
     std::vector<int> hosts_; // joints that the block's loops pass and that are known before
-    std::vector<bool>::reference springs_;
+    std::vector<bool>::reference springs_, open_;
 };
 
 // Joins to block b those later blocks that hold it, else all that it touches, and puts the rest in
@@ -419,6 +517,8 @@ void join(const Linkage& k, Motion& m, size_t b, const Sweep& sweep) {
     }
     m.springs.resize(b);
     m.springs.resize(m.blocks.size(), false);
+    m.open.resize(b);
+    m.open.resize(m.blocks.size(), false);
 }
 
 } // namespace
@@ -427,18 +527,40 @@ double Pose::misfit() const {
     return misfits.empty() ? 0 : *std::max_element(misfits.begin(), misfits.end());
 }
 
+namespace {
+
+// What nothing holds lies as it rests while there is room. As the pages close they press it flat:
+// it stays within the angle between them, folded onto its neighbour if it rests nearer to that, or
+// unfolded.
+void restFlaps(const Linkage& k, std::vector<double>& values) {
+    const Joint& spine = k.joints[k.spine];
+    const double room = spine.driven ? pi - std::fabs(values[k.spine]) : pi;
+    for (int j : k.flaps) {
+        const Joint& joint = k.joints[j];
+        values[j] = joint.rest;
+        if (joint.freedom != Freedom::Fold || joint.join >= 0)
+            continue;
+        const double folded = joint.high > 0 ? joint.high : joint.low;
+        const bool onto = std::fabs(joint.rest) >= std::fabs(folded) / 2 - 1e-9;
+        const double flat = onto ? folded : 0;
+        values[j] = flat + std::clamp(joint.rest - flat, -room, room);
+    }
+}
+
+} // namespace
+
 Motion motionOf(const Linkage& k, const std::atomic<bool>* cancel) {
     Motion m;
     const size_t samples = k.course.samples().size();
-    std::vector<double> rest(k.joints.size());
-    for (int j : k.flaps) // what nothing holds lies as it rests
-        rest[j] = k.joints[j].rest;
-    m.values.assign(samples, rest);
+    m.values.assign(samples, std::vector<double>(k.joints.size()));
     m.misfits.assign(samples, std::vector<double>(k.loops.size()));
     m.blocks = k.blocks;
     m.springs.assign(k.blocks.size(), false);
+    m.open.assign(k.blocks.size(), false);
+    m.flat.assign(k.joints.size(), std::nan(""));
     for (size_t s = 0; s < samples; ++s) {
         k.course.drive(k.course.samples()[s], m.values[s]);
+        restFlaps(k, m.values[s]);
         fillTied(k, m.values[s]);
     }
     for (size_t b = 0; b < m.blocks.size() && !stopped(cancel);) {
@@ -459,10 +581,11 @@ Motion motionLike(const Motion& other, const Linkage& k, const std::atomic<bool>
     if (samples.size() != other.values.size())
         return motionOf(k, cancel); // a course of another length
     Motion m = other;
+    m.open.assign(m.blocks.size(), true); // any of them may not close any more
     for (size_t s = 0; s < samples.size() && !stopped(cancel); ++s) {
         closeAll(k, m, samples[s], m.values[s]);
-        for (size_t l = 0; l < k.loops.size(); ++l)
-            m.misfits[s][l] = misfitOf(k, k.loops[l], m.values[s]);
+        for (const Block& b : m.blocks)
+            misfitsOf(k, b, m.values[s], m.misfits[s]);
     }
     return m;
 }
@@ -472,11 +595,33 @@ void closeAll(const Linkage& k, const Motion& m, double opening, std::vector<dou
     fillTied(k, values);
     for (size_t b = 0; b < m.blocks.size(); ++b) {
         if (m.springs[b])
-            settle(k, m.blocks[b], values);
+            settle(k, m.blocks[b], values, restsAt(k, m, values));
         else
             moveToClosure(k, m.blocks[b], values);
+        if (m.open[b] && missOf(k, m.blocks[b], values) > closed)
+            shareOut(k, m.blocks[b], values);
     }
     fillTied(k, values);
+}
+
+namespace {
+
+void place(const Linkage& k, const Motion& m, Pose& p) {
+    placePanels(k, p.angles, p.panels);
+    std::vector<int> open;
+    for (size_t l = 0; l < k.loops.size(); ++l)
+        if (p.misfits[l] > closed)
+            open.push_back(static_cast<int>(l));
+    spread(k, m.blocks, open, p.angles, p.panels);
+}
+
+} // namespace
+
+void placeAll(const Linkage& k, const Motion& m, Pose& p) {
+    p.misfits.resize(k.loops.size());
+    for (const Block& b : m.blocks)
+        misfitsOf(k, b, p.angles, p.misfits);
+    place(k, m, p);
 }
 
 Pose poseAt(const Linkage& k, const Motion& m, double opening) {
@@ -486,17 +631,17 @@ Pose poseAt(const Linkage& k, const Motion& m, double opening) {
     const int below = k.course.below(p.opening);
     const double part = (p.opening - samples[below]) / (samples[below + 1] - samples[below]);
     if (part == 0 || part == 1) {
-        p.angles = m.values[below + static_cast<int>(part)];
-        p.misfits = m.misfits[below + static_cast<int>(part)];
-    } else {
-        p.angles = m.values[below];
-        for (size_t c = 0; c < p.angles.size(); ++c)
-            p.angles[c] += part * (m.values[below + 1][c] - p.angles[c]);
-        closeAll(k, m, p.opening, p.angles);
-        for (const Loop& loop : k.loops)
-            p.misfits.push_back(misfitOf(k, loop, p.angles));
+        const auto s = static_cast<size_t>(below + static_cast<int>(part));
+        p.angles = m.values[s];
+        p.misfits = m.misfits[s];
+        place(k, m, p);
+        return p;
     }
-    placePanels(k, p.angles, p.panels);
+    p.angles = m.values[below];
+    for (size_t c = 0; c < p.angles.size(); ++c)
+        p.angles[c] += part * (m.values[below + 1][c] - p.angles[c]);
+    closeAll(k, m, p.opening, p.angles);
+    placeAll(k, m, p);
     return p;
 }
 

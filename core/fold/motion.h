@@ -20,6 +20,11 @@ struct Motion {
     std::vector<Block> blocks;
     // Blocks that closing leaves free to move all the same: paper springs decide there.
     std::vector<bool> springs;
+    // Of the folds of such blocks the values with which they lie flat in the closed card, where
+    // there are such; not a number for all others.
+    std::vector<double> flat;
+    // Blocks that do not close at some sample: their misfit is shared out.
+    std::vector<bool> open;
     // Creases whose mountain or valley keeps their loops from closing at any sample tried, though
     // they close with these folded the other way: a wrong assignment. The motion keeps the signs
     // as they are, with the misfit that follows.
@@ -49,6 +54,9 @@ Motion motionLike(const Motion& other, const Linkage& linkage,
 
 // The pose at a place of the course, warm-started from the nearest samples.
 Pose poseAt(const Linkage& linkage, const Motion& motion, double opening);
+
+// Misfits and panels for values that closeAll or a sweep found.
+void placeAll(const Linkage& linkage, const Motion& motion, Pose& pose);
 
 // The part of poseAt that a benchmark or an animation repeats: closes every block starting from
 // the given values, whose drivers are set here.

@@ -16,12 +16,13 @@ constexpr double still = 1e-12, closed = 1e-11; // radians, mm
 constexpr double slack = 1e-9;                  // relative: singular values below it are none
 constexpr double longest = 0.3, armOf = 40;     // radians; mm that count as a radian
 
-Vector gradient(const Linkage& k, const std::vector<int>& joints,
-                const std::vector<double>& values) {
+Vector gradient(const Linkage& k, const std::vector<int>& joints, const std::vector<double>& values,
+                const Rests& rests) {
     Vector g(static_cast<Eigen::Index>(joints.size()));
     for (size_t i = 0; i < joints.size(); ++i) {
         const Joint& j = k.joints[joints[i]];
-        g(static_cast<Eigen::Index>(i)) = j.stiffness * (values[joints[i]] - j.rest);
+        g(static_cast<Eigen::Index>(i)) =
+            j.stiffness * (values[joints[i]] - rests.of(k, joints[i]));
     }
     return g;
 }
@@ -69,16 +70,17 @@ Matrix curvature(const Linkage& k, const Block& block, const std::vector<int>& j
 
 } // namespace
 
-double energyOf(const Linkage& k, const Block& block, const std::vector<double>& values) {
+double energyOf(const Linkage& k, const Block& block, const std::vector<double>& values,
+                const Rests& rests) {
     double sum = 0;
     for (int joint : block.joints) {
         const Joint& j = k.joints[joint];
-        sum += 0.5 * j.stiffness * std::pow(values[joint] - j.rest, 2);
+        sum += 0.5 * j.stiffness * std::pow(values[joint] - rests.of(k, joint), 2);
     }
     return sum;
 }
 
-void relax(const Linkage& k, const Block& block, std::vector<double>& values) {
+void relax(const Linkage& k, const Block& block, std::vector<double>& values, const Rests& rests) {
     const auto n = static_cast<Eigen::Index>(block.joints.size());
     Vector stiff(n);
     for (Eigen::Index i = 0; i < n; ++i)
@@ -91,8 +93,8 @@ void relax(const Linkage& k, const Block& block, std::vector<double>& values) {
             const Vector r = misses(k, block.loops, values);
             Matrix h = pull * (jac.transpose() * jac);
             h.diagonal() += stiff;
-            const Vector step =
-                -h.ldlt().solve(gradient(k, block.joints, values) + pull * jac.transpose() * r);
+            const Vector step = -h.ldlt().solve(gradient(k, block.joints, values, rests) +
+                                                pull * jac.transpose() * r);
             const double size = step.cwiseAbs().maxCoeff();
             const double shrink = std::min(1.0, longest / std::max(size, 1e-300));
             for (Eigen::Index i = 0; i < n; ++i) {
@@ -105,7 +107,7 @@ void relax(const Linkage& k, const Block& block, std::vector<double>& values) {
         }
 }
 
-void settle(const Linkage& k, const Block& block, std::vector<double>& values) {
+void settle(const Linkage& k, const Block& block, std::vector<double>& values, const Rests& rests) {
     std::vector<bool> held(k.joints.size()); // at a bound and pressed against it
     for (int turn = 0; turn < mostTurns; ++turn) {
         std::vector<int> free;
@@ -114,7 +116,7 @@ void settle(const Linkage& k, const Block& block, std::vector<double>& values) {
                 free.push_back(j);
         if (free.empty())
             break; // everything is pressed against its bounds
-        const Vector r = misses(k, block.loops, values), g = gradient(k, free, values);
+        const Vector r = misses(k, block.loops, values), g = gradient(k, free, values, rests);
         const Matrix jac = derivatives(k, block.loops, free, values);
         Eigen::CompleteOrthogonalDecomposition<Matrix> cod;
         cod.setThreshold(slack);
@@ -157,7 +159,7 @@ void settle(const Linkage& k, const Block& block, std::vector<double>& values) {
         // An exact penalty keeps energy and closing comparable.
         const double price = 2 * (pull.size() ? pull.cwiseAbs().maxCoeff() : 0) + 1;
         auto merit = [&](const std::vector<double>& at) {
-            return energyOf(k, block, at) + price * misses(k, block.loops, at).lpNorm<1>();
+            return energyOf(k, block, at, rests) + price * misses(k, block.loops, at).lpNorm<1>();
         };
         const double now = merit(values);
         std::vector<double> next = values;
@@ -177,7 +179,7 @@ void settle(const Linkage& k, const Block& block, std::vector<double>& values) {
         // Who presses against a bound is held there, who would come away is let go.
         bool changed = false;
         const Matrix whole = derivatives(k, block.loops, block.joints, values);
-        const Vector force = gradient(k, block.joints, values) + whole.transpose() * pull;
+        const Vector force = gradient(k, block.joints, values, rests) + whole.transpose() * pull;
         for (size_t i = 0; i < block.joints.size(); ++i) {
             const int j = block.joints[i];
             const Bounds b = boundsOf(k.joints[j]);

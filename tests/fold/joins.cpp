@@ -190,9 +190,10 @@ class Joins : public QObject {
         d.parts = {p};
         d.joins = {glue("flap.hinge-left", "card.page-right", 20, 20, 0, false)};
         const auto c = fold(d);
+        // The closing pages press it flat before: it keeps within the angle between them.
         for (const Pose& pose : c->poses)
-            QVERIFY(std::abs(pose.angles[size_t(c->assembly.crease("flap.hinge"))] + 70 * degree) <
-                    1e-12);
+            QVERIFY(std::abs(pose.angles[size_t(c->assembly.crease("flap.hinge"))] +
+                             std::min(70.0, pose.opening) * degree) < 1e-12);
         const auto all = prove(*c);
         QVERIFY(first(all, "mobility") && first(all, "mobility")->severity == Severity::Note);
 
