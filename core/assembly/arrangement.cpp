@@ -1,4 +1,5 @@
 #include "core/assembly/arrangement.h"
+#include "core/measure/number.h"
 #include <CGAL/Arr_consolidated_curve_data_traits_2.h>
 #include <CGAL/Arr_segment_traits_2.h>
 #include <CGAL/Arrangement_2.h>
@@ -276,7 +277,7 @@ class Reader {
                     std::string& name = out_.faces[f].name;
                     if (name.empty())
                         name = lines_[l].id + (left ? "-left" : "-right") +
-                               (count > 1 ? "-" + std::to_string(count) : "");
+                               (count > 1 ? "-" + numberText(count) : "");
                 }
             }
         for (SheetFace& f : out_.faces)
@@ -286,12 +287,13 @@ class Reader {
 
     void findCreases() {
         for (size_t l = 0; l < lines_.size(); ++l) {
-            bool idle = false;
+            bool idle = false, on = false;
             int count = 0;
             const size_t first = out_.creases.size();
             for (const Piece& p : pieces_[l]) {
                 if (p.left < 0 && p.right < 0)
                     continue; // beside the paper
+                on = true;
                 idle |= p.left == p.right;
                 if (lines_[l].slit || p.left == p.right || p.left < 0 || p.right < 0)
                     continue;
@@ -310,17 +312,18 @@ class Reader {
                     continue;
                 }
                 ++count;
-                out_.creases.push_back(
-                    {lines_[l].id + (count > 1 ? "-" + std::to_string(count) : ""),
-                     static_cast<int>(l),
-                     p.left,
-                     p.right,
-                     p.start,
-                     p.end,
-                     {}});
+                out_.creases.push_back({lines_[l].id + (count > 1 ? "-" + numberText(count) : ""),
+                                        static_cast<int>(l),
+                                        p.left,
+                                        p.right,
+                                        p.start,
+                                        p.end,
+                                        {}});
             }
             if (idle)
                 out_.dangling.push_back(static_cast<int>(l));
+            if (!on)
+                out_.beside.push_back(static_cast<int>(l));
         }
     }
     static bool straight(const SheetCrease& c, const Vec2& p) {
@@ -339,12 +342,44 @@ class Reader {
 
 } // namespace
 
-Arrangement arrange(const Ring& outline, const std::vector<Ring>& apertures,
-                    const std::vector<SheetLine>& lines) {
+namespace {
+
+std::vector<Stretch> allOf(const Ring& outline, const std::vector<Ring>& apertures,
+                           const std::vector<SheetLine>& lines) {
     std::vector<Stretch> all = edgesOf(outline, apertures);
     for (size_t i = 0; i < lines.size(); ++i)
         for (const Stretch& s : stretchesOf(lines[i], static_cast<int>(i)))
             all.push_back(s);
+    return all;
+}
+
+} // namespace
+
+size_t crossings(const Ring& outline, const std::vector<Ring>& apertures,
+                 const std::vector<SheetLine>& lines, size_t enough) {
+    constexpr size_t most = 6000;
+    const std::vector<Stretch> all = allOf(outline, apertures, lines);
+    if (all.size() > most)
+        return enough;
+    size_t n = 0;
+    for (size_t i = 0; i < all.size(); ++i)
+        for (size_t k = i + 1; k < all.size() && n < enough; ++k) {
+            const Stretch &a = all[i], &b = all[k];
+            if ((a.from.cwiseMax(a.to).array() < b.from.cwiseMin(b.to).array()).any() ||
+                (b.from.cwiseMax(b.to).array() < a.from.cwiseMin(a.to).array()).any() ||
+                a.from == b.from || a.from == b.to || a.to == b.from || a.to == b.to)
+                continue;
+            auto side = [](const Stretch& s, const Vec2& p) {
+                return leftOf(s.to - s.from).dot(p - s.from);
+            };
+            n += side(a, b.from) * side(a, b.to) <= 0 && side(b, a.from) * side(b, a.to) <= 0;
+        }
+    return n;
+}
+
+Arrangement arrange(const Ring& outline, const std::vector<Ring>& apertures,
+                    const std::vector<SheetLine>& lines) {
+    std::vector<Stretch> all = allOf(outline, apertures, lines);
     reachOut(all);
     std::vector<Traits::Curve_2> curves;
     for (const Stretch& s : all)

@@ -40,7 +40,13 @@ struct Arrangement {
     // Lines, by index, of which some stretch has the same face on both sides: a slit that parts
     // nothing there, a crease that cannot fold there.
     std::vector<int> dangling;
+    std::vector<int> beside; // lines, by index, of which nothing lies on the paper
 };
+
+// How often the lines and edges of a sheet meet other than end to end, counted up to `enough`; a
+// sheet of more than 6,000 straight stretches counts as `enough`.
+size_t crossings(const Ring& outline, const std::vector<Ring>& apertures,
+                 const std::vector<SheetLine>& lines, size_t enough);
 
 // Faces are named after the first crease, else slit, beside them and their side of it ("c1-left");
 // where one line has several faces on a side they are counted along it ("c1-left-2"). A sheet

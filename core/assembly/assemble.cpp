@@ -2,6 +2,8 @@
 // host, then the joins a maker placed.
 #include "core/assembly/assembly.h"
 #include "core/assembly/sheets.h"
+#include "core/design/limits.h"
+#include "core/measure/number.h"
 #include "core/structures/family.h"
 #include <algorithm>
 #include <cmath>
@@ -77,13 +79,8 @@ Trouble checkMeasures(const Design& d, const std::string& id) {
     for (auto& [name, m] : *d.setOf(id)) {
         const std::string place = (id == "card" ? "card" : "structure " + id) + ", measure " + name;
         const Parameter* p = f.parameter(name);
-        if (!p) {
-            std::string known;
-            for (auto& q : f.parameters)
-                known += (known.empty() ? "" : ", ") + q.name;
-            return Problem{place, "a " + f.name + " has no such measure",
-                           known.empty() ? "remove it" : "use one of: " + known};
-        }
+        if (!p)
+            return noSuchMeasure(f, place);
         static const char* const needed[] = {"a length is needed", "an angle is needed",
                                              "a number is needed"};
         if (m.quantity != p->least.quantity)
@@ -102,6 +99,10 @@ Trouble checkMeasures(const Design& d, const std::string& id) {
     }
     return {};
 }
+
+// What is up in flat coordinates in which the spine runs along y: with the spine at the top, it is
+// the way back to it.
+Vec2 upOf(const Design& d) { return d.card.spine == SpineSide::Top ? Vec2(-1, 0) : Vec2(0, 1); }
 
 struct Placed {
     Host host;
@@ -153,24 +154,27 @@ Result<Placed> place(const Design& d, const StructureSpec& s, const Assembly& ma
                            "stand it on another crease"};
         if (f.ground == Ground::Fold && out.host.ridge)
             return Problem{where,
-                           "the crease “" + s.on + "” is a ridge, and a " + f.name +
+                           "the crease “" + s.on + "” is a ridge, and " + oneOf(f) +
                                " needs the inside of a fold",
                            "stand it on a valley crease such as card.spine"};
         if (f.ground == Ground::Ridge && !out.host.ridge)
             return Problem{where,
-                           "the crease “" + s.on + "” is no ridge, and a " + f.name +
+                           "the crease “" + s.on + "” is no ridge, and " + oneOf(f) +
                                " goes round the outside of a fold",
                            "put it on a mountain crease, such as fold-2 of a Z-fold card"};
         const Crease& c = made.creases[crease];
         if (f.ground == Ground::OneSheetFold &&
             (out.host.left.panel != c.left || out.host.right.panel != c.right))
             return Problem{where,
-                           "two papers meet at the crease “" + s.on + "”, and a " + f.name +
+                           "two papers meet at the crease “" + s.on + "”, and " + oneOf(f) +
                                " is cut from one",
                            "cut it from a fold within one part, such as card.spine"};
     }
     const Stock* stock = d.stock(s.stock.empty() ? d.card.stock : s.stock);
     out.host.caliper = stock->caliper.mm();
+    out.host.units = d.units;
+    if (f.ground != Ground::Panel)
+        out.host.up = upOf(d);
     out.values = valuesOf(f, s.set, out.host);
     return out;
 }
@@ -182,14 +186,69 @@ Host cardOf(const Design& d) {
     h.on = "card";
     h.left.room = h.right.room = side ? d.card.width.mm() : d.card.height.mm();
     h.length = side ? d.card.height.mm() : d.card.width.mm();
+    h.units = d.units;
+    h.up = upOf(d);
     h.caliper = d.stock(d.card.stock) ? d.stock(d.card.stock)->caliper.mm() : 0.3;
     return h;
 }
 
+// What has to be folded and kept grows with the panels and with the way they go.
+Trouble checkExtent(const Assembly& a) {
+    double samples = 1;
+    for (const Stage& s : a.motion)
+        samples += s.together ? 0 : std::ceil(std::fabs(s.to - s.from));
+    if (static_cast<double>(a.panels.size()) * samples <= double(limits::poses))
+        return {};
+    return Problem{"the design",
+                   countText(a.panels.size(), "one panel", "panels") + " on a motion of " +
+                       numberText(samples - 1, 0) + " degrees or mm are too many to fold",
+                   "leave out some structures or stages, or make it two designs"};
+}
+
 using AllValues = std::map<std::string, Values>;
 
+// "box2" before "box10": digits by their value, all else by its letters.
+bool before(const std::string& a, const std::string& b) {
+    size_t i = 0, k = 0;
+    auto digit = [](const std::string& s, size_t at) {
+        return at < s.size() && s[at] >= '0' && s[at] <= '9';
+    };
+    while (i < a.size() && k < b.size()) {
+        if (!digit(a, i) || !digit(b, k)) {
+            if (a[i] != b[k])
+                return a[i] < b[k];
+            ++i;
+            ++k;
+            continue;
+        }
+        auto number = [&](const std::string& s, size_t& at) {
+            while (at < s.size() && s[at] == '0')
+                ++at;
+            const size_t from = at;
+            while (digit(s, at))
+                ++at;
+            return s.substr(from, at - from);
+        };
+        const std::string x = number(a, i), y = number(b, k);
+        if (x != y)
+            return x.size() != y.size() ? x.size() < y.size() : x < y;
+    }
+    return i == a.size() && k == b.size() ? a < b : i == a.size();
+}
+
+// What is the same card is the same assembly, in whatever order it is listed: by name.
+Design inOrder(Design d) {
+    auto byId = [](const auto& a, const auto& b) { return before(a.id, b.id); };
+    std::stable_sort(d.structures.begin(), d.structures.end(), byId);
+    std::stable_sort(d.parts.begin(), d.parts.end(), byId);
+    std::stable_sort(d.joins.begin(), d.joins.end(), byId);
+    return d;
+}
+
 // `all` takes the measures in force of whatever is built.
-Result<Assembly> assembleUntil(const Design& d, const std::string& stop, AllValues* all = nullptr) {
+Result<Assembly> assembleUntil(const Design& given, const std::string& stop,
+                               AllValues* all = nullptr) {
+    const Design d = inOrder(given);
     for (auto& check : {checkCard, checkNames})
         if (Trouble t = check(d))
             return *t;
@@ -211,6 +270,7 @@ Result<Assembly> assembleUntil(const Design& d, const std::string& stop, AllValu
     named.stock = d.card.stock;
     if (Trouble t = form.build(named, values, card, out))
         return *t;
+    out.upright(0, upOf(d));
     for (auto& p : d.parts)
         if (Trouble t = buildFreePart(d, p, out))
             return *t;
@@ -226,9 +286,14 @@ Result<Assembly> assembleUntil(const Design& d, const std::string& stop, AllValu
         });
         if (ready == waiting.end()) {
             std::string ring;
-            for (auto* s : waiting)
-                ring += (ring.empty() ? "" : ", ") + s->id;
-            return Problem{structurePlace(*waiting.front()), "hosts run in a circle (" + ring + ")",
+            const StructureSpec* first = nullptr; // as they are listed
+            for (auto& s : given.structures)
+                for (auto* w : waiting)
+                    if (w->id == s.id) {
+                        first = first ? first : w;
+                        ring += (ring.empty() ? "" : ", ") + s.id;
+                    }
+            return Problem{structurePlace(*first), "hosts run in a circle (" + ring + ")",
                            "stand one of them on card.spine"};
         }
         const StructureSpec& s = **ready;
@@ -248,14 +313,30 @@ Result<Assembly> assembleUntil(const Design& d, const std::string& stop, AllValu
             named.stock = d.card.stock;
         if (named.name.empty())
             named.name = family(s.kind)->name + " " + s.id;
-        if (Trouble t = family(s.kind)->build(named, placed->values, placed->host, out))
+        const Family& kind = *family(s.kind);
+        const size_t parts = out.made().parts.size();
+        if (Trouble t = kind.build(named, placed->values, placed->host, out))
             return *t;
+        if (kind.ground != Ground::Panel && kind.across)
+            out.upright(parts, upOf(d));
         waiting.erase(ready);
     }
     if (stop.empty())
         for (auto& finish : {buildJoins, buildMotion})
             if (Trouble t = finish(d, out))
                 return *t;
+    const bool open = std::any_of(d.structures.begin(), d.structures.end(), [](auto& s) {
+        return family(s.kind)->standsOpen && ownerOf(s.on) == "card";
+    });
+    const bool half = std::any_of(d.structures.begin(), d.structures.end(), [](auto& s) {
+        return !family(s.kind)->standsOpen && family(s.kind)->ground != Ground::Panel &&
+               ownerOf(s.on) == "card";
+    });
+    if (d.card.form == "single" && d.motion.empty() && open && !half &&
+        out.made().motion.front().to >= 180)
+        out.display(180, "lies open with what stands on it");
+    if (Trouble t = checkExtent(out.made()))
+        return *t;
     return out.made();
 }
 

@@ -77,15 +77,19 @@ Host hostOf(const Assembly& a, int crease) {
 }
 
 Host hostOnPanel(const Assembly& a, int panel) {
-    Vec2 low = a.panels[panel].outline.front(), high = low;
-    for (const Vec2& p : a.panels[panel].outline) {
-        low = low.cwiseMin(p);
-        high = high.cwiseMax(p);
-    }
     Host h;
     h.on = a.panels[panel].id;
-    h.left = h.right = {panel, low, Vec2(1, 0), Vec2(0, 1), high.y() - low.y()};
-    h.length = high.x() - low.x();
+    h.up = a.parts[a.panels[panel].part].up;
+    const Vec2 across = rightOf(h.up);
+    double left = 1e300, right = -1e300, low = 1e300, high = -1e300;
+    for (const Vec2& p : a.panels[panel].outline) {
+        left = std::min(left, across.dot(p));
+        right = std::max(right, across.dot(p));
+        low = std::min(low, h.up.dot(p));
+        high = std::max(high, h.up.dot(p));
+    }
+    h.left = h.right = {panel, left * across + low * h.up, across, h.up, high - low};
+    h.length = right - left;
     return h;
 }
 

@@ -51,12 +51,14 @@ struct Mark {
     std::string id;
     LineKind kind = LineKind::Slit;
     std::vector<Vec2> points;
+    bool off = false; // nothing of it lies on the paper
 };
 
 struct Part {
     std::string id, name, structure, stock;
     std::vector<int> panels, creases;
     std::vector<Mark> marks;
+    Vec2 up = Vec2(0, 1); // what is up when the card is displayed, in its flat coordinates
 };
 
 // A panel held by another: glued on it, put through a slit of it, fastened to it by a pivot or
@@ -137,7 +139,11 @@ struct Host {
     double length = 0;
     bool ridge = false; // the sides fall away: the opening seen from the structure exceeds 180 deg
     int crease = -1;    // -1: a panel
-    double caliper = 0.3; // mm, of the paper that the structure is made of
+    double caliper = 0.3;          // mm, of the paper that the structure is made of
+    Unit units = Unit::Millimetre; // the maker's, for what is said
+    // The direction that is up when the card is displayed, in the flat coordinates of a panel as a
+    // host, and in those of a strip that is made across a fold.
+    Vec2 up = Vec2(0, 1);
 };
 
 Host hostOf(const Assembly& assembly, int crease);

@@ -54,8 +54,9 @@ int AssemblyBuilder::crease(const std::string& name, int left, int right, Vec2 f
     return index;
 }
 
-void AssemblyBuilder::mark(const std::string& name, LineKind kind, std::vector<Vec2> points) {
-    made_.parts[part_].marks.push_back({owner_ + "." + name, kind, std::move(points)});
+void AssemblyBuilder::mark(const std::string& name, LineKind kind, std::vector<Vec2> points,
+                           bool off) {
+    made_.parts[part_].marks.push_back({owner_ + "." + name, kind, std::move(points), off});
 }
 
 bool AssemblyBuilder::take(int panel, const Ring& away) {

@@ -23,7 +23,7 @@ class AssemblyBuilder {
     Crease& lastCrease() { return made_.creases.back(); }
     Crease& creaseAt(int index) { return made_.creases[index]; }
     Join& lastJoin() { return made_.joins.back(); }
-    void mark(const std::string& name, LineKind kind, std::vector<Vec2> points);
+    void mark(const std::string& name, LineKind kind, std::vector<Vec2> points, bool off = false);
     // Takes paper away from a panel; false, and nothing done, when it would come apart or be gone.
     bool take(int panel, const Ring& away);
     // Leaves a stretch of a crease, in mm from its start, unfolded.
@@ -40,6 +40,11 @@ class AssemblyBuilder {
               bool ontoFace = true, double raised = 0);
     void tie(int crease, int to, double ratio = 1, int halfTurns = 0);
 
+    // What is up in the parts from number `first` on.
+    void upright(size_t first, const Vec2& up) {
+        for (size_t i = first; i < made_.parts.size(); ++i)
+            made_.parts[i].up = up;
+    }
     void root(int panel) { made_.root = panel; }
     // Any other join, made by the caller.
     void join(Join join) { made_.joins.push_back(std::move(join)); }

@@ -1,4 +1,5 @@
 #include "core/assembly/polygon.h"
+#include "core/measure/number.h"
 #include <CGAL/Constrained_Delaunay_triangulation_2.h>
 #include <CGAL/Exact_predicates_inexact_constructions_kernel.h>
 #include <CGAL/Triangulation_face_base_with_info_2.h>
@@ -52,11 +53,36 @@ double toEdge(const Ring& ring, const Vec2& p) {
 ClipperLib::Paths paths(const Ring& outline, const std::vector<Ring>& apertures) {
     ClipperLib::Clipper clipper;
     clipper.AddPath(toClipper(outline), ClipperLib::ptSubject, true);
-    for (const Ring& hole : apertures)
-        clipper.AddPath(toClipper(hole), ClipperLib::ptClip, true);
+    // All one way round, so that where two of them overlap they do not cancel out.
+    for (const Ring& hole : apertures) {
+        ClipperLib::Path path = toClipper(hole);
+        if (!ClipperLib::Orientation(path))
+            ClipperLib::ReversePath(path);
+        clipper.AddPath(path, ClipperLib::ptClip, true);
+    }
     ClipperLib::Paths out;
     clipper.Execute(ClipperLib::ctDifference, out, ClipperLib::pftNonZero, ClipperLib::pftNonZero);
     return out;
+}
+
+// Whether edges of two of the rings cross.
+bool edgesCross(const Ring& outline, const std::vector<Ring>& apertures) {
+    std::vector<const Ring*> rings{&outline};
+    for (const Ring& r : apertures)
+        rings.push_back(&r);
+    auto side = [](const Vec2& a, const Vec2& b, const Vec2& p) {
+        return leftOf(b - a).dot(p - a);
+    };
+    for (size_t i = 0; i < rings.size(); ++i)
+        for (size_t k = i + 1; k < rings.size(); ++k)
+            for (size_t m = 0; m < rings[i]->size(); ++m)
+                for (size_t n = 0; n < rings[k]->size(); ++n) {
+                    const Vec2 &a = (*rings[i])[m], &b = (*rings[i])[(m + 1) % rings[i]->size()],
+                               &c = (*rings[k])[n], &d = (*rings[k])[(n + 1) % rings[k]->size()];
+                    if (side(a, b, c) * side(a, b, d) < 0 && side(c, d, a) * side(c, d, b) < 0)
+                        return true;
+                }
+    return false;
 }
 
 } // namespace
@@ -136,6 +162,40 @@ std::vector<Paper> without(const Ring& outline, const std::vector<Ring>& apertur
         return areaOf(a.outline) > areaOf(b.outline);
     });
     return out;
+}
+
+Trouble cutOpen(const std::string& place, Ring& outline, std::vector<Ring>& apertures) {
+    constexpr double touch = 1e-6, crumb = 0.01; // mm, mm2
+    auto free = [&](const Ring& hole) {          // of the edges, all of it
+        return std::all_of(hole.begin(), hole.end(),
+                           [&](const Vec2& p) {
+                               return inside(outline, p) && toEdge(outline, p) >= touch;
+                           }) &&
+               std::all_of(outline.begin(), outline.end(), [&](const Vec2& p) {
+                   return !inside(hole, p) && toEdge(hole, p) >= touch;
+               });
+    };
+    bool whole = std::all_of(apertures.begin(), apertures.end(), free);
+    for (size_t i = 0; i < apertures.size() && whole; ++i)
+        for (size_t k = 0; k < apertures.size() && whole; ++k)
+            if (i != k)
+                for (const Vec2& p : apertures[i])
+                    whole = whole && !inside(apertures[k], p) && toEdge(apertures[k], p) >= touch;
+    if (whole && !edgesCross(outline, apertures))
+        return {};
+    std::vector<Ring> others(apertures.begin(), apertures.end() - 1);
+    std::vector<Paper> left = without(outline, others, apertures.back());
+    left.erase(std::remove_if(left.begin(), left.end(),
+                              [](const Paper& p) { return areaOf(p.outline) < crumb; }),
+               left.end());
+    if (left.empty())
+        return Problem{place, "nothing is left of the paper", "make the openings smaller"};
+    if (left.size() > 1)
+        return Problem{place, "they cut the paper into " + numberText(left.size()) + " pieces",
+                       "leave paper that holds it together, or make it parts of their own"};
+    outline = left[0].outline;
+    apertures = left[0].apertures;
+    return {};
 }
 
 Ring common(const Ring& ring, const Ring& other) {

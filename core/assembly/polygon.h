@@ -1,6 +1,7 @@
 // Plain polygons in flat coordinates (mm): what panels, tabs and landings are made of.
 #pragma once
 #include "core/assembly/rigid.h"
+#include "core/measure/result.h"
 #include <vector>
 
 namespace hl {
@@ -30,6 +31,10 @@ struct Paper {
 };
 std::vector<Paper> without(const Ring& outline, const std::vector<Ring>& apertures,
                            const Ring& away);
+// Makes of apertures that touch or pass an edge, or one another, what they are: another outline,
+// one opening. Changes nothing where none does. A problem at `place` where they leave several
+// pieces or none.
+Trouble cutOpen(const std::string& place, Ring& outline, std::vector<Ring>& apertures);
 // The largest piece that two rings have in common; empty when they have none. Corners of the first
 // ring that are kept are kept exactly.
 Ring common(const Ring& ring, const Ring& other);

@@ -1,5 +1,7 @@
 #include "core/assembly/sheets.h"
 #include "core/assembly/arrangement.h"
+#include "core/design/limits.h"
+#include "core/measure/number.h"
 #include "core/structures/tab.h"
 #include <algorithm>
 #include <cmath>
@@ -24,6 +26,16 @@ std::string placeOf(const std::string& part, const std::string& thing) {
     return (part == "card" ? "card" : "part " + part) + (thing.empty() ? "" : ", " + thing);
 }
 
+Trouble checkReach(const std::string& place, const std::vector<Point>& points) {
+    if (points.size() > limits::corners)
+        return Problem{place, "it has more than " + numberText(limits::corners) + " corners",
+                       "simplify it"};
+    for (const Point& p : points)
+        if (flat(p).cwiseAbs().maxCoeff() > limits::reach)
+            return Problem{place, "it reaches further than 10 m", "bring its points nearer"};
+    return {};
+}
+
 Trouble checkLines(const std::string& part, const std::vector<LineSpec>& lines,
                    const std::vector<std::vector<Point>>& apertures) {
     std::set<std::string> seen;
@@ -40,15 +52,25 @@ Trouble checkLines(const std::string& part, const std::vector<LineSpec>& lines,
             length += (flat(l.points[i + 1]) - flat(l.points[i])).norm();
         if (l.points.size() < 2 || length < leastLine)
             return Problem{place, "the line has no length", "give it two points that differ"};
+        if (Trouble t = checkReach(place, l.points))
+            return t;
         if (!(l.stiffness > 0 && l.stiffness <= 1e6))
             return Problem{place, "this is no stiffness",
                            "give a number above 0; 1 is a plain crease"};
     }
     for (auto& ring : apertures)
+        if (Trouble t = checkReach(placeOf(part, "apertures"), ring))
+            return t;
+    for (auto& ring : apertures)
         if (ring.size() < 3 || std::fabs(areaOf(flat(ring))) < leastLine)
             return Problem{placeOf(part, "apertures"), "an aperture has no area",
                            "give it three or more corners, or remove it"};
     return {};
+}
+
+Problem crowded(const std::string& place) {
+    return {place, "its lines and edges meet more than " + numberText(limits::crossings) + " times",
+            "draw fewer lines, or simplify them"};
 }
 
 SheetLine drawn(const LineSpec& l) { return {l.id, l.kind == LineKind::Slit, flat(l.points), {}}; }
@@ -72,9 +94,15 @@ std::vector<int> add(const Arrangement& a, const std::vector<LineSpec>& lines,
             made.rest = (fold == Fold::Valley ? 1 : -1) * (pi - spec.rest->inside());
     }
     for (size_t i = 0; i < lines.size(); ++i)
-        if (lines[i].kind == LineKind::Slit ||
+        if ((lines[i].kind == LineKind::Slit &&
+             !std::count(a.beside.begin(), a.beside.end(), static_cast<int>(i))) ||
             std::count(a.dangling.begin(), a.dangling.end(), static_cast<int>(i)))
             out.mark(lines[i].id, lines[i].kind, flat(lines[i].points));
+    for (int i : a.beside)
+        if (!lines[static_cast<size_t>(i)].points.empty()) {
+            const LineSpec& l = lines[static_cast<size_t>(i)];
+            out.mark(l.id, l.kind, flat(l.points), true);
+        }
     return panels;
 }
 
@@ -120,7 +148,12 @@ Trouble buildCard(const Design& d, const CardSheet& sheet, AssemblyBuilder& out)
     std::vector<Ring> apertures = sheet.apertures;
     for (auto& ring : d.card.apertures)
         apertures.push_back(flat(ring));
-    Arrangement a = arrange(sheet.outline, apertures, lines);
+    Ring outline = sheet.outline;
+    if (Trouble t = cutOpen("card, apertures", outline, apertures))
+        return t;
+    if (crossings(outline, apertures, lines, limits::crossings + 1) > limits::crossings)
+        return crowded("card");
+    Arrangement a = arrange(outline, apertures, lines);
     size_t pages = 0;
     for (SheetFace& f : a.faces)
         for (auto& [beside, name] : sheet.pages)
@@ -161,7 +194,12 @@ Trouble buildFreePart(const Design& d, const FreePart& part, AssemblyBuilder& ou
     std::vector<Ring> apertures;
     for (auto& ring : part.apertures)
         apertures.push_back(flat(ring));
-    const Arrangement a = arrange(outline, apertures, lines);
+    Ring paper = outline; // edges for tabs are counted on the outline as drawn
+    if (Trouble t = cutOpen(placeOf(part.id, "apertures"), paper, apertures))
+        return t;
+    if (crossings(paper, apertures, lines, limits::crossings + 1) > limits::crossings)
+        return crowded(placeOf(part.id, ""));
+    const Arrangement a = arrange(paper, apertures, lines);
     if (a.faces.empty())
         return Problem{placeOf(part.id, "outline"), "nothing of the blank is left",
                        "make its apertures smaller"};
@@ -176,8 +214,8 @@ Trouble buildFreePart(const Design& d, const FreePart& part, AssemblyBuilder& ou
             return Problem{place, "“" + t.id + "” is no usable id or is used twice",
                            "use letters, digits and hyphens"};
         if (t.edge < 1 || t.edge > edges)
-            return Problem{place, "the blank has no edge " + std::to_string(t.edge),
-                           "its edges are 1 to " + std::to_string(edges)};
+            return Problem{place, "the blank has no edge " + numberText(t.edge),
+                           "its edges are 1 to " + numberText(edges)};
         const Vec2 start = outline[static_cast<size_t>(t.edge - 1)],
                    end = outline[static_cast<size_t>(t.edge % edges)];
         const Vec2 dir = (end - start).normalized();
@@ -271,10 +309,13 @@ Trouble buildJoins(const Design& d, AssemblyBuilder& out) {
 Trouble buildMotion(const Design& d, AssemblyBuilder& out) {
     if (d.motion.empty())
         return {};
+    if (d.motion.size() > limits::stages)
+        return Problem{"motion", "it has more than " + numberText(limits::stages) + " stages",
+                       "leave some out"};
     std::vector<Stage> stages;
     for (size_t i = 0; i < d.motion.size(); ++i) {
         const StageSpec& s = d.motion[i];
-        const std::string place = "motion, stage " + std::to_string(i + 1);
+        const std::string place = "motion, stage " + numberText(i + 1);
         const Assembly& a = out.made();
         const int crease = a.crease(s.drive), join = a.join(s.drive);
         if (crease < 0 && (join < 0 || !a.joins[static_cast<size_t>(join)].moves))

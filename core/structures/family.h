@@ -77,6 +77,8 @@ struct Family {
                      AssemblyBuilder& out);
 
     Ground ground = Ground::Fold;
+    bool across = true;      // its strips lie across the fold, along x in their flat coordinates
+    bool standsOpen = false; // it stands when the card lies open, and only leans half open
     std::string shelf = "Parallel folds"; // where the gallery shows it
     std::string host = "card.spine";      // where it stands unless the maker says
     std::string form = "";                // the form of card that has this host; empty: any
@@ -98,6 +100,11 @@ const Family* familyOf(const Design& design, const std::string& structure);
 Result<Values> measuresOf(const Design& design, const std::string& structure);
 // Those of all structures and of "card", by id, in one go.
 Result<std::map<std::string, Values>> allMeasuresOf(const Design& design);
+
+// "a box", "an accordion".
+std::string oneOf(const Family& family);
+// "a box has no such measure", and which ones it has.
+Problem noSuchMeasure(const Family& family, const std::string& place);
 
 // A measure as typed for a parameter: a length, an angle, a number or one of its words.
 Result<Measure> readMeasure(const Parameter& parameter, const std::string& text, Unit unit);

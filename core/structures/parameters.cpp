@@ -89,12 +89,14 @@ void completeSum(Values& v, const std::vector<Term>& terms) {
     }
 }
 
-std::string inMm(double mm) { return show(Measure::fromMm(mm), Unit::Millimetre).text; }
+std::string inUnit(const Host& host, double mm) { return sayLength(mm, host.units); }
 
-Problem beyond(const StructureSpec& spec, const std::string& measure, double value,
-               const std::string& bound, const std::string& why, const std::string& remedy) {
+Problem beyond(const StructureSpec& spec, const Host& host, const std::string& measure,
+               double value, const std::string& bound, const std::string& why,
+               const std::string& remedy) {
     const std::string place = spec.id == "card" ? "card" : "structure " + spec.id;
-    return {place + ", measure " + measure, inMm(value) + " is " + bound + ": " + why, remedy};
+    return {place + ", measure " + measure, inUnit(host, value) + " is " + bound + ": " + why,
+            remedy};
 }
 
 } // namespace hl

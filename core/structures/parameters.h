@@ -35,8 +35,9 @@ struct Term {
 void completeSum(Values& v, const std::vector<Term>& terms);
 
 // "structure box1, measure width": the refusal of a measure that breaks a bound.
-Problem beyond(const StructureSpec& spec, const std::string& measure, double value,
-               const std::string& bound, const std::string& why, const std::string& remedy);
-std::string inMm(double mm); // "31.8 mm"
+Problem beyond(const StructureSpec& spec, const Host& host, const std::string& measure,
+               double value, const std::string& bound, const std::string& why,
+               const std::string& remedy);
+std::string inUnit(const Host& host, double mm); // "31.8 mm", "1 1/4 in"
 
 } // namespace hl

@@ -91,10 +91,10 @@ Trouble buildStrip(const StructureSpec& spec, const Values& v, const Host& host,
     const double feet = v.at("left") + v.at("right"),
                  walls = v.at("left_wall") + v.at("right_wall");
     if (!host.ridge && walls < feet - forgiven)
-        return beyond(spec, "left_wall", v.at("left_wall"),
-                      "below the least, " + inMm(feet - v.at("right_wall")),
-                      "the two walls together must span the feet's distance, " + inMm(feet) +
-                          ", or the card does not open",
+        return beyond(spec, host, "left_wall", v.at("left_wall"),
+                      "below the least, " + inUnit(host, feet - v.at("right_wall")),
+                      "the two walls together must span the feet's distance, " +
+                          inUnit(host, feet) + ", or the card does not open",
                       "lengthen a wall or bring the feet closer");
     out.part(spec.id, spec.name, spec.id, spec.stock);
     // The tabs fold under, toward the host crease, where the walls hide them.

@@ -93,6 +93,19 @@ const Parameter* Family::parameter(const std::string& name) const {
     return it == parameters.end() ? nullptr : &*it;
 }
 
+std::string oneOf(const Family& f) {
+    const bool vowel = std::string("aeiouAEIOU").find(f.name[0]) != std::string::npos;
+    return (vowel || f.name.rfind("X-", 0) == 0 ? "an " : "a ") + f.name;
+}
+
+Problem noSuchMeasure(const Family& f, const std::string& place) {
+    std::string known;
+    for (const Parameter& p : f.parameters)
+        known += (known.empty() ? "" : ", ") + p.name;
+    return {place, oneOf(f) + " has no such measure",
+            known.empty() ? "remove it" : "use one of: " + known};
+}
+
 Result<Measure> readMeasure(const Parameter& p, const std::string& text, Unit unit) {
     if (!p.choices.empty()) {
         std::string known;

@@ -49,10 +49,11 @@ Trouble buildTwo(const StructureSpec& spec, const Values& v, const Host& card,
     // The first one's foot comes to stand at w cos(lean) from the spine.
     const double hinge = w - size, foot = w * std::cos(v.at("lean"));
     if (hinge < foot + 2)
-        return beyond(spec, "second", size, "above the most, " + inMm(w - foot - 2),
+        return beyond(spec, card, "second", size, "above the most, " + inUnit(card, w - foot - 2),
                       "the first front comes to stand there", "make it smaller or lean it more");
     if (length > card.length)
-        return beyond(spec, "second_length", length, "above the most, " + inMm(card.length),
+        return beyond(spec, card, "second_length", length,
+                      "above the most, " + inUnit(card, card.length),
                       "it would stick out of the closed card", "make it shorter");
     if (Trouble t = buildOne(spec, v, card, out))
         return t;

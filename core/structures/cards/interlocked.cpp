@@ -21,20 +21,20 @@ CardSheet sheet(const Values&, const Host& card) {
 Trouble build(const StructureSpec& spec, const Values& v, const Host& card, AssemblyBuilder& out) {
     const double s = v.at("slit"), w = v.at("second"), h = card.length, deep = v.at("depth");
     if (s > card.left.room - 5)
-        return beyond(spec, "slit", s, "above the most, " + inMm(card.left.room - 5),
+        return beyond(spec, card, "slit", s, "above the most, " + inUnit(card, card.left.room - 5),
                       "no paper would be left beside the slit", "bring it nearer to the spine");
     if (w > 2 * s + 1e-9)
-        return beyond(spec, "second", w, "above the most, " + inMm(2 * s),
+        return beyond(spec, card, "second", w, "above the most, " + inUnit(card, 2 * s),
                       "closed it would stick out past the spine", "make it narrower");
     if (w < s + 5)
-        return beyond(spec, "second", w, "below the least, " + inMm(s + 5),
+        return beyond(spec, card, "second", w, "below the least, " + inUnit(card, s + 5),
                       "no paper would be left beside the slit", "make it wider");
     if (2 * s > card.left.room + 1e-9)
-        return beyond(spec, "slit", s, "above the most, " + inMm(card.left.room / 2),
+        return beyond(spec, card, "slit", s, "above the most, " + inUnit(card, card.left.room / 2),
                       "closed, the second sheet's crease lies twice as far out and would stick out",
                       "bring it nearer to the spine");
     if (deep > h - 5)
-        return beyond(spec, "depth", deep, "above the most, " + inMm(h - 5),
+        return beyond(spec, card, "depth", deep, "above the most, " + inUnit(card, h - 5),
                       "the sheet would fall apart", "make it shorter");
     const int left = pageOf(out.made(), 1), right = pageOf(out.made(), 2);
     out.within(0, "card");

@@ -31,7 +31,8 @@ CardSheet sheet(const Values& v, const Host& card) {
 
 Trouble build(const StructureSpec& spec, const Values& v, const Host& card, AssemblyBuilder& out) {
     if (v.at("petal") > most(card) + 1e-9)
-        return beyond(spec, "petal", v.at("petal"), "above the most, " + inMm(most(card)),
+        return beyond(spec, card, "petal", v.at("petal"),
+                      "above the most, " + inUnit(card, most(card)),
                       "opposite petals would meet before they lie flat", "make it shorter");
     out.drive({{"card.spine", 0, 180, false},
                {"card.fold-2", 0, 180, true},

@@ -1,14 +1,15 @@
 #include "core/structures/cards/row.h"
+#include "core/measure/number.h"
 
 namespace hl {
 
-std::string foldName(size_t n) { return n == 1 ? "spine" : "fold-" + std::to_string(n); }
+std::string foldName(size_t n) { return n == 1 ? "spine" : "fold-" + numberText(n); }
 std::string foldId(size_t n) { return "card." + foldName(n); }
 
 int pageOf(const Assembly& a, int n) {
     return a.panel(n == 1   ? "card.page-left"
                    : n == 2 ? "card.page-right"
-                            : "card.page-" + std::to_string(n));
+                            : "card.page-" + numberText(n));
 }
 
 CardSheet pagesInARow(const std::vector<double>& widths, const std::vector<Fold>& folds,
@@ -19,7 +20,7 @@ CardSheet pagesInARow(const std::vector<double>& widths, const std::vector<Fold>
     for (size_t i = 0; i < folds.size(); ++i) {
         s.folds.push_back({foldName(i + 1), folds[i], {x, 0}, {x, length}});
         if (i > 0)
-            s.pages.emplace_back(foldName(i + 1) + "-right", "page-" + std::to_string(i + 2));
+            s.pages.emplace_back(foldName(i + 1) + "-right", "page-" + numberText(i + 2));
         x += widths[i + 1];
     }
     s.outline = {{-widths[0], 0}, {x, 0}, {x, length}, {-widths[0], length}};

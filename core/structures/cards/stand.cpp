@@ -19,7 +19,7 @@ CardSheet sheet(const Values& v, const Host& card) {
 Trouble build(const StructureSpec& spec, const Values& v, const Host& card, AssemblyBuilder& out) {
     const double foot = v.at("foot");
     if (foot > card.left.room + 1e-9)
-        return beyond(spec, "foot", foot, "above the most, " + inMm(card.left.room),
+        return beyond(spec, card, "foot", foot, "above the most, " + inUnit(card, card.left.room),
                       "it would stick out of the closed card", "make it shorter");
     const int upper = pageOf(out.made(), 2), under = pageOf(out.made(), 3);
     out.lay(under, {foot, 0}, {0, 1}, upper, {foot, 0}, {0, 1}, false, false);

@@ -24,7 +24,7 @@ CardSheet sheet(const Values& v, const Host& card) {
 Trouble build(const StructureSpec& spec, const Values& v, const Host& card, AssemblyBuilder& out) {
     const double most = alike(v) ? card.left.room - 10 : card.left.room;
     if (v.at("wing") > most + 1e-9)
-        return beyond(spec, "wing", v.at("wing"), "above the most, " + inMm(most),
+        return beyond(spec, card, "wing", v.at("wing"), "above the most, " + inUnit(card, most),
                       alike(v) ? "nothing would be left of the back between the wings"
                                : "it would stick out of the closed card",
                       "make it narrower");

@@ -1,5 +1,6 @@
 // Tube: four pages glued into a ring, which lies flat as a parallelogram. Its front may be faceted
 // round an aperture: at both front edges two beaks share a slit and pop inward.
+#include "core/measure/number.h"
 #include "core/structures/cards/row.h"
 #include "core/structures/cut_outs/beak.h"
 #include "core/structures/tab.h"
@@ -41,7 +42,7 @@ CardSheet sheet(const Values& v, const Host& card) {
 Trouble build(const StructureSpec& spec, const Values& v, const Host& card, AssemblyBuilder& out) {
     const double w = card.left.room, side = v.at("side"), front = w - side;
     if (side > w / 2 + 1e-9)
-        return beyond(spec, "side", side, "above the most, " + inMm(w / 2),
+        return beyond(spec, card, "side", side, "above the most, " + inUnit(card, w / 2),
                       "the sides would be wider than the front", "make it narrower");
     const Assembly& a = out.made();
     const int last = pageOf(a, 4), first = pageOf(a, 1);
@@ -55,17 +56,18 @@ Trouble build(const StructureSpec& spec, const Values& v, const Host& card, Asse
     if (v.at("face") == Faceted) {
         const double f = v.at("facet"), h = v.at("facet_height");
         if (f > 0.9 * side)
-            return beyond(spec, "facet", f, "above the most, " + inMm(0.9 * side),
+            return beyond(spec, card, "facet", f, "above the most, " + inUnit(card, 0.9 * side),
                           "the slit would cut through the side", "make it smaller");
         if (f > front / 3)
-            return beyond(spec, "facet", f, "above the most, " + inMm(front / 3),
+            return beyond(spec, card, "facet", f, "above the most, " + inUnit(card, front / 3),
                           "no aperture would be left between the facets", "make it smaller");
         if (h > 0.45 * card.length)
-            return beyond(spec, "facet_height", h, "above the most, " + inMm(0.45 * card.length),
+            return beyond(spec, card, "facet_height", h,
+                          "above the most, " + inUnit(card, 0.45 * card.length),
                           "no paper would be left above and below", "make it lower");
         for (int n : {2, 3})
             if (Trouble t = cutMouth(out, a.crease(foldId(static_cast<size_t>(n))), "card",
-                                     "facet-" + std::to_string(n), card.length / 2, h, f, true))
+                                     "facet-" + numberText(n), card.length / 2, h, f, true))
                 return t;
     }
     out.drive({{"card.spine", 0, 180, false}});

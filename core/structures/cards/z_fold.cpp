@@ -18,10 +18,12 @@ CardSheet sheet(const Values& v, const Host& card) {
 
 Trouble build(const StructureSpec& spec, const Values& v, const Host& card, AssemblyBuilder& out) {
     if (v.at("front") > card.left.room + 1e-9)
-        return beyond(spec, "front", v.at("front"), "above the most, " + inMm(card.left.room),
+        return beyond(spec, card, "front", v.at("front"),
+                      "above the most, " + inUnit(card, card.left.room),
                       "it would stick out of the closed card", "make it narrower");
     if (v.at("flap") > v.at("front") + 1e-9)
-        return beyond(spec, "flap", v.at("flap"), "above the most, " + inMm(v.at("front")),
+        return beyond(spec, card, "flap", v.at("flap"),
+                      "above the most, " + inUnit(card, v.at("front")),
                       "folded back it would stick out past the spine", "make it narrower");
     out.drive({{"card.spine", 0, 180, false}, {"card.fold-2", 0, 180, true}});
     out.display(75, "stands on the zigzag");

@@ -1,4 +1,5 @@
 #include "core/structures/cut_outs/cut_out.h"
+#include <algorithm>
 
 namespace hl {
 
@@ -22,7 +23,11 @@ Trouble takeOut(AssemblyBuilder& out, const CutLine& line, const std::string& ow
     for (auto& [panel, ring] : {std::pair{line.left, &left}, {line.right, &right}}) {
         const Panel& p = out.made().panels[panel];
         for (const Vec2& corner : *ring)
-            if (offPaper(p.outline, p.apertures, corner) > 1e-6)
+            if (offPaper(p.outline, {}, corner) <= 1e-6 &&
+                offPaper(p.outline, p.apertures, corner) > 1e-6)
+                return Problem{place, "a slit would run into an opening of the " + p.id,
+                               "move one of the two"};
+            else if (offPaper(p.outline, p.apertures, corner) > 1e-6)
                 return Problem{place, "a slit would run off the " + p.id,
                                "bring its feet nearer to the fold or move it along"};
     }
@@ -35,9 +40,67 @@ Trouble takeOut(AssemblyBuilder& out, const CutLine& line, const std::string& ow
     return {};
 }
 
+namespace {
+
+// Openings of the page that come to lie in what is cut out of it. Those that reach over a foot or a
+// slit would leave it hanging on too little.
+Trouble windowsIn(const AssemblyBuilder& out, const CutLine& k, const std::string& owner, double a,
+                  double b, double y0, double y1, std::vector<Ring>& windows) {
+    const Ring cut{k.at(-a, y0), k.at(b, y0), k.at(b, y1), k.at(-a, y1)};
+    for (int page : {k.left, k.right})
+        for (const Ring& hole : out.made().panels[page].apertures) {
+            Ring ring = hole;
+            if (areaOf(ring) < 0)
+                std::reverse(ring.begin(), ring.end());
+            if (sharedArea(ring, cut, {}) < 0.01)
+                continue;
+            for (const Vec2& p : ring) {
+                const double x = k.inward.dot(p - k.origin), y = k.along.dot(p - k.origin);
+                if (x < 1 - a || x > b - 1 || y < y0 + 1 || y > y1 - 1)
+                    return Problem{
+                        owner == "card" ? "card" : "structure " + owner,
+                        "an opening of the page reaches over the edge of what is cut out",
+                        "keep it at least 1 mm inside the cut-out, or outside it"};
+            }
+            windows.push_back(ring);
+        }
+    return {};
+}
+
+// The window in the walls of a step, and the stretch of its tip that it takes.
+Trouble pierce(AssemblyBuilder& out, const CutLine& k, const std::string& owner, const Ring& window,
+               int left, int right, int tip, double tipAt, double y0) {
+    double from = 1e300, to = -1e300, low = 1e300, high = -1e300;
+    for (size_t i = 0; i < window.size(); ++i) {
+        const Vec2 p = window[i] - k.origin, q = window[(i + 1) % window.size()] - k.origin;
+        const double x = k.inward.dot(p) - tipAt, next = k.inward.dot(q) - tipAt;
+        low = std::min(low, x);
+        high = std::max(high, x);
+        if ((x <= 0) == (next <= 0))
+            continue;
+        const double y = k.along.dot(p) + (k.along.dot(q) - k.along.dot(p)) * x / (x - next) - y0;
+        from = std::min(from, y);
+        to = std::max(to, y);
+    }
+    for (auto [wall, there] : {std::pair{left, low < 0}, {right, high > 0}})
+        if (there && !out.take(wall, window))
+            return Problem{owner == "card" ? "card" : "structure " + owner,
+                           "an opening of the page cuts its " + out.made().panels[wall].id +
+                               " in two",
+                           "make the opening smaller"};
+    if (from < to)
+        out.leaveUnfolded(tip, from, to);
+    return {};
+}
+
+} // namespace
+
 Trouble cutStep(AssemblyBuilder& out, int crease, const std::string& owner,
                 const std::string& prefix, double a, double b, double y0, double y1) {
     const CutLine k = cutLine(out.made(), crease);
+    std::vector<Ring> windows;
+    if (Trouble t = windowsIn(out, k, owner, a, b, y0, y1, windows))
+        return t;
     if (Trouble t = takeOut(out, k, owner, {k.at(-a, y0), k.at(0, y0), k.at(0, y1), k.at(-a, y1)},
                             {k.at(0, y0), k.at(b, y0), k.at(b, y1), k.at(0, y1)}, y0, y1))
         return t;
@@ -51,7 +114,11 @@ Trouble cutStep(AssemblyBuilder& out, int crease, const std::string& owner,
                k.fold(Fold::Valley));
     out.crease(prefix + "right-foot", right, k.right, k.at(b, y0), k.at(b, y1),
                k.fold(Fold::Valley));
-    out.crease(prefix + "tip", left, right, k.at(tip, y0), k.at(tip, y1), k.fold(Fold::Mountain));
+    const int ridge = out.crease(prefix + "tip", left, right, k.at(tip, y0), k.at(tip, y1),
+                                 k.fold(Fold::Mountain));
+    for (const Ring& window : windows)
+        if (Trouble t = pierce(out, k, owner, window, left, right, ridge, tip, y0))
+            return t;
     out.mark(prefix + "near-slit", LineKind::Slit, {k.at(-a, y0), k.at(b, y0)});
     out.mark(prefix + "far-slit", LineKind::Slit, {k.at(-a, y1), k.at(b, y1)});
     return {};

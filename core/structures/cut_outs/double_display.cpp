@@ -27,7 +27,7 @@ Trouble build(const StructureSpec& spec, const Values& v, const Host& host, Asse
                         "the fold “" + host.on + "” has no fold beside it that runs the other way",
                         "stand it on the spine of a Z-fold or accordion card"};
     // The zigzag: a valley, and the mountain on the far side of its right panel.
-    const Crease& first = a.creases[host.crease];
+    const Crease first = a.creases[host.crease]; // a copy: more creases are made below
     if (host.left.panel != first.left || host.right.panel != first.right)
         return alone;
     int other = -1;
@@ -45,10 +45,10 @@ Trouble build(const StructureSpec& spec, const Values& v, const Host& host, Asse
     const double front = v.at("front"), back = v.at("back"), slit = v.at("slit");
     const double width = v.at("width"), place = v.at("place"), tab = v.at("tab");
     if (slit < 3 || slit > page - 3)
-        return beyond(spec, "slit", slit,
-                      slit < 3 ? "below the least, 3.0 mm" : "above the most, " + inMm(page - 3),
-                      "the page beside the slit would tear",
-                      "bring it nearer to the page's middle");
+        return beyond(
+            spec, host, "slit", slit,
+            slit < 3 ? "below the least, 3.0 mm" : "above the most, " + inUnit(host, page - 3),
+            "the page beside the slit would tear", "bring it nearer to the page's middle");
     const int middle = first.right, far = a.creases[other].right;
     const Vec2 along = first.dir(), inward = rightOf(along);
     const Vec2 origin = first.from + place * along;

@@ -1,4 +1,5 @@
 // Pillars: a row of narrow cut-out steps along one fold, all alike.
+#include "core/measure/number.h"
 #include "core/structures/cut_outs/cut_out.h"
 #include <algorithm>
 
@@ -21,7 +22,7 @@ Trouble build(const StructureSpec& spec, const Values& v, const Host& host, Asse
     const int n = static_cast<int>(v.at("pillars"));
     for (int i = 0; i < n; ++i) {
         const double y = v.at("place") + i * (v.at("width") + v.at("gap"));
-        if (Trouble t = cutStep(out, host.crease, spec.id, "pillar-" + std::to_string(i + 1) + "-",
+        if (Trouble t = cutStep(out, host.crease, spec.id, "pillar-" + numberText(i + 1) + "-",
                                 v.at("left"), v.at("right"), y, y + v.at("width")))
             return t;
     }

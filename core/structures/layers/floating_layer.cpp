@@ -41,13 +41,21 @@ Trouble build(const StructureSpec& spec, const Values& v, const Host& host, Asse
         return {};
     const double aw = v.at("aperture_width"), ah = v.at("aperture_height");
     if (aw > 2 * (d - rim) + 1e-9)
-        return beyond(spec, "aperture_width", aw, "above the most, " + inMm(2 * (d - rim)),
+        return beyond(spec, host, "aperture_width", aw,
+                      "above the most, " + inUnit(host, 2 * (d - rim)),
                       "no rim would be left beside it", "make it narrower");
     if (ah > w - 2 * rim + 1e-9)
-        return beyond(spec, "aperture_height", ah, "above the most, " + inMm(w - 2 * rim),
+        return beyond(spec, host, "aperture_height", ah,
+                      "above the most, " + inUnit(host, w - 2 * rim),
                       "no rim would be left above and below it", "make it lower");
     const double x = h + d, y = w / 2;
-    Ring ring = shapeOf(shapeFor(v.at("aperture")), aw, ah, 6, spec.outline);
+    // Upright as displayed: with the spine at the top, what is up lies across the fold.
+    const bool turned = host.up.x() < 0;
+    Ring ring =
+        shapeOf(shapeFor(v.at("aperture")), turned ? ah : aw, turned ? aw : ah, 6, spec.outline);
+    if (turned)
+        for (Vec2& p : ring)
+            p = leftOf(p);
     double from = 1e300, to = -1e300; // where it crosses the crease
     for (size_t i = 0; i < ring.size(); ++i) {
         const Vec2 &p = ring[i], &q = ring[(i + 1) % ring.size()];

@@ -30,15 +30,15 @@ Trouble build(const StructureSpec& spec, const Values& v, const Host& host, Asse
     const double w = v.at("width"), h = v.at("height"), from = v.at("adhesive_from");
     const double to = v.at("adhesive_to");
     if (to > h + 1e-9)
-        return beyond(spec, "adhesive_to", to, "above the most, " + inMm(h),
+        return beyond(spec, host, "adhesive_to", to, "above the most, " + inUnit(host, h),
                       "the topper ends there", "bring it down");
     if (to - from < 2)
-        return beyond(spec, "adhesive_from", from, "above the most, " + inMm(to - 2),
+        return beyond(spec, host, "adhesive_from", from, "above the most, " + inUnit(host, to - 2),
                       "a narrower strip of adhesive does not hold", "bring it down");
     if (!reaches(host, v.at("across"), v.at("along")))
         return Problem{"structure " + spec.id + ", measure across",
-                       "its middle lies off the panel, which is " + inMm(host.length) + " by " +
-                           inMm(host.left.room),
+                       "its middle lies off the panel, which is " + inUnit(host, host.length) +
+                           " by " + inUnit(host, host.left.room),
                        "move it onto the panel"};
     const Ring ring = shapeOf(static_cast<Shape>(std::lround(v.at("shape"))), w, h,
                               static_cast<int>(v.at("corners")), spec.outline);

@@ -1,5 +1,6 @@
 // A glued-in accordion: an even number of leaves with alternating folds between the two pages. The
 // inner folds open alike, so closed it lies flat and open it stands as a zigzag.
+#include "core/measure/number.h"
 #include "core/structures/strip.h"
 #include <algorithm>
 
@@ -22,18 +23,19 @@ Trouble build(const StructureSpec& spec, const Values& v, const Host& host, Asse
     const double inset = v.at("inset"), leaf = v.at("leaf"), tab = v.at("tab");
     if (n % 2)
         return Problem{"structure " + spec.id + ", measure leaves",
-                       std::to_string(n) + " is odd: the last leaf would not end at its page",
+                       numberText(n) + " is odd: the last leaf would not end at its page",
                        "take an even number"};
     if (n * leaf < 2 * inset + 1)
-        return beyond(spec, "leaf", leaf, "below the least, " + inMm((2 * inset + 1) / n),
+        return beyond(spec, host, "leaf", leaf,
+                      "below the least, " + inUnit(host, (2 * inset + 1) / n),
                       "the card would not open: the leaves must span the way between the feet",
                       "widen the leaves or bring the feet closer to the fold");
     std::vector<Leaf> leaves{{"left-tab", tab, true}};
     std::vector<StripCrease> creases{{"left-foot", Fold::Mountain}};
     for (int i = 1; i <= n; ++i) {
-        leaves.push_back({"leaf-" + std::to_string(i), leaf});
+        leaves.push_back({"leaf-" + numberText(i), leaf});
         if (i < n)
-            creases.push_back({"fold-" + std::to_string(i), i % 2 ? Fold::Mountain : Fold::Valley});
+            creases.push_back({"fold-" + numberText(i), i % 2 ? Fold::Mountain : Fold::Valley});
     }
     creases.push_back({"right-foot", Fold::Mountain});
     leaves.push_back({"right-tab", tab, true});

@@ -54,6 +54,7 @@ Family cube() {
             .unless("twice the side, or what fits"),
         tabParameter(),
     };
+    f.standsOpen = true;
     f.complete = complete;
     f.build = build;
     return f;

@@ -1,6 +1,7 @@
 // Platform: a top parallel to the pages, carried by legs hinged to both pages and by posts on the
 // fold. With legs and posts of one height, page, leg, half top and post make a parallelogram on
 // either side; it lies flat closed, where it reaches leg distance plus height, and stands open.
+#include "core/measure/number.h"
 #include "core/structures/on_folds/raised.h"
 #include <algorithm>
 
@@ -25,15 +26,16 @@ Trouble build(const StructureSpec& spec, const Values& v, const Host& host, Asse
     constexpr double rim = 2; // mm of the top beyond the outer posts
     const double pitch = (w - 2 * rim) / n, wide = n == 1 ? pitch : 0.6 * pitch;
     if (wide < 6)
-        return beyond(spec, "width", w, "below the least, " + inMm(n * (n == 1 ? 6 : 10) + 2 * rim),
+        return beyond(spec, host, "width", w,
+                      "below the least, " + inUnit(host, n * (n == 1 ? 6 : 10) + 2 * rim),
                       "the half-tabs of its pillars would be too narrow to glue",
                       "widen it or take fewer pillars");
     out.part(spec.id, spec.name, spec.id, spec.stock);
     const Strip s = addRaised(out, host, {l, r, h, w, place, tab, "leg", "top", "top"});
     for (int i = 0; i < n; ++i) {
         const double y = rim + i * pitch + (pitch - wide) / 2;
-        addPost(out, spec, n == 1 ? "pillar" : "pillar-" + std::to_string(i + 1), host, place + y,
-                wide, h, s.panels[2], s.panels[3], h + l, y);
+        addPost(out, spec, n == 1 ? "pillar" : "pillar-" + numberText(i + 1), host, place + y, wide,
+                h, s.panels[2], s.panels[3], h + l, y);
     }
     return {};
 }
@@ -60,6 +62,7 @@ Family platform() {
             .why("without one the top is a floating layer", "narrower posts fold over"),
         tabParameter(),
     };
+    f.standsOpen = true;
     f.complete = complete;
     f.build = build;
     return f;

@@ -21,7 +21,7 @@ Trouble build(const StructureSpec& spec, const Values& v, const Host& host, Asse
     for (auto& [name, length, seat] :
          {std::tuple{"left", a, &host.left}, {"right", b, &host.right}})
         if (length > seat->room + 1e-9)
-            return beyond(spec, name, length, "above the most, " + inMm(seat->room),
+            return beyond(spec, host, name, length, "above the most, " + inUnit(host, seat->room),
                           "the panel it is glued to ends there", "make it smaller");
     out.part(spec.id, spec.name, spec.id, spec.stock);
     // From the fold out along the left panel, round the tube, and back along the right one.

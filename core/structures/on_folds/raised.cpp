@@ -1,4 +1,5 @@
 #include "core/structures/on_folds/raised.h"
+#include "core/measure/number.h"
 #include "core/structures/tab.h"
 
 namespace hl {
@@ -60,9 +61,9 @@ void addWall(AssemblyBuilder& out, const StructureSpec& spec, const std::string&
     std::vector<Leaf> leaves{{name + "-tab-a", tab, true}};
     std::vector<StripCrease> creases{{name + "-hinge-a", Fold::Mountain}};
     for (size_t i = 0; i < widths.size(); ++i) {
-        leaves.push_back({name + "-" + std::to_string(i + 1), widths[i]});
+        leaves.push_back({name + "-" + numberText(i + 1), widths[i]});
         creases.push_back(i + 1 < widths.size()
-                              ? StripCrease{name + "-fold-" + std::to_string(i + 1), fold}
+                              ? StripCrease{name + "-fold-" + numberText(i + 1), fold}
                               : StripCrease{name + "-hinge-b", Fold::Mountain});
     }
     leaves.push_back({name + "-tab-b", tab, true});

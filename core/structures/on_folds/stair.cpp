@@ -3,6 +3,7 @@
 // which runs on behind the riser above it and is glued to it, so that every step is a
 // parallelogram of its own. Cut out, each step is cut from the foot of the one before, narrower by
 // an inset at both ends, because it needs paper beside its slits.
+#include "core/measure/number.h"
 #include "core/structures/cut_outs/cut_out.h"
 #include "core/structures/strip.h"
 #include <algorithm>
@@ -29,17 +30,18 @@ Trouble buildCut(const StructureSpec& spec, const Values& v, const Host& host,
     const double tread = v.at("left") / n, riser = v.at("right") / n, inset = v.at("inset");
     const double left = v.at("width") - 2 * (n - 1) * inset;
     if (left < 3)
-        return beyond(
-            spec, "inset", inset, "above the most, " + inMm((v.at("width") - 3) / (2 * (n - 1))),
-            "nothing would be left of the last step", "make it smaller or the stair wider");
+        return beyond(spec, host, "inset", inset,
+                      "above the most, " + inUnit(host, (v.at("width") - 3) / (2 * (n - 1))),
+                      "nothing would be left of the last step",
+                      "make it smaller or the stair wider");
     if (n > 1 && inset < 2)
-        return beyond(spec, "inset", inset, "below the least, 2.0 mm",
+        return beyond(spec, host, "inset", inset, "below the least, 2.0 mm",
                       "the paper beside the slits would tear", "make it larger");
     // The first step is the highest; the next ones are cut from its left foot.
     int crease = host.crease;
     double y0 = v.at("place"), y1 = y0 + v.at("width"), reach = tread, height = v.at("right");
     for (int i = 0; i < n; ++i) {
-        const std::string prefix = n > 1 ? "step-" + std::to_string(i + 1) + "-" : "";
+        const std::string prefix = n > 1 ? "step-" + numberText(i + 1) + "-" : "";
         if (Trouble t = cutStep(out, crease, spec.id, prefix, reach, height, y0, y1))
             return t;
         crease = out.made().crease(spec.id + "." + prefix + "left-foot");
@@ -61,7 +63,7 @@ Trouble buildGlued(const StructureSpec& spec, const Values& v, const Host& host,
     std::vector<Leaf> leaves{{"left-tab", tab, true}};
     std::vector<StripCrease> creases{{"left-foot", Fold::Mountain}};
     for (int i = 1; i <= n; ++i) {
-        const std::string k = std::to_string(i);
+        const std::string k = numberText(i);
         leaves.push_back({"riser-" + k, riser});
         leaves.push_back({"tread-" + k, tread});
         creases.push_back({"edge-" + k, Fold::Mountain});
@@ -73,7 +75,7 @@ Trouble buildGlued(const StructureSpec& spec, const Values& v, const Host& host,
     glueFoot(out, s.panels.front(), s.creases.front(), host.left, v.at("left"), place);
     glueFoot(out, s.panels.back(), s.creases.back(), host.right, v.at("right"), place);
     for (int i = 1; i < n; ++i) {
-        const std::string k = std::to_string(i);
+        const std::string k = numberText(i);
         const double height = i * riser, lap = 0.8 * riser;
         out.part(spec.id + ".wall-" + k, spec.name + ", wall " + k, spec.id, spec.stock);
         const Strip wall =

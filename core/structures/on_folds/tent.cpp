@@ -32,6 +32,7 @@ Family tent() {
     f.standsOn = {"spine", "valley crease", "ridge"};
     f.ground = Ground::AnyFold;
     f.relations = {{"left", "right", "left_wall", "right_wall"}};
+    f.standsOpen = true;
     f.complete = complete;
     f.build = buildStrip;
     return f;

@@ -175,16 +175,16 @@ TierSize tierSize(const Values& v) {
     return z;
 }
 
-Trouble checkTier(const StructureSpec& spec, const Values& v) {
+Trouble checkTier(const StructureSpec& spec, const Values& v, const Host& host) {
     const TierSize z = tierSize(v);
     if (z.leg > z.width + 1e-9)
-        return beyond(spec, "leg", z.leg, "above the most, " + inMm(z.width),
+        return beyond(spec, host, "leg", z.leg, "above the most, " + inUnit(host, z.width),
                       "the legs cannot be wider than the top", "make it narrower");
     if (z.corners == 4 && z.leg < z.width - 1e-9)
-        return beyond(spec, "leg", z.leg, "below the least, " + inMm(z.width),
+        return beyond(spec, host, "leg", z.leg, "below the least, " + inUnit(host, z.width),
                       "with four corners the legs are as wide as the top", "let it follow");
     if (z.corners > 4 && z.leg > 0.9 * z.width)
-        return beyond(spec, "leg", z.leg, "above the most, " + inMm(0.9 * z.width),
+        return beyond(spec, host, "leg", z.leg, "above the most, " + inUnit(host, 0.9 * z.width),
                       "the corners at the fold would be flat", "make it narrower");
     return {};
 }
@@ -192,7 +192,7 @@ Trouble checkTier(const StructureSpec& spec, const Values& v) {
 namespace {
 
 Trouble build(const StructureSpec& spec, const Values& v, const Host& host, AssemblyBuilder& out) {
-    if (Trouble t = checkTier(spec, v))
+    if (Trouble t = checkTier(spec, v, host))
         return t;
     addTier(out, spec, host, tierSize(v), "", v.at("joined") == Tongues);
     return {};
@@ -209,6 +209,7 @@ Family tier() {
     f.parameters = tierParameters();
     f.complete = completeTier;
     f.build = build;
+    f.standsOpen = true;
     return f;
 }
 

@@ -25,6 +25,6 @@ int addTier(AssemblyBuilder& out, const StructureSpec& spec, const Host& host, c
 std::vector<Parameter> tierParameters();
 Values completeTier(Values v, const Host& host);
 TierSize tierSize(const Values& v);
-Trouble checkTier(const StructureSpec& spec, const Values& v);
+Trouble checkTier(const StructureSpec& spec, const Values& v, const Host& host);
 
 } // namespace hl

@@ -1,5 +1,6 @@
 // A stack of tiers: each stands on the crease between the half tops of the one below and is
 // smaller by the same step all round.
+#include "core/measure/number.h"
 #include "core/structures/on_folds/tier.h"
 #include <algorithm>
 
@@ -18,7 +19,7 @@ Values complete(Values v, const Host& host) {
 }
 
 Trouble build(const StructureSpec& spec, const Values& v, const Host& host, AssemblyBuilder& out) {
-    if (Trouble t = checkTier(spec, v))
+    if (Trouble t = checkTier(spec, v, host))
         return t;
     const int n = static_cast<int>(v.at("tiers"));
     const double step = v.at("step");
@@ -26,16 +27,17 @@ Trouble build(const StructureSpec& spec, const Values& v, const Host& host, Asse
     const double share = z.leg / z.width;
     const double least = std::max(4 / share, 8.0);
     if (z.reach - (n - 1) * step < 4 || z.width - 2 * (n - 1) * step < least)
-        return beyond(spec, "step", step,
-                      "above the most, " + inMm(std::min((z.reach - 4) / (n - 1),
-                                                         (z.width - least) / (2 * (n - 1)))),
-                      "nothing would be left of the highest tier", "make it smaller");
+        return beyond(
+            spec, host, "step", step,
+            "above the most, " +
+                inUnit(host, std::min((z.reach - 4) / (n - 1), (z.width - least) / (2 * (n - 1)))),
+            "nothing would be left of the highest tier", "make it smaller");
     Host on = host;
     const bool tongues = v.at("joined") == 1;
     for (int i = 0; i < n; ++i) {
         // The lowest one is glued: a card's page has no room behind it for tongues.
         const int top =
-            addTier(out, spec, on, z, i == 0 ? "" : "-" + std::to_string(i + 1), tongues && i > 0);
+            addTier(out, spec, on, z, i == 0 ? "" : "-" + numberText(i + 1), tongues && i > 0);
         on = hostOf(out.made(), top);
         z.width -= 2 * step;
         z.reach -= step;
@@ -64,6 +66,7 @@ Family tierStack() {
                                .unless("so that about a third is left for the highest"));
     f.complete = complete;
     f.build = build;
+    f.standsOpen = true;
     return f;
 }
 
