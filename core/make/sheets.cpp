@@ -1,5 +1,6 @@
 #include "core/make/sheets.h"
 #include "core/design/design.h"
+#include "core/measure/number.h"
 #include <algorithm>
 #include <numeric>
 
@@ -139,8 +140,7 @@ std::vector<Sheet> layOut(const Design& design, const Assembly& a, const SheetFo
     std::vector<Sheet> sheets;
     for (const Filling& f : fillings) {
         Sheet s;
-        s.title =
-            "Sheet " + std::to_string(sheets.size() + 1) + " of " + std::to_string(fillings.size());
+        s.title = "Sheet " + numberText(sheets.size() + 1) + " of " + numberText(fillings.size());
         s.width = f.width;
         s.height = f.height;
         s.oversize = f.oversize;

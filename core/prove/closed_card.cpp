@@ -1,11 +1,13 @@
 #include "core/prove/closed_card.h"
 #include <algorithm>
 #include <cmath>
+#include <set>
 
 namespace hl {
 namespace {
 
-// Adds `mm` to all cells whose middle lies in a convex ring.
+// Adds `mm` to all cells whose middle lies in a convex ring. A middle on an edge counts for the
+// paper on one side of it only, so that a seam between two pieces is no second layer.
 void fill(ThicknessMap& map, const Ring& ring, double mm) {
     double low = 1e300, high = -1e300;
     for (const Vec2& p : ring) {
@@ -13,13 +15,16 @@ void fill(ThicknessMap& map, const Ring& ring, double mm) {
         high = std::max(high, p.y());
     }
     auto row = [&](double y) { return (y - map.origin.y()) / map.cell - 0.5; };
-    const int first = std::max(0, static_cast<int>(std::ceil(row(low) - 1e-9)));
-    const int last = std::min(map.rows - 1, static_cast<int>(std::floor(row(high) + 1e-9)));
+    const int first = std::max(0, static_cast<int>(std::floor(row(low))));
+    const int last = std::min(map.rows - 1, static_cast<int>(std::ceil(row(high))));
     for (int r = first; r <= last; ++r) {
         const double y = map.origin.y() + (r + 0.5) * map.cell;
         double from = 1e300, to = -1e300;
         for (size_t i = 0; i < ring.size(); ++i) {
-            const Vec2 &p = ring[i], &q = ring[(i + 1) % ring.size()];
+            // From below, so that both pieces at a seam meet it at the same place.
+            const bool up = ring[i].y() < ring[(i + 1) % ring.size()].y();
+            const Vec2 &p = ring[up ? i : (i + 1) % ring.size()],
+                       &q = ring[up ? (i + 1) % ring.size() : i];
             if ((p.y() < y) == (q.y() < y))
                 continue;
             const double x = p.x() + (q.x() - p.x()) * (y - p.y()) / (q.y() - p.y());
@@ -27,10 +32,12 @@ void fill(ThicknessMap& map, const Ring& ring, double mm) {
             to = std::max(to, x);
         }
         auto column = [&](double x) { return (x - map.origin.x()) / map.cell - 0.5; };
-        const int start = std::max(0, static_cast<int>(std::ceil(column(from) - 1e-9)));
-        const int end = std::min(map.columns - 1, static_cast<int>(std::floor(column(to) + 1e-9)));
+        if (from > to)
+            continue;
+        const int start = std::max(0, static_cast<int>(std::ceil(column(from))));
+        const int end = std::min(map.columns, static_cast<int>(std::ceil(column(to))));
         float* cells = &map.mm[static_cast<size_t>(r) * map.columns];
-        for (int k = start; k <= end; ++k)
+        for (int k = start; k < end; ++k)
             cells[k] += static_cast<float>(mm);
     }
 }
@@ -117,6 +124,21 @@ ClosedCard closedCard(const Case& c, const std::vector<FlatState>& flats) {
     const int root = c.linkage.root;
     card.inside = std::max(0.0, card.thickness - 2 * caliperOf(c, root));
     return card;
+}
+
+std::shared_ptr<const Case> foldedUp(const Case& c, const Stop& stop) {
+    Assembly a = c.assembly;
+    std::vector<Stage> others;
+    std::set<std::string> seen{"card.spine"};
+    double opens = 180;
+    for (const Stage& s : a.motion)
+        if (s.drive == "card.spine")
+            opens = std::max(s.from, s.to);
+        else if (seen.insert(s.drive).second)
+            others.push_back({s.drive, s.from, s.from, true});
+    a.motion = {{"card.spine", 0, std::max(1.0, opens), false}};
+    a.motion.insert(a.motion.end(), others.begin(), others.end());
+    return std::make_shared<const Case>(c.design, std::move(a), stop.flag, c.workshop);
 }
 
 Excess excessOver(const ClosedCard& card, const MailClass& mail) {

@@ -2,6 +2,7 @@
 // post.
 #pragma once
 #include "core/prove/layers.h"
+#include <memory>
 
 namespace hl {
 
@@ -32,6 +33,10 @@ struct ClosedCard {
 };
 
 ClosedCard closedCard(const Case& c, const std::vector<FlatState>& flats);
+
+// The same card with a motion that begins with its spine closed, all else that is driven being
+// where its own motion begins: for cards whose motion does not begin closed.
+std::shared_ptr<const Case> foldedUp(const Case& c, const Stop& stop);
 
 // By how much (mm, g) the closed card is more than the class takes, 0 where it fits.
 struct Excess {

@@ -1,4 +1,5 @@
 #include "core/prove/facts.h"
+#include "core/measure/number.h"
 #include "core/prove/rounding.h"
 #include "core/prove/saying.h"
 #include "core/prove/stance.h"
@@ -10,16 +11,7 @@
 namespace hl {
 namespace {
 
-std::string number(double v, int decimals = 1) {
-    const double scale = std::pow(10, decimals);
-    std::string s = std::to_string(std::round(v * scale) / scale);
-    s.erase(s.find('.') + 1 + static_cast<size_t>(decimals));
-    while (s.back() == '0')
-        s.pop_back();
-    if (s.back() == '.')
-        s.pop_back();
-    return s;
-}
+std::string number(double v, int decimals = 1) { return numberText(v, decimals); }
 
 class Facts {
   public:
@@ -61,10 +53,11 @@ class Facts {
             In::Degrees);
         std::set<std::string> told; // lying on either page is one way
         for (const Rest& r : s.rests)
-            if (r.margin > 0 && told.insert(r.name + number(r.margin)).second)
+            if (r.margin > 0 && told.size() < 2 && told.insert(r.name).second)
                 add(r.meant ? "stands" : "rests",
-                    "It stays " + r.name + ", tilted by up to " + number(r.margin) + "°.", r.margin,
-                    In::Degrees);
+                    std::string(r.name.rfind("lying", 0) == 0 ? "It stays " : "It stands ") +
+                        r.name + " and bears being tipped by up to " + number(r.margin) + "°.",
+                    r.margin, In::Degrees);
         std::vector<Standing> tall = s.standing;
         std::stable_sort(tall.begin(), tall.end(),
                          [](auto& a, auto& b) { return a.height > b.height; });
@@ -112,7 +105,7 @@ class Facts {
 
     // At each tab, the worst first.
     void errors() {
-        constexpr size_t most = 8;
+        constexpr size_t most = 2;
         const std::vector<Tolerance> all = tolerances(c_);
         for (size_t i = 0; i < all.size() && all[i].likely > 0.005; ++i) {
             const Tolerance& t = all[i];
@@ -144,7 +137,7 @@ class Facts {
                 continue;
             }
             std::string text = std::string("Rounded to ") + ruler.name + ", " +
-                               std::to_string(r.changed) +
+                               numberText(r.changed) +
                                (r.changed == 1 ? " measure changes" : " measures change");
             if (!r.problem.empty()) {
                 add("rounding", text + " and the design cannot be made: " + r.problem, r.misfit);

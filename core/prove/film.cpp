@@ -2,36 +2,75 @@
 #include <algorithm>
 #include <cmath>
 #include <numeric>
+#include <set>
 
 namespace hl {
 namespace {
 
-constexpr double bindsAbove = 0.02;   // mm of misfit
+constexpr double closesWithin = 1e-4; // mm
 constexpr double nearFlat = 0.25;     // degrees beside a flat state that get a frame of their own
 constexpr double finestStep = 1 / 8.; // degrees
 
-// A convex ring without what lies within `by` of its edges.
-Ring drawnInConvex(const Ring& ring, double by) {
-    Ring now = ring;
-    for (size_t i = 0; i < ring.size() && now.size() > 2; ++i) {
-        const Vec2 d = ring[(i + 1) % ring.size()] - ring[i];
-        if (d.norm() < 1e-9)
-            continue;
-        const Vec2 n = leftOf(d.normalized());
-        now = aboveLine(now, ring[i] + by * n, n);
+// A ring with the paper on its left, drawn in from its edges by `by`. A corner goes no further in
+// than a few times that, so that a pointed one keeps its tip: there the sides come as near to the
+// tip as the tip itself, no more. Empty where edges would turn round: there is too little paper.
+Ring drawnInRing(const Ring& given, double by) {
+    constexpr double farthest = 3;
+    Ring ring;
+    for (const Vec2& p : given)
+        if (ring.empty() || (p - ring.back()).norm() > 1e-9)
+            ring.push_back(p);
+    while (ring.size() > 1 && (ring.front() - ring.back()).norm() <= 1e-9)
+        ring.pop_back();
+    const size_t n = ring.size();
+    if (n < 3)
+        return {};
+    Ring out;
+    for (size_t i = 0; i < n; ++i) {
+        const Vec2 in = (ring[i] - ring[(i + n - 1) % n]).normalized(),
+                   on = (ring[(i + 1) % n] - ring[i]).normalized();
+        // Both edges moved in parallel meet here; where they turn right back, along the way in.
+        const double both = 1 + leftOf(in).dot(leftOf(on));
+        Vec2 step = both > 1e-6 ? Vec2(by / both * (leftOf(in) + leftOf(on))) : Vec2(-by * in);
+        if (step.norm() > farthest * by)
+            step *= farthest * by / step.norm();
+        out.push_back(ring[i] + step);
     }
-    return now;
+    for (size_t i = 0; i < n; ++i)
+        if ((out[(i + 1) % n] - out[i]).dot(ring[(i + 1) % n] - ring[i]) <= 0)
+            return {};
+    return out;
+}
+
+// The same for paper with apertures; nothing where one of its rings cannot be drawn in.
+bool drawnInRings(const Panel& panel, double by, Ring& outline, std::vector<Ring>& holes) {
+    outline = drawnInRing(panel.outline, by);
+    if (outline.empty() || areaOf(outline) <= 1e-6)
+        return false;
+    for (const Ring& hole : panel.apertures) {
+        Ring ring = hole;
+        if (areaOf(ring) > 0)
+            std::reverse(ring.begin(), ring.end());
+        holes.push_back(drawnInRing(ring, by));
+        if (holes.back().empty())
+            return false;
+        for (const Vec2& p : holes.back())
+            if (!onPaper(outline, {}, p))
+                return false;
+    }
+    return true;
 }
 
 // The panel drawn in, as convex pieces; none when nothing is left.
 std::vector<Ring> drawnPieces(const Panel& panel, double by) {
-    std::vector<Ring> out;
-    if (panel.apertures.empty() && isConvex(panel.outline)) {
-        Ring ring = drawnInConvex(panel.outline, by);
-        if (ring.size() > 2 && areaOf(ring) > 1e-6)
-            out.push_back(std::move(ring));
-        return out;
+    Ring whole;
+    std::vector<Ring> open;
+    if (drawnInRings(panel, by, whole, open)) {
+        if (open.empty() && isConvex(whole))
+            return {whole};
+        return convexPieces(whole, open);
     }
+    std::vector<Ring> out;
     const std::vector<Ring> rings = drawnIn(panel.outline, panel.apertures, by);
     for (const Ring& outline : rings) {
         if (areaOf(outline) <= 0)
@@ -49,6 +88,22 @@ std::vector<Ring> drawnPieces(const Panel& panel, double by) {
 } // namespace
 
 double marginOf(const Case& c, int panel) { return std::clamp(caliperOf(c, panel) / 2, 0.05, 0.5); }
+
+std::vector<std::vector<int>> movedByLoops(const Case& c) {
+    std::vector<std::vector<int>> out(c.linkage.loops.size());
+    for (const Block& b : c.motion.blocks)
+        for (int l : b.loops) {
+            std::set<int> panels{c.linkage.loops[l].held};
+            for (const LoopHinge& h : c.linkage.loops[l].hinges)
+                if (std::binary_search(b.joints.begin(), b.joints.end(), h.joint))
+                    panels.insert(
+                        {c.linkage.joints[h.joint].left, c.linkage.joints[h.joint].right});
+            for (int p : panels)
+                if (c.assembly.panels[p].role != Role::Page)
+                    out[l].push_back(p);
+        }
+    return out;
+}
 
 bool liesFlat(const Case& c, const Pose& pose) {
     for (const Course::Leg& leg : c.linkage.course.legs())
@@ -151,16 +206,20 @@ void Film::refine(const Case& c, double bend, const Stop& stop) {
 
 void Film::expose(const Case& c) {
     const size_t n = c.assembly.panels.size(), count = poses_.size();
-    binds_.resize(n);
+    gives_.resize(n);
+    std::vector<std::vector<int>> moved; // by loop; told when first needed
     for (size_t f = 0; f < count; ++f) {
         flat_.push_back(liesFlat(c, *poses_[f]));
         for (size_t l = 0; l < c.linkage.loops.size(); ++l)
-            if (poses_[f]->misfits[l] > bindsAbove)
-                for (int i :
-                     c.assembly.parts[c.assembly.panels[c.linkage.loops[l].held].part].panels) {
-                    binds_[i].resize(count);
-                    binds_[i][f] = 1;
+            if (poses_[f]->misfits[l] > closesWithin) {
+                if (moved.empty())
+                    moved = movedByLoops(c);
+                for (int i : moved[l]) {
+                    gives_[i].resize(count);
+                    gives_[i][f] =
+                        std::max(gives_[i][f], static_cast<float>(poses_[f]->misfits[l]));
                 }
+            }
     }
     reelCount_ = (count + reelLength - 1) / reelLength;
     planes_.resize(n * count);

@@ -8,6 +8,11 @@
 
 namespace hl {
 
+// The largest misfit, mm, that paper forgives by bending.
+inline constexpr double mostForgiven = 0.5;
+// Beyond this a chain that does not close says nothing about where its panels are.
+inline constexpr double mostShared = 3;
+
 class Film {
   public:
     // Pieces of a panel drawn in from its edges by half its caliper, so that what only touches
@@ -25,10 +30,13 @@ class Film {
     double opening(int frame) const { return poses_[frame]->opening; }
     // Whether everything that is driven lies flat there, and with it the card.
     bool flat(int frame) const { return flat_[frame]; }
-    // Whether the part that the panel belongs to binds there: it has no true pose.
-    bool binds(int frame, int panel) const {
-        return !binds_[panel].empty() && binds_[panel][frame];
+    // By how much paper has to give way, mm, for the panel to be where it is; rigid panels would
+    // not close there.
+    double gives(int frame, int panel) const {
+        return gives_[panel].empty() ? 0 : gives_[panel][frame];
     }
+    // Whether that is more than paper forgives: the panel has no true pose there.
+    bool binds(int frame, int panel) const { return gives(frame, panel) > mostShared; }
     Polygon polygon(int frame, int piece) const {
         const Piece& p = pieces_[piece];
         return {&corners_[static_cast<size_t>(p.first) * poses_.size() +
@@ -72,13 +80,16 @@ class Film {
     std::vector<const Pose*> poses_;         // in order
     std::vector<std::unique_ptr<Pose>> own_; // those that the case does not have
     std::vector<char> flat_;
-    std::vector<std::vector<char>> binds_; // by panel; empty where it never does
+    std::vector<std::vector<float>> gives_; // by panel; empty where it never does
     std::vector<Vec3> corners_;
     std::vector<Plane> planes_;
     std::vector<Box> boxes_, swept_, reels_;
     std::vector<int> alongSpine_; // pieces by where they begin
     size_t reelCount_ = 0;
 };
+
+// Panels that a loop's own folds move: what gives way where it does not close. Pages never do.
+std::vector<std::vector<int>> movedByLoops(const Case& c);
 
 // How far a panel is drawn in, mm: half its caliper, within reason.
 double marginOf(const Case& c, int panel);

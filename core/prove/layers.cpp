@@ -20,9 +20,18 @@ std::vector<Rigid> inRoot(const Case& c, const Pose& pose) {
     return out;
 }
 
+// A pose beside the flat one, and by how much paper gives way in it, by panel.
+struct Beside {
+    std::vector<Rigid> panels; // empty: beyond the motion's end
+    std::vector<double> gives;
+};
+
 // Which of two panels is on top in another pose, where both lie over `shared` in the flat one.
-int orderIn(const std::vector<Rigid>& flat, const std::vector<Rigid>& now, int a, int b,
+// Where paper has to give way only what lies further apart than that tells.
+int orderIn(const std::vector<Rigid>& flat, const Beside& beside, int a, int b,
             const Ring& shared) {
+    const std::vector<Rigid>& now = beside.panels;
+    const double least = tells + (beside.gives.empty() ? 0 : beside.gives[a] + beside.gives[b]);
     Vec2 middle = Vec2::Zero();
     for (const Vec2& p : shared)
         middle += p / static_cast<double>(shared.size());
@@ -32,10 +41,29 @@ int orderIn(const std::vector<Rigid>& flat, const std::vector<Rigid>& now, int a
         // Corners lie on edges, where layers may touch: look a little further in.
         const Vec2 p = i < shared.size() ? Vec2(0.9 * shared[i] + 0.1 * middle) : middle;
         const double h = fromA.at(p).z() - fromB.at(p).z();
-        up |= h > tells;
-        down |= h < -tells;
+        up |= h > least;
+        down |= h < -least;
     }
     return up && down ? 2 : up ? 1 : down ? -1 : 0;
+}
+
+// By how much paper gives way for the panels to be where they are in either pose; empty where all
+// closes.
+std::vector<double> givesIn(const Case& c, const Pose& a, const Pose& b) {
+    std::vector<double> out;
+    std::vector<std::vector<int>> moved;
+    for (size_t l = 0; l < a.misfits.size(); ++l) {
+        const double most = std::max(a.misfits[l], b.misfits[l]);
+        if (most <= 1e-4)
+            continue;
+        if (out.empty()) {
+            out.resize(c.assembly.panels.size());
+            moved = movedByLoops(c);
+        }
+        for (int panel : moved[l])
+            out[panel] = std::max(out[panel], most);
+    }
+    return out;
 }
 
 } // namespace
@@ -81,11 +109,15 @@ std::vector<FlatState> flatStates(const Case& c, const Stop& stop) {
                 f.pieces[i].push_back(std::move(ring));
             }
         }
-        std::vector<std::vector<Rigid>> sides(2);
-        if (pose.opening - beside >= c.first())
-            sides[0] = inRoot(c, poseAt(c.linkage, c.motion, pose.opening - beside));
-        if (pose.opening + beside <= c.last())
-            sides[1] = inRoot(c, poseAt(c.linkage, c.motion, pose.opening + beside));
+        std::vector<Beside> sides(2);
+        for (int side : {0, 1}) {
+            const double at = pose.opening + (side ? beside : -beside);
+            if (at < c.first() || at > c.last())
+                continue;
+            const Pose there = poseAt(c.linkage, c.motion, at);
+            sides[side].panels = inRoot(c, there);
+            sides[side].gives = givesIn(c, pose, there);
+        }
         for (size_t i = 0; i < n && !stop; ++i)
             for (size_t j = i + 1; j < n; ++j) {
                 if ((low[i].array() >= high[j].array()).any() ||
@@ -105,9 +137,9 @@ std::vector<FlatState> flatStates(const Case& c, const Stop& stop) {
                     continue;
                 const int a = static_cast<int>(i), b = static_cast<int>(j);
                 Overlap o{a, b, most, 0, 0};
-                if (!sides[0].empty())
+                if (!sides[0].panels.empty())
                     o.before = orderIn(f.place, sides[0], a, b, most);
-                if (!sides[1].empty())
+                if (!sides[1].panels.empty())
                     o.after = orderIn(f.place, sides[1], a, b, most);
                 f.index_[i * n + j] = f.index_[j * n + i] = static_cast<int>(f.overlaps.size());
                 f.overlaps.push_back(std::move(o));

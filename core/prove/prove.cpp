@@ -5,6 +5,7 @@
 namespace hl {
 
 void folds(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
+void idle(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
 void mobility(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
 void misfit(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
 void reach(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
@@ -23,6 +24,7 @@ void mirror(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
 const std::vector<Rule>& rules() {
     static const std::vector<Rule> table = {
         {"folds", "Folds", folds, true},
+        {"idle", "Idle", idle},
         {"mobility", "Motion", mobility},
         {"misfit", "Misfit", misfit, true},
         {"reach", "Reach", reach, true},
@@ -68,12 +70,15 @@ std::vector<Finding> prove(const Case& c, const std::atomic<bool>* cancel, const
     return stop ? std::vector<Finding>{} : prove(e, stop, reached);
 }
 
-std::vector<Finding> prove(const Evidence& e, const Stop& stop, const Reached& reached) {
+std::vector<Finding> prove(const Evidence& e, const Stop& stop, const Reached& reached,
+                           bool whole) {
     std::vector<Finding> out;
     double run = 0;
     for (const Rule& rule : rules()) {
         if (stop)
             break;
+        if (!whole && !rule.where)
+            continue;
         std::vector<Finding> more;
         rule.run(e, stop, more);
         if (stop)

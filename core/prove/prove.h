@@ -19,14 +19,18 @@ const std::vector<Rule>& rules();
 // Runs every rule; the worst findings come first. Cancelled, it returns what it has. `reached`
 // hears what is found so far after every rule, and which part of the rules (0 to 1) has run.
 using Reached = std::function<void(const std::vector<Finding>& soFar, double part)>;
-std::vector<Finding> prove(const Evidence& e, const Stop& stop = {}, const Reached& reached = {});
+// `whole`: whether all rules run, or only those that look at where paper lies.
+std::vector<Finding> prove(const Evidence& e, const Stop& stop = {}, const Reached& reached = {},
+                           bool whole = true);
 std::vector<Finding> prove(const Case& c, const std::atomic<bool>* cancel = nullptr,
                            const Reached& reached = {});
 
-// Looks for one changed measure that makes each finding disappear without a new one of its kind,
-// and writes it into the finding's remedy and action. `progress` hears parts of one.
+// Looks for one changed measure that makes each of the first findings disappear and leaves nothing
+// else new or worse, and writes it into the finding's remedy and action. `progress` hears parts of
+// one. `wanted` is asked before each which finding comes next, out of turn (none: beyond the last).
 void findRemedies(const Case& c, std::vector<Finding>& findings,
                   const std::atomic<bool>* cancel = nullptr,
-                  const std::function<void(double)>& progress = {});
+                  const std::function<void(double)>& progress = {},
+                  const std::function<size_t()>& wanted = {});
 
 } // namespace hl

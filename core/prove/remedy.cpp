@@ -1,5 +1,7 @@
 // Remedies: one changed measure that makes a finding go away. Every candidate is proved, not
-// guessed: the changed design is folded and all rules run over it.
+// guessed: first the rule in question over what the change touches, then, for the smallest changes
+// that pass, all rules over the whole design. What is offered leaves the finding gone and nothing
+// else new or worse.
 #include "core/prove/prove.h"
 #include "core/prove/rounding.h"
 #include "core/prove/saying.h"
@@ -11,61 +13,61 @@
 namespace hl {
 namespace {
 
-constexpr int mostTrials = 160;    // in all: a search that finds nothing must end
+constexpr int mostTrials = 400;    // of one finding: a search that finds nothing must end
+constexpr size_t mostWhole = 5;    // candidates of a finding that are proved whole
 constexpr size_t mostFindings = 6; // the rest keep their general advice
 
-struct Weight { // how bad a proof is: first the finding in question, then everything else
-    bool still = false;
-    int stops = 0, cautions = 0;
-};
-
-Weight weigh(const std::vector<Finding>& all, const Finding& wanted) {
-    Weight w;
-    for (auto& f : all) {
-        w.stops += f.severity == Severity::Stop;
-        w.cautions += f.severity == Severity::Caution;
-        w.still |= f.rule == wanted.rule && f.parts == wanted.parts;
-    }
-    return w;
+bool sameParts(const Finding& a, const Finding& b) {
+    return a.parts.size() == b.parts.size() &&
+           std::is_permutation(a.parts.begin(), a.parts.end(), b.parts.begin());
 }
+
+// Whether a finding was there before, and said as much.
+bool wasThere(const Finding& f, const std::vector<Finding>& before) {
+    constexpr double slack = 0.05;
+    return std::any_of(before.begin(), before.end(), [&](const Finding& b) {
+        return b.rule == f.rule && b.in == f.in && sameParts(b, f) && b.severity >= f.severity &&
+               (f.rule == "clearance" ? f.amount >= b.amount - slack
+                                      : f.amount <= b.amount + slack);
+    });
+}
+
+bool isThere(const Finding& wanted, const std::vector<Finding>& all) {
+    return std::any_of(all.begin(), all.end(), [&](const Finding& f) {
+        return f.severity != Severity::Note && f.rule == wanted.rule && sameParts(f, wanted);
+    });
+}
+
+struct Candidate {
+    Remedy remedy;
+    double size = 0; // of the change against the measure
+};
 
 class Search {
   public:
-    // `trials` counts over all searches and ends them at mostTrials.
-    Search(const Case& c, const std::vector<Finding>& all, const Finding& wanted, int& trials,
+    Search(const Case& c, const std::vector<Finding>& all, const Finding& wanted,
            const std::atomic<bool>* cancel)
-        : case_(c), wanted_(wanted), now_(weigh(all, wanted)), cancel_(cancel), trials_(trials) {}
-
-    // Whether the design with this one change is rid of the finding and no worse otherwise.
-    bool heals(const Remedy& r) {
-        if (++trials_ > mostTrials || (cancel_ && *cancel_))
-            return false;
-        Design d = case_.design;
-        auto& set = *d.setOf(r.structure);
-        if (r.value)
-            set[r.parameter] = *r.value;
-        else
-            set.erase(r.parameter);
-        auto made = assemble(d);
-        if (!made)
-            return false;
-        const Case next(d, *made, cancel_, case_.workshop);
-        if (next.poses.size() != case_.poses.size())
-            return false;
-        const Weight w = weigh(prove(next, cancel_), wanted_);
-        return !w.still && w.stops < now_.stops + (wanted_.severity != Severity::Stop) &&
-               w.stops + w.cautions < now_.stops + now_.cautions;
+        : case_(c), all_(all), wanted_(wanted), cancel_(cancel), near_(c.design) {
+        for (const Rule& r : rules())
+            if (wanted.rule == r.id)
+                rule_ = &r;
+        leaveOutOthers();
+        if (auto made = assemble(near_)) {
+            const Case c(near_, *made, cancel_, case_.workshop);
+            if (!stopped())
+                nearBefore_ = about(Evidence(c, Stop{cancel_}));
+        }
     }
 
-    std::optional<Remedy> run() {
-        std::optional<Remedy> best;
-        double least = 1e300;
+    // The remedies that pass the first look, the smallest change first.
+    std::vector<Candidate> candidates() {
+        std::vector<Candidate> out;
         for (const std::string& id : involved()) {
             const Family& f = *familyOf(case_.design, id);
             const auto& set = *case_.design.setOf(id);
             for (auto& [name, value] : set)
                 if (f.parameter(name)->follows && heals({id, name, {}}))
-                    return Remedy{id, name, {}};
+                    out.push_back({{id, name, {}}, 0});
             auto values = measuresOf(case_.design, id);
             if (!values)
                 continue;
@@ -74,19 +76,113 @@ class Search {
                 // another structure.
                 if ((p.follows && !set.count(p.name)) || p.least.quantity == Quantity::Count)
                     continue;
-                for (int way : {-1, 1}) {
-                    auto r = along(id, p, values->at(p.name), way, least);
-                    if (r.second < least) {
-                        least = r.second;
-                        best = r.first;
-                    }
-                }
+                for (int way : {-1, 1})
+                    if (auto r = along(id, p, values->at(p.name), way))
+                        out.push_back(*r);
             }
         }
-        return best;
+        std::stable_sort(out.begin(), out.end(), [](auto& a, auto& b) { return a.size < b.size; });
+        return out;
+    }
+
+    // What the whole proof says of the design with the change; nothing where it is no better.
+    std::optional<std::vector<Finding>> better(const Remedy& r) const {
+        const Design d = changed(case_.design, r);
+        auto made = assemble(d);
+        if (!made || stopped())
+            return {};
+        const Case next(d, *made, cancel_, case_.workshop);
+        if (stopped() || next.poses.size() != case_.poses.size())
+            return {};
+        std::vector<Finding> now = prove(next, cancel_);
+        if (stopped() || isThere(wanted_, now) || anyNew(now, all_))
+            return {};
+        return now;
     }
 
   private:
+    bool stopped() const { return cancel_ && *cancel_; }
+
+    static Design changed(Design d, const Remedy& r) {
+        auto& set = *d.setOf(r.structure);
+        if (r.value)
+            set[r.parameter] = *r.value;
+        else
+            set.erase(r.parameter);
+        return d;
+    }
+
+    // Whether the finding is gone from what the change touches.
+    bool heals(const Remedy& r) {
+        if (!rule_ || ++trials_ > mostTrials || stopped())
+            return false;
+        const Design d = changed(near_, r);
+        auto made = assemble(d);
+        if (!made)
+            return false;
+        const Case next(d, *made, cancel_, case_.workshop);
+        if (stopped() || next.poses.size() != case_.poses.size())
+            return false;
+        const Stop stop{cancel_};
+        const Evidence e(next, stop);
+        std::vector<Finding> now;
+        if (!stop)
+            rule_->run(e, stop, now);
+        if (stop || isThere(wanted_, now))
+            return false;
+        return !anyNew(about(e), nearBefore_) && !stop;
+    }
+
+    static bool anyNew(const std::vector<Finding>& now, const std::vector<Finding>& before) {
+        return std::any_of(now.begin(), now.end(), [&](const Finding& f) {
+            return f.severity != Severity::Note && !wasThere(f, before);
+        });
+    }
+
+    std::vector<Finding> about(const Evidence& e) const {
+        return prove(e, Stop{cancel_}, {}, false);
+    }
+
+    // Structures that neither are named in the finding nor carry or stand on what is.
+    void leaveOutOthers() {
+        const Design& d = case_.design;
+        if (d.structures.size() < 4 || !d.parts.empty() || !d.motion.empty())
+            return;
+        std::set<std::string> keep;
+        for (const std::string& id : involved())
+            keep.insert(id);
+        if (keep.empty())
+            return;
+        for (bool more = true; more;) {
+            more = false;
+            for (const StructureSpec& s : d.structures) {
+                const std::string host = ownerOf(s.on);
+                if (keep.count(s.id) ? host != "card" && keep.insert(host).second
+                                     : keep.count(host) && keep.insert(s.id).second)
+                    more = true;
+            }
+        }
+        Design less = d;
+        less.structures.erase(
+            std::remove_if(less.structures.begin(), less.structures.end(),
+                           [&](const StructureSpec& s) { return !keep.count(s.id); }),
+            less.structures.end());
+        auto made = assemble(less);
+        if (!made)
+            return;
+        // It must still be found there, or the first look would tell nothing.
+        const Case c(less, *made, cancel_, case_.workshop);
+        const Stop stop{cancel_};
+        if (stop)
+            return;
+        const Evidence e(c, stop);
+        std::vector<Finding> now;
+        if (rule_ && !stop)
+            rule_->run(e, stop, now);
+        if (isThere(wanted_, now))
+            near_ = less;
+    }
+
     std::vector<std::string> involved() const {
         std::vector<std::string> out;
         for (auto& panel : wanted_.panels) {
@@ -106,8 +202,8 @@ class Search {
 
     // The smallest healing change of one measure in one direction, in steps of the ruler, and
     // its size relative to the measure.
-    std::pair<std::optional<Remedy>, double> along(const std::string& id, const Parameter& p,
-                                                   double value, int way, double least) {
+    std::optional<Candidate> along(const std::string& id, const Parameter& p, double value,
+                                   int way) {
         const bool angle = p.least.quantity == Quantity::Angle;
         const Measure now = Measure::of(p.least.quantity, value);
         const std::int64_t step = grain(p);
@@ -122,7 +218,7 @@ class Search {
         };
         auto allowed = [&](std::int64_t n) {
             const std::int64_t v = at(n).value->count;
-            return v >= p.least.count && v <= p.most.count && size(n) <= 0.8 && size(n) < least;
+            return v >= p.least.count && v <= p.most.count && size(n) <= 0.8;
         };
         std::int64_t failed = -1;
         for (std::int64_t n = 0; allowed(n); n = 2 * n + 3) {
@@ -135,16 +231,19 @@ class Search {
                 const std::int64_t mid = (healed + failed) / 2;
                 (heals(at(mid)) ? healed : failed) = mid;
             }
-            return {at(healed), size(healed)};
+            return Candidate{at(healed), size(healed)};
         }
-        return {{}, 1e300};
+        return {};
     }
 
     const Case& case_;
+    const std::vector<Finding>& all_;
     const Finding& wanted_;
-    Weight now_;
+    const Rule* rule_ = nullptr;
     const std::atomic<bool>* cancel_;
-    int& trials_;
+    Design near_; // what the change touches
+    std::vector<Finding> nearBefore_;
+    int trials_ = 0;
 };
 
 std::string say(const Case& c, const Remedy& r) {
@@ -176,21 +275,58 @@ void blameRounding(const Case& c, Finding& finding, const std::atomic<bool>* can
 } // namespace
 
 void findRemedies(const Case& c, std::vector<Finding>& findings, const std::atomic<bool>* cancel,
-                  const std::function<void(double)>& progress) {
+                  const std::function<void(double)>& progress,
+                  const std::function<size_t()>& wanted) {
     const std::vector<Finding> all = findings;
     const size_t count = std::min(mostFindings, findings.size());
-    int trials = 0;
-    for (size_t i = 0; i < count && !(cancel && *cancel); ++i) {
+    std::vector<bool> done(findings.size());
+    std::vector<Remedy> offered;
+    size_t looked = 0;
+    auto next = [&] { // the one that is looked at, else the first
+        const size_t first = wanted ? wanted() : findings.size();
+        if (first < findings.size() && !done[first])
+            return first;
+        size_t i = 0;
+        while (i < count && done[i])
+            ++i;
+        return i;
+    };
+    for (size_t i = next(); (i < count || (wanted && i < findings.size())) && !(cancel && *cancel);
+         i = next()) {
+        done[i] = true;
         Finding& f = findings[i];
-        if (f.severity != Severity::Note) {
-            f.action = Search(c, all, all[i], trials, cancel).run();
-            if (f.action)
-                f.remedy = say(c, *f.action);
-            else if (f.rule == "rounding")
+        if (f.severity != Severity::Note && !f.action) {
+            Search search(c, all, all[i], cancel);
+            size_t whole = 0;
+            for (const Candidate& one : search.candidates()) {
+                // Never the contrary of what is offered elsewhere.
+                if (whole == mostWhole || (cancel && *cancel))
+                    break;
+                if (std::any_of(offered.begin(), offered.end(), [&](const Remedy& r) {
+                        return r.structure == one.remedy.structure &&
+                               r.parameter == one.remedy.parameter;
+                    }))
+                    continue;
+                ++whole;
+                const auto after = search.better(one.remedy);
+                if (!after)
+                    continue;
+                offered.push_back(one.remedy);
+                // The same change may be rid of others as well: it is their remedy too.
+                for (size_t k = 0; k < findings.size(); ++k)
+                    if (all[k].severity != Severity::Note && !findings[k].action &&
+                        !isThere(all[k], *after)) {
+                        findings[k].action = one.remedy;
+                        findings[k].remedy = say(c, one.remedy);
+                        done[k] = true;
+                    }
+                break;
+            }
+            if (!f.action && f.rule == "rounding")
                 blameRounding(c, f, cancel);
         }
         if (progress)
-            progress(static_cast<double>(i + 1) / static_cast<double>(count));
+            progress(std::min(1.0, static_cast<double>(++looked) / static_cast<double>(count)));
     }
 }
 

@@ -1,6 +1,7 @@
 #include "core/prove/rounding.h"
 #include "core/design/measures.h"
-#include "core/fold/closure.h"
+#include "core/fold/sharing.h"
+#include "core/measure/number.h"
 #include "core/prove/prove.h"
 #include "core/prove/saying.h"
 #include "core/prove/sensitivity.h"
@@ -36,7 +37,7 @@ std::vector<NamedMeasure> measuresIn(Design& d) {
             if (m.quantity != Quantity::Count)
                 out.push_back({id, name, &m});
     for (size_t i = 0; i < d.card.smooth.size(); ++i) { // they end where slits do
-        const std::string name = "smooth " + std::to_string(i + 1);
+        const std::string name = "smooth " + numberText(i + 1);
         out.push_back({"card", name + " from", &d.card.smooth[i].first});
         out.push_back({"card", name + " to", &d.card.smooth[i].second});
     }
@@ -111,14 +112,14 @@ Worst worstOf(const Case& c, const Design& d, const std::atomic<bool>* cancel) {
         w.problem = "drawn lines would divide the paper into other panels.";
         return w;
     }
+    Motion moving = c.motion;
+    moving.open.assign(moving.blocks.size(), true); // what closes as designed need not any more
     Pose pose;
     for (int n = 0; n <= places && !(cancel && *cancel); ++n) {
         const Pose& near = c.poses[n * (c.poses.size() - 1) / places];
         pose = near;
-        closeAll(k, c.motion, near.opening, pose.angles);
-        for (size_t l = 0; l < k.loops.size(); ++l)
-            pose.misfits[l] = misfitOf(k, k.loops[l], pose.angles);
-        placePanels(k, pose.angles, pose.panels);
+        closeAll(k, moving, near.opening, pose.angles);
+        placeAll(k, moving, pose);
         w.moved = std::max(w.moved, movedFrom(c.assembly, near, *made, pose));
         if (n == 0)
             w.beyond = beyondOf(pose, *made, k.root, d.card);

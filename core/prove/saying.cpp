@@ -1,4 +1,5 @@
 #include "core/prove/saying.h"
+#include "core/measure/number.h"
 #include "core/structures/family.h"
 #include <algorithm>
 #include <cctype>
@@ -7,14 +8,7 @@
 namespace hl {
 namespace {
 
-std::string degrees(double d) {
-    const double tenths = std::round(d * 10) / 10;
-    std::string s = std::to_string(tenths);
-    s.erase(s.find('.') + 2);
-    if (s.substr(s.size() - 2) == ".0")
-        s.erase(s.size() - 2);
-    return s + "°";
-}
+std::string degrees(double d) { return numberText(d, 1) + "°"; }
 
 } // namespace
 
@@ -54,6 +48,10 @@ std::string sayPanel(const Case& c, int panel) {
         return top ? (left ? "upper page" : "lower page") : (left ? "left page" : "right page");
     }
     std::replace(name.begin(), name.end(), '-', ' ');
+    const StructureSpec* s = c.design.structure(ownerOf(p.id));
+    // What is one panel is called by its own name.
+    if (s && s->kind == name)
+        return whose(c, p.id, p.part);
     return name + " of " + whose(c, p.id, p.part);
 }
 
@@ -98,6 +96,19 @@ std::string sayOpening(const Case& c, double from, double to) {
 }
 
 std::string sayAmount(const Case& c, double mm) { return sayLength(mm, c.design.units); }
+
+std::pair<std::string, std::string> sayApart(const Case& c, double one, double other) {
+    std::string a = sayAmount(c, one), b = sayAmount(c, other);
+    const bool inch = c.design.units == Unit::Inch;
+    for (int decimals = 2; a == b && decimals < 6; ++decimals) {
+        auto fine = [&](double mm) {
+            return numberText(inch ? mm / 25.4 : mm, decimals) + (inch ? " in" : " mm");
+        };
+        a = fine(one);
+        b = fine(other);
+    }
+    return {a, b};
+}
 
 std::string capital(std::string s) {
     if (!s.empty())

@@ -14,6 +14,8 @@ std::string sayJoint(const Case& c, int joint);   // a crease, a pivot or a slid
 // driven, with what is driven: "with the front of Gate at 40°".
 std::string sayOpening(const Case& c, double from, double to);
 std::string sayAmount(const Case& c, double mm); // in the maker's unit
+// Two amounts that differ, so finely that they do as said.
+std::pair<std::string, std::string> sayApart(const Case& c, double one, double other);
 std::string capital(std::string sentence);
 // Adds the part of `panel` to the finding, and the panel itself.
 void nameIn(Finding& f, const Case& c, int panel);

@@ -1,6 +1,7 @@
 #include "core/prove/sensitivity.h"
 #include "core/design/measures.h"
 #include "core/fold/motion.h"
+#include "core/measure/number.h"
 #include "core/structures/family.h"
 #include <algorithm>
 #include <cstdio>
@@ -112,8 +113,7 @@ std::string say(const Sensitivity& s) {
     const std::string off = (angle ? "0.5 degrees" : "0.5 mm");
     if (s.rate < 1e-3)
         return "The " + name + " of " + s.structure + " may be " + off + " off without any misfit.";
-    char moved[32];
-    std::snprintf(moved, sizeof moved, "%.2f mm", s.rate / 2);
+    const std::string moved = numberText(s.rate / 2, 2, 2) + " mm";
     return "The " + name + " of " + s.structure + " " + off + " off makes " + s.tab + " miss by " +
            moved + ".";
 }

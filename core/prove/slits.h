@@ -11,4 +11,8 @@ double segmentDistance(const Vec2& p, const Vec2& from, const Vec2& to);
 // 100 mm per unit of the sine between the two.
 double slitDistance(const Part& part, const Vec2& p, const Vec2& along = Vec2::Zero());
 
+// How much of the stretch of `length` mm from `p` along `along` (unit) the slit under it covers,
+// mm.
+double slitAlong(const Part& part, const Vec2& p, const Vec2& along, double length);
+
 } // namespace hl

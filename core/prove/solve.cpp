@@ -13,6 +13,7 @@ constexpr int marks = 24;
 constexpr std::int64_t fine =
     10'000; // nm or ndeg: a hundredth of a mm, a hundred-thousandth of a degree
 constexpr std::int64_t fineAngle = 10'000'000;
+constexpr double leastAdhesive = 2; // mm: a narrower strip does not hold
 
 std::string spaced(std::string name) {
     std::replace(name.begin(), name.end(), '_', ' ');
@@ -173,7 +174,18 @@ class Solver {
             out.count += step;
         return out;
     }
-    std::string say(const Measure& m) const { return show(m, held_.units, 64).text; }
+    // As the maker reads it, rounded to the side that still holds.
+    enum class To { Less, More };
+    std::string say(const Measure& m, To side) const {
+        const std::int64_t step = m.quantity == Quantity::Angle ? 100'000'000
+                                  : held_.units == Unit::Inch   ? nmPerInch / 64
+                                                                : 100'000;
+        Measure out = m;
+        out.count = m.count / step * step;
+        if (side == To::More && out.count < m.count)
+            out.count += step;
+        return show(out, held_.units, 64).text;
+    }
     std::string name(const std::string& id) const { return sayOwner(held_, id); }
     static std::string because(const Edge& e, const std::string& bound) {
         return e.why.empty() ? bound : "Beyond that: " + e.why;
@@ -232,7 +244,8 @@ class Solver {
                 up.found && (!down.found || up.value - now.count <= now.count - down.value);
             e = upward ? up : down;
             return finish({Measure{now.quantity, e.value}}, p->name, !upward,
-                          "With " + what + " at " + say({now.quantity, e.value}) +
+                          "With " + what + " at " +
+                              say({now.quantity, e.value}, upward ? To::More : To::Less) +
                               " the finding is gone.",
                           "Until then: " + e.why, attempt);
         }
@@ -254,7 +267,7 @@ class Solver {
             because(e, most ? "Its bound: " + p->mostWhy + "." : "Its bound: " + p->leastWhy + ".");
         return finish({Measure{now.quantity, e.value}}, p->name, most,
                       capital(what) + " can be at " + (most ? "most " : "least ") +
-                          say({now.quantity, e.value}) + ".",
+                          say({now.quantity, e.value}, most ? To::Less : To::More) + ".",
                       stops, attempt);
     }
 
@@ -288,8 +301,15 @@ class Solver {
             auto& set = d.structure(q_.structure)->set;
             set["width"] = Measure::fromMm(w * by);
             set["height"] = Measure::fromMm(h * by);
-            if (set.count("adhesive_to"))
-                set["adhesive_to"] = Measure::fromMm(set["adhesive_to"].mm() * by);
+            // Adhesive grows with it, but is never too narrow to hold.
+            const double from = set.count("adhesive_from") ? set["adhesive_from"].mm() : 0;
+            if (from + leastAdhesive > h * by) {
+                set.erase("adhesive_from");
+                set.erase("adhesive_to");
+            } else if (set.count("adhesive_to")) {
+                set["adhesive_to"] = Measure::fromMm(
+                    std::clamp(set["adhesive_to"].mm() * by, from + leastAdhesive, h * by));
+            }
             return d;
         };
         // The scale is searched as a length: the width.
@@ -308,8 +328,8 @@ class Solver {
         Answer a;
         a.values = {Measure{Quantity::Length, e.value}, Measure::fromMm(h * by)};
         a.stops = because(e, "Nothing stops it.");
-        a.sentence = capital(name(q_.structure)) + " can be " + say(a.values[0]) + " by " +
-                     say(a.values[1]) + " and still hide. " + a.stops;
+        a.sentence = capital(name(q_.structure)) + " can be " + say(a.values[0], To::Less) +
+                     " by " + say(a.values[1], To::Less) + " and still hide. " + a.stops;
         a.design = scaled(onRuler(a.values[0], true).mm() / w);
         if (!assemble(a.design))
             a.design = scaled(by);
@@ -348,7 +368,8 @@ class Solver {
         Answer a;
         a.values = {Measure{Quantity::Length, e.value}};
         a.stops = because(e, "Nothing stops it.");
-        a.sentence = capital(name(q_.structure)) + " can move to " + say(a.values[0]) +
+        const To side = place < toward ? To::Less : To::More;
+        a.sentence = capital(name(q_.structure)) + " can move to " + say(a.values[0], side) +
                      " from the start of the fold, " + sayLength(std::max(0.0, gap), held_.units) +
                      " from " + name(q_.other) + ". " + a.stops;
         a.design = held_;
@@ -382,8 +403,8 @@ class Solver {
                 mark = value;
             (width ? d.card.width : d.card.height) = mark;
         }
-        a.sentence = "The smallest card that takes the design is " + say(a.values[0]) +
-                     " wide and " + say(a.values[1]) + " high. " + a.stops;
+        a.sentence = "The smallest card that takes the design is " + say(a.values[0], To::More) +
+                     " wide and " + say(a.values[1], To::More) + " high. " + a.stops;
         a.design = d;
         return a;
     }
@@ -407,8 +428,8 @@ class Solver {
                   sayLength(top ? closed.size().x() : closed.size().y(), held_.units) + " and " +
                   sayLength(closed.thickness, held_.units) +
                   " thick, which a flat envelope has to go round.";
-        a.sentence = "The smallest envelope is " + say(a.values[0]) + " by " + say(a.values[1]) +
-                     " inside. " + a.stops;
+        a.sentence = "The smallest envelope is " + say(a.values[0], To::More) + " by " +
+                     say(a.values[1], To::More) + " inside. " + a.stops;
         a.design = held_;
         a.design.card.envelope = {onRuler(a.values[0], false), onRuler(a.values[1], false)};
         return a;

@@ -234,7 +234,7 @@ Stance stanceOf(const Case& c) {
             if (r.name.empty())
                 r.name = f.outward.y() < -0.9  ? "on its bottom edges"
                          : f.outward.y() > 0.9 ? "on its top edges"
-                                               : "tilted";
+                                               : "tilted over";
         }
         if (r.margin > 0 || r.meant)
             s.rests.push_back(r);

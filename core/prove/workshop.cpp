@@ -1,5 +1,6 @@
 #include "core/prove/workshop.h"
 #include "core/files/json_object.h"
+#include "core/measure/number.h"
 #include <algorithm>
 
 namespace hl {
@@ -12,7 +13,7 @@ double amount(Object& o, const char* key, double fallback, double most, const ch
     if (!j->is_number() || !(j->get<double>() >= 0 && j->get<double>() <= most))
         bad(o.at(key), "this is no amount that makes sense here",
             "give a number of " + std::string(unit) + " between 0 and " +
-                std::to_string(static_cast<int>(most)));
+                numberText(static_cast<int>(most)));
     return j->get<double>();
 }
 
@@ -74,7 +75,7 @@ std::string workshopToText(const Workshop& w) {
 
 Result<Workshop> workshopFromText(const std::string& text) {
     try {
-        const Json json = Json::parse(text);
+        const Json json = parsedJson(text);
         Object o(json, "");
         Workshop w;
         w.scoreError = amount(o, "score_error", w.scoreError, 5, "mm");
@@ -90,7 +91,7 @@ Result<Workshop> workshopFromText(const std::string& text) {
             w.mail.clear();
             int n = 0;
             for (auto& one : list(o, "mail")) {
-                Object c(one, "mail, entry " + std::to_string(++n));
+                Object c(one, "mail, entry " + numberText(++n));
                 MailClass m;
                 m.id = c.text("id");
                 m.name = c.text("name", m.id.c_str());

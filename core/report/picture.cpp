@@ -1,4 +1,5 @@
 #include "core/report/picture.h"
+#include "core/measure/number.h"
 #include <algorithm>
 #include <cmath>
 #include <cstdio>
@@ -42,11 +43,7 @@ Rgb rgbOf(const Colour& c) {
     return {1, 1, 1};
 }
 
-std::string number(double v) {
-    char text[32];
-    std::snprintf(text, sizeof text, "%.2f", v);
-    return text;
-}
+std::string number(double v) { return numberText(v, 2, 2); }
 
 std::string escaped(const std::string& text) {
     std::string out;
@@ -86,9 +83,13 @@ void Picture::mark(const Vec2& at, double size, int form, Colour colour) {
 
 std::string onPaper(const Colour& colour) {
     const Rgb c = rgbOf(colour);
-    char text[16];
-    std::snprintf(text, sizeof text, "#%02x%02x%02x", int(std::lround(255 * c.r)),
-                  int(std::lround(255 * c.g)), int(std::lround(255 * c.b)));
+    static const char digits[] = "0123456789abcdef";
+    std::string text = "#";
+    for (double part : {c.r, c.g, c.b}) {
+        const auto whole = static_cast<unsigned>(std::lround(255 * part));
+        text += digits[whole / 16 % 16];
+        text += digits[whole % 16];
+    }
     return text;
 }
 

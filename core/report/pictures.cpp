@@ -1,4 +1,5 @@
 #include "core/report/pictures.h"
+#include "core/measure/number.h"
 #include "core/prove/saying.h"
 #include <algorithm>
 #include <cmath>
@@ -16,7 +17,7 @@ Colour severity(Severity s) {
             0};
 }
 
-std::string whole(double v) { return std::to_string(static_cast<int>(std::lround(v))); }
+std::string whole(double v) { return numberText(static_cast<int>(std::lround(v))); }
 
 // A round number of the maker's units at or above v mm, and no less than can be told.
 double roundUp(double v, Unit unit) {

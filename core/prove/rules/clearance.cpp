@@ -8,9 +8,11 @@
 #include "core/prove/curves.h"
 #include "core/prove/evidence.h"
 #include "core/prove/saying.h"
+#include "core/prove/slits.h"
 #include <algorithm>
 #include <cmath>
 #include <map>
+#include <numeric>
 #include <set>
 
 namespace hl {
@@ -30,6 +32,19 @@ class Search {
         const auto& panels = c_.assembly.panels;
         for (const Panel& p : panels)
             owner_.push_back(ownerOf(p.id));
+        // What is held fast on the same panel never moves against one another.
+        body_.resize(panels.size());
+        std::iota(body_.begin(), body_.end(), 0);
+        for (bool more = true; more;) {
+            more = false;
+            for (const Join& j : c_.assembly.joins) {
+                const int low = std::min(body_[j.tab], body_[j.landing]);
+                if (!j.moves && body_[j.tab] != body_[j.landing]) {
+                    body_[j.tab] = body_[j.landing] = low;
+                    more = true;
+                }
+            }
+        }
     }
 
     std::vector<Near> run() {
@@ -38,7 +53,8 @@ class Search {
         film_.nearPairs(farthest, [&](int i, int k) {
             const int a = film_.pieces()[i].panel, b = film_.pieces()[k].panel;
             if (stop_ || owner_[a] == owner_[b] || owner_[a] == "card" || owner_[b] == "card" ||
-                gives[a] || gives[b] || joined_.count({std::min(a, b), std::max(a, b)}))
+                gives[a] || gives[b] || body_[a] == body_[b] ||
+                joined_.count({std::min(a, b), std::max(a, b)}))
                 return;
             auto [it, fresh] = strangers.try_emplace({owner_[a], owner_[b]}, true);
             if (fresh)
@@ -53,7 +69,8 @@ class Search {
     }
 
   private:
-    static constexpr double farthest = 3; // mm: more than any two kinds of paper ask for
+    static constexpr double meets = 0.005; // mm: no distance at all
+    static constexpr double farthest = 3;  // mm: more than any two kinds of paper ask for
     // How close two panels may come: both calipers, and no less than half a millimetre.
     double leastOf(int a, int b) const {
         return std::clamp(caliperOf(c_, a) + caliperOf(c_, b), 0.5, farthest - 1);
@@ -86,8 +103,8 @@ class Search {
                 return; // they collide, which is another matter
             if (g.distance < least + drawn)
                 g = wholeGap(pa, pb, f);
-            if (g.distance <= 1e-9 && !lie)
-                g.distance = 0;
+            if (g.distance < meets)
+                return; // what only meets at its edges is meant to
             if (g.distance >= least)
                 continue;
             isClose[f] = true;
@@ -170,23 +187,118 @@ class Search {
     const Film& film_;
     const Stop& stop_;
     std::set<std::pair<int, int>> joined_;
+    std::vector<int> body_; // of every panel, the first panel that it is fast on
     std::vector<std::string> owner_;
     std::map<std::pair<std::string, std::string>, Near> found_;
+};
+
+// What goes through an opening with too little room at its edges.
+class Windows {
+  public:
+    Windows(const Evidence& e, const Stop& stop) : c_(e.c), film_(e.film), stop_(stop) {}
+
+    std::vector<Near> run() {
+        const auto& panels = c_.assembly.panels;
+        const std::vector<bool> gives = givesWay(c_);
+        for (size_t w = 0; w < panels.size(); ++w)
+            for (size_t p = 0; p < panels.size() && !panels[w].apertures.empty() && !stop_; ++p)
+                if (p != w && !gives[w] && !gives[p] && !hangTogether(int(w), int(p)))
+                    look(int(w), int(p));
+        return std::move(out_);
+    }
+
+  private:
+    bool hangTogether(int a, int b) const {
+        auto same = [&](int x, int y) { return (x == a && y == b) || (x == b && y == a); };
+        return std::any_of(c_.assembly.creases.begin(), c_.assembly.creases.end(),
+                           [&](const Crease& k) { return same(k.left, k.right); }) ||
+               std::any_of(c_.assembly.joins.begin(), c_.assembly.joins.end(),
+                           [&](const Join& j) { return same(j.tab, j.landing); });
+    }
+
+    void look(int window, int through) {
+        const double least = std::clamp(caliperOf(c_, window) + caliperOf(c_, through), 0.5, 2.0);
+        Near n{through, window, 1e300, -1e300, 0, 1e300, {}};
+        for (int f = 0; f < film_.frames() && !stop_; ++f) {
+            if (film_.flat(f) || film_.binds(f, window) || film_.binds(f, through))
+                continue;
+            const Rigid there =
+                film_.pose(f).panels[window].inverse() * film_.pose(f).panels[through];
+            for (const Ring& piece : c_.assembly.panels[through].pieces)
+                cut(piece, there, window, f, least, n);
+        }
+        if (n.from <= n.to)
+            out_.push_back(n);
+    }
+
+    void cut(const Ring& piece, const Rigid& there, int window, int f, double least, Near& n) {
+        constexpr double clear = 0.5; // mm that it reaches on both sides of the opening
+        std::vector<Vec2> ends;
+        double up = 0, down = 0;
+        for (size_t i = 0; i < piece.size(); ++i) {
+            const Vec3 p = there.at(piece[i]), q = there.at(piece[(i + 1) % piece.size()]);
+            up = std::max(up, p.z());
+            down = std::max(down, -p.z());
+            if ((p.z() < 0) != (q.z() < 0))
+                ends.push_back((p + (q - p) * (p.z() / (p.z() - q.z()))).head<2>());
+        }
+        if (ends.size() != 2 || up < clear || down < clear)
+            return;
+        const Vec2 middle = (ends[0] + ends[1]) / 2;
+        for (const Ring& hole : c_.assembly.panels[window].apertures) {
+            Ring ring = hole;
+            if (areaOf(ring) < 0)
+                std::reverse(ring.begin(), ring.end());
+            if (!onPaper(ring, {}, middle))
+                continue;
+            for (const Vec2& end : ends) {
+                double room = onPaper(ring, {}, end) ? 1e300 : 0;
+                for (size_t i = 0; i < ring.size() && room > 0; ++i)
+                    room =
+                        std::min(room, segmentDistance(end, ring[i], ring[(i + 1) % ring.size()]));
+                if (room >= least)
+                    continue;
+                n.from = std::min(n.from, film_.opening(f));
+                n.to = std::max(n.to, film_.opening(f));
+                if (room < n.distance) {
+                    n.distance = room;
+                    n.at = film_.opening(f);
+                    n.where = film_.pose(f).panels[window].at(end);
+                }
+            }
+        }
+    }
+
+    const Case& c_;
+    const Film& film_;
+    const Stop& stop_;
+    std::vector<Near> out_;
 };
 
 } // namespace
 
 void clearance(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     const Case& c = e.c;
+    for (const Near& n : Windows(e, stop).run()) {
+        Finding f = Finding::of("clearance", Severity::Caution, n.from, n.to, n.at, n.distance);
+        f.where = n.where;
+        nameIn(f, c, n.a);
+        nameIn(f, c, n.b);
+        f.message = "The " + sayPanel(c, n.a) + " goes through the opening in the " +
+                    sayPanel(c, n.b) +
+                    (n.distance < 0.005 ? " with nothing to spare "
+                                        : " with only " + sayAmount(c, n.distance) + " to spare ") +
+                    sayOpening(c, n.at, n.at) + ": it is likely to catch on the edge.";
+        f.remedy = "Make the opening larger all round, or what goes through it smaller.";
+        out.push_back(f);
+    }
     for (const Near& n : Search(e, stop).run()) {
         Finding f = Finding::of("clearance", Severity::Caution, n.from, n.to, n.at, n.distance);
         f.where = n.where;
         nameIn(f, c, n.a);
         nameIn(f, c, n.b);
         const std::string names = "The " + sayPanel(c, n.a) + " and the " + sayPanel(c, n.b);
-        f.message = (n.distance < 0.005 ? names + " touch "
-                                        : names + " come within " + sayAmount(c, n.distance) +
-                                              " of one another ") +
+        f.message = names + " come within " + sayAmount(c, n.distance) + " of one another " +
                     sayOpening(c, n.at, n.at) + ", less than paper can be trusted to keep.";
         f.remedy = "Move them further apart, or make one of them smaller.";
         out.push_back(f);

@@ -7,12 +7,16 @@
 // side of one of their planes, or stay in the same order along the line in which the planes cross,
 // cannot have met; any others are looked at again half way, until they meet or nothing moves any
 // more. Two parallel panels that change places meet at no frame, but change the side, and lie over
-// one another while they do.
+// one another while they do, also when a frame finds them in one plane. What moves within a plane,
+// over what is glued there, is looked for apart (core/prove/in_plane).
 //
-// Flat states are left to the order of layers. So is a part, to misfit, where it binds: rigid
-// panels have no true pose there. What hangs on a plain flap gives way to what it meets; a tongue
-// goes through its slit, there and nowhere else; foam gives way to what is pressed on it.
+// Flat states are left to the order of layers. Where paper has to give way for a chain to close, a
+// crossing has to be deeper than that; where it would have to give more than it forgives, rigid
+// panels have no true pose, and misfit tells. What hangs on a plain flap gives way to what it
+// meets; a tongue goes through its slit, there and nowhere else; foam gives way to what is pressed
+// on it face to face, but not to what comes down on it steeply.
 #include "core/prove/evidence.h"
+#include "core/prove/in_plane.h"
 #include "core/prove/saying.h"
 #include "core/prove/slits.h"
 #include <algorithm>
@@ -24,7 +28,9 @@ namespace {
 
 constexpr double finest = 1 / 64.;  // degrees: nothing is looked at closer
 constexpr double throughSlit = 1.0; // mm beside a slit that count as through it
-constexpr double pressed = 0.5;     // sine of the angle below which foam is pressed flat
+// Degrees between two panels at which the one meets the other on its foam: pages bend round it up
+// to the first, with care up to the second.
+constexpr double foamPressed = 15, foamSteep = 25;
 
 struct Hit {
     int a = 0, b = 0; // panels
@@ -33,6 +39,8 @@ struct Hit {
     bool swap = false;
     double edgeBefore = 0, edgeAfter = 0; // frames next to the first and the last
     int pieceA = 0, pieceB = 0;
+    double steep = 0;    // degrees at which foam is met; 0: no foam
+    bool pushes = false; // within a plane
 };
 
 class Search {
@@ -64,6 +72,9 @@ class Search {
         for (Hit& h : hits_)
             if (!h.swap)
                 deepen(h);
+        hits_.erase(std::remove_if(hits_.begin(), hits_.end(),
+                                   [&](Hit& h) { return !h.swap && givenWayTo(h); }),
+                    hits_.end());
         return std::move(hits_);
     }
 
@@ -96,6 +107,11 @@ class Search {
         }
     }
 
+    double gives(int frame, int a, int b) const {
+        return film_.gives(frame, a) + film_.gives(frame, b);
+    }
+    static bool inOnePlane(const Lie& l) { return l.first == 0 && l.second == 0; }
+
     void pair(int a, int b) {
         const int pa = film_.pieces()[a].panel, pb = film_.pieces()[b].panel;
         auto looked = [&](int f) {
@@ -103,8 +119,9 @@ class Search {
         };
         auto lie = [&](int f) { return lieOf(film_.polygon(f, a), film_.polygon(f, b)); };
         Lie before;
-        bool known = false; // whether one side in `before` is that of the frame before
-        bool whole = false; // whether all of it is
+        int aside = 0, level = -1; // the side before both came to lie in one plane, and that frame
+        bool known = false;        // whether one side in `before` is that of the frame before
+        bool whole = false;        // whether all of it is
         for (int f = 0; f < film_.frames(); ++f) {
             // A reel on which they keep apart is passed over; its last step ends on the next one's
             // first frame.
@@ -140,9 +157,21 @@ class Search {
             if (step) {
                 if (!known || !whole)
                     before = lie(f - 1);
+                const double slack = std::max(gives(f - 1, pa, pb), gives(f, pa, pb));
                 if (!now.crosses() && !before.crosses() && !stays(before, now))
-                    between(a, b, film_.opening(f - 1), before, film_.opening(f), now);
+                    between(a, b, film_.opening(f - 1), before, film_.opening(f), now, slack);
+                if (inOnePlane(now) && !inOnePlane(before)) {
+                    aside = before.first;
+                    level = f;
+                } else if (inOnePlane(before) && !inOnePlane(now) && level >= 0 &&
+                           aside * now.first == -1) {
+                    if (const auto where = over(film_.polygon(level, a), film_.polygon(level, b)))
+                        swapped(a, b, film_.opening(level), *where, film_.opening(level - 1),
+                                film_.opening(f), slack);
+                }
             }
+            if (!step || !inOnePlane(now))
+                level = -1;
             if (now.crosses())
                 meet(a, b, f);
             before = now;
@@ -170,28 +199,28 @@ class Search {
                (x.line.dot(y.line) > 0 ? x.order == y.order : x.order == -y.order);
     }
 
-    void between(int a, int b, double from, const Lie& x, double to, const Lie& y) {
+    void between(int a, int b, double from, const Lie& x, double to, const Lie& y, double slack) {
         const double mid = (from + to) / 2;
         const Pose pose = poseAt(c_.linkage, c_.motion, mid);
         const Polygon p = film_.place(a, pose, cornersA_, planeA_),
                       q = film_.place(b, pose, cornersB_, planeB_);
         const Lie now = lieOf(p, q);
         if (now.crosses()) {
-            if (auto cross = deepest(film_.pieces()[a].panel, film_.pieces()[b].panel, pose))
+            if (auto cross = deepest(film_.pieces()[a].panel, film_.pieces()[b].panel, pose, slack))
                 note(a, b, mid, *cross, false, from, to);
             return;
         }
-        if (to - from < finest) {
+        if (to - from < finest || inOnePlane(now)) {
             // They change sides at once: they have changed places if they lie over one another.
             if (x.first * y.first == -1 && x.second * y.second == -1)
                 if (const auto where = over(p, q))
-                    swapped(a, b, mid, *where, from, to);
+                    swapped(a, b, mid, *where, from, to, slack);
             return;
         }
         if (!stays(x, now))
-            between(a, b, from, x, mid, now);
+            between(a, b, from, x, mid, now, slack);
         if (!stays(now, y))
-            between(a, b, mid, now, to, y);
+            between(a, b, mid, now, to, y, slack);
     }
 
     // The middle of where two parallel polygons lie over one another; nothing where they do not.
@@ -217,7 +246,7 @@ class Search {
     }
 
     // How far the two get past one another on the side on which they get less far.
-    void swapped(int a, int b, double at, const Vec3& where, double from, double to) {
+    void swapped(int a, int b, double at, const Vec3& where, double from, double to, double slack) {
         double up = 0, down = 0;
         for (int f = 0; f < film_.frames(); ++f) {
             const Polygon r = film_.polygon(f, a), s = film_.polygon(f, b);
@@ -225,30 +254,35 @@ class Search {
             up = std::max(up, h);
             down = std::max(down, -h);
         }
-        note(a, b, at, {std::min(up, down), where}, true, from, to);
+        if (std::min(up, down) > slack)
+            note(a, b, at, {std::min(up, down), where}, true, from, to);
     }
 
     void meet(int a, int b, int frame) {
         const int pa = film_.pieces()[a].panel, pb = film_.pieces()[b].panel;
         const double at = film_.opening(frame);
-        if (auto cross = deepest(pa, pb, film_.pose(frame)))
+        if (auto cross = deepest(pa, pb, film_.pose(frame), gives(frame, pa, pb)))
             note(a, b, at, *cross, false, frame > 0 ? film_.opening(frame - 1) : at,
                  frame + 1 < film_.frames() ? film_.opening(frame + 1) : at);
     }
 
     // Drawn in, panels part a little before they do as a whole, and that may be where they cross
-    // deepest.
+    // deepest. Between two frames the deepest place is looked for by golden sections.
     void deepen(Hit& h) const {
+        auto take = [&](double at, const Crossing& cross) {
+            if (cross.depth > h.depth) {
+                h.depth = cross.depth;
+                h.worst = at;
+                h.where = cross.where;
+            }
+        };
         auto look = [&](int f) {
             if (f < 0 || f >= film_.frames() || film_.flat(f) || film_.binds(f, h.a) ||
                 film_.binds(f, h.b))
                 return false;
-            const auto cross = deepest(h.a, h.b, film_.pose(f));
-            if (cross && cross->depth > h.depth) {
-                h.depth = cross->depth;
-                h.worst = film_.opening(f);
-                h.where = cross->where;
-            }
+            const auto cross = deepest(h.a, h.b, film_.pose(f), gives(f, h.a, h.b));
+            if (cross)
+                take(film_.opening(f), *cross);
             return cross.has_value();
         };
         int f = 0;
@@ -260,10 +294,62 @@ class Search {
             ++f;
         while (look(f))
             ++f;
+        // The frames next to the worst place, within what is looked at.
+        int below = 0;
+        while (below + 1 < film_.frames() && film_.opening(below + 1) < h.worst - 1e-9)
+            ++below;
+        int above = below;
+        while (above + 1 < film_.frames() && film_.opening(above) <= h.worst + 1e-9)
+            ++above;
+        const double slack = std::max(gives(below, h.a, h.b), gives(above, h.a, h.b));
+        auto depthAt = [&](double at) {
+            const auto cross = deepest(h.a, h.b, poseAt(c_.linkage, c_.motion, at), slack);
+            if (cross)
+                take(at, *cross);
+            return cross ? cross->depth : 0.0;
+        };
+        constexpr double golden = 0.6180339887498949;
+        constexpr double near = 0.01; // degrees
+        double from = film_.opening(below), to = film_.opening(above);
+        double x = to - golden * (to - from), y = from + golden * (to - from);
+        double atX = depthAt(x), atY = depthAt(y);
+        while (to - from > near && !stop_) {
+            if (atX > atY || (atX == atY && h.worst < y)) {
+                to = y;
+                y = x;
+                atY = atX;
+                x = to - golden * (to - from);
+                atX = depthAt(x);
+            } else {
+                from = x;
+                x = y;
+                atX = atY;
+                y = from + golden * (to - from);
+                atY = depthAt(y);
+            }
+        }
+    }
+
+    // Foam gives way to what comes to lie on it when the card is flat, as long as nothing has to go
+    // deeper than the foam is high. Pages bend round it, if it is not met too steeply.
+    bool givenWayTo(Hit& h) const {
+        const double foam = std::max(foam_[h.a], foam_[h.b]);
+        if (foam <= 0 || h.depth > foam + 1e-6 ||
+            std::none_of(e_.flats.begin(), e_.flats.end(),
+                         [&](const FlatState& f) { return f.overlap(h.a, h.b) != nullptr; }))
+            return false;
+        for (double at : {h.first, h.last}) {
+            const Pose pose = poseAt(c_.linkage, c_.motion, at);
+            const double sine =
+                pose.panels[h.a].turn.col(2).cross(pose.panels[h.b].turn.col(2)).norm();
+            h.steep = std::max(h.steep, std::asin(std::min(1.0, sine)) * 180 / pi);
+        }
+        return h.steep <= foamPressed;
     }
 
     // The deepest crossing of two whole panels, unless it is forgiven.
-    std::optional<Crossing> deepest(int a, int b, const Pose& pose) const {
+    // `gives`: what paper gives way there, mm.
+    std::optional<Crossing> deepest(int a, int b, const Pose& pose, double gives) const {
         std::optional<Crossing> most;
         forPieces(c_.assembly.panels[a], pose.panels[a], c_.assembly.panels[b], pose.panels[b],
                   [&](const Polygon& p, const Polygon& q) {
@@ -271,7 +357,7 @@ class Search {
                       if (cross && (!most || cross->depth > most->depth))
                           most = cross;
                   });
-        if (!most || forgiven(a, b, pose, *most))
+        if (!most || most->depth <= gives || forgiven(a, b, pose, *most))
             return {};
         return most;
     }
@@ -284,14 +370,7 @@ class Search {
                 if (slitDistance(part, p.head<2>()) < throughSlit)
                     return true;
             }
-        const double foam = std::max(foam_[a], foam_[b]);
-        if (foam <= 0 || cross.depth > foam + 1e-6)
-            return false;
-        const Vec3 na = pose.panels[a].turn.col(2), nb = pose.panels[b].turn.col(2);
-        if (na.cross(nb).norm() > pressed)
-            return false;
-        return std::any_of(e_.flats.begin(), e_.flats.end(),
-                           [&](const FlatState& f) { return f.overlap(a, b) != nullptr; });
+        return false;
     }
 
     void note(int a, int b, double at, const Crossing& cross, bool swap, double from, double to) {
@@ -349,17 +428,38 @@ double edgeOf(const Evidence& e, const Hit& h, double free, double hit) {
 void collision(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     const Case& c = e.c;
     std::vector<Hit> hits = Search(e, stop).run();
+    for (const Push& p : pushesOf(c, e.film, stop)) {
+        Hit h;
+        h.a = p.mover;
+        h.b = p.other;
+        h.first = p.first;
+        h.last = p.last;
+        h.worst = p.worst;
+        h.depth = p.depth;
+        h.where = p.where;
+        h.pushes = true;
+        hits.push_back(h);
+    }
+    // What only the stiffness of its folds holds in place gives way to what it meets.
+    std::vector<bool> soft(c.assembly.panels.size());
+    for (size_t b = 0; b < c.motion.blocks.size(); ++b)
+        for (int j : c.motion.blocks[b].joints)
+            for (int panel : {c.linkage.joints[j].left, c.linkage.joints[j].right})
+                if (c.motion.springs[b] && c.assembly.panels[panel].role != Role::Page)
+                    soft[panel] = true;
     // One finding for each pair of parts: the deepest pair of panels speaks for the rest.
     std::stable_sort(hits.begin(), hits.end(),
                      [](const Hit& a, const Hit& b) { return a.depth > b.depth; });
-    std::vector<std::pair<Finding, bool>> found;
+    std::vector<std::pair<Finding, const char*>> found;
     for (Hit& h : hits) {
         const Panel &a = c.assembly.panels[h.a], &b = c.assembly.panels[h.b];
         std::vector<std::string> parts{c.assembly.parts[a.part].id};
         if (a.part != b.part)
             parts.push_back(c.assembly.parts[b.part].id);
-        h.first = edgeOf(e, h, h.edgeBefore, h.first);
-        h.last = edgeOf(e, h, h.edgeAfter, h.last);
+        if (!h.pushes) {
+            h.first = edgeOf(e, h, h.edgeBefore, h.first);
+            h.last = edgeOf(e, h, h.edgeAfter, h.last);
+        }
         h.first = std::min(h.first, h.worst);
         h.last = std::max(h.last, h.worst);
         auto same = std::find_if(found.begin(), found.end(), [&](auto& f) {
@@ -375,19 +475,21 @@ void collision(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
             continue;
         }
         const double caliper = std::max(caliperOf(c, h.a), caliperOf(c, h.b));
-        Finding f = Finding::of("collision", h.depth > caliper ? Severity::Stop : Severity::Caution,
-                                h.first, h.last, h.worst, h.depth);
+        const bool mild =
+            h.depth <= caliper || soft[h.a] || soft[h.b] || (h.steep > 0 && h.steep <= foamSteep);
+        Finding f = Finding::of("collision", mild ? Severity::Caution : Severity::Stop, h.first,
+                                h.last, h.worst, h.depth);
         f.where = h.where;
         nameIn(f, c, h.a);
         nameIn(f, c, h.b);
-        found.emplace_back(f, h.swap);
+        found.emplace_back(f, h.swap     ? " changes places with the "
+                              : h.pushes ? " is pushed into the "
+                                         : " passes through the ");
     }
-    for (auto& [f, swap] : found) {
+    for (auto& [f, does] : found) {
         const int a = c.assembly.panel(f.panels[0]), b = c.assembly.panel(f.panels[1]);
-        f.message = "The " + sayPanel(c, a) +
-                    (swap ? " changes places with the " : " passes through the ") + sayPanel(c, b) +
-                    " by up to " + sayAmount(c, f.amount) + " " +
-                    sayOpening(c, f.openingFrom, f.openingTo) + ".";
+        f.message = "The " + sayPanel(c, a) + does + sayPanel(c, b) + " by up to " +
+                    sayAmount(c, f.amount) + " " + sayOpening(c, f.openingFrom, f.openingTo) + ".";
         f.remedy = "Move the two apart along the fold, or make one of them lower or narrower.";
         out.push_back(f);
     }

@@ -30,11 +30,22 @@ void folds(const Evidence& e, const Stop&, std::vector<Finding>& out) {
     }
     for (const Part& part : c.assembly.parts)
         for (const Mark& m : part.marks) {
+            const std::string name = m.id.substr(m.id.find('.') + 1);
+            if (m.off) {
+                Finding f = Finding::of("folds", Severity::Caution, c.first(), c.last(), c.first());
+                f.parts.push_back(part.id);
+                f.message = std::string(m.kind == LineKind::Slit ? "The slit " : "The crease ") +
+                            name + " lies beside the paper of " + part.name +
+                            ": nothing is cut or creased there.";
+                f.remedy = "Move it onto the paper, or remove it.";
+                out.push_back(f);
+                continue;
+            }
             if (m.kind == LineKind::Slit)
                 continue;
             Finding f = Finding::of("folds", Severity::Caution, c.first(), c.last(), c.first());
             f.parts.push_back(part.id);
-            f.message = "The crease " + m.id.substr(m.id.find('.') + 1) + " of " + part.name +
+            f.message = "The crease " + name + " of " + part.name +
                         " ends inside a panel, so the paper cannot fold along all of it.";
             f.remedy = "Lead it to an edge, to a slit or to a point where other creases meet.";
             out.push_back(f);

@@ -66,6 +66,16 @@ void footprint(const Evidence& e, const Stop&, std::vector<Finding>& out) {
     if (!card.flat)
         return;
     const bool topFold = c.design.card.spine == SpineSide::Top;
+    // Where a chain does not close by far, nobody knows where its panels lie.
+    std::vector<bool> nowhere(c.assembly.panels.size());
+    std::vector<std::vector<int>> moved;
+    for (size_t l = 0; l < c.linkage.loops.size(); ++l)
+        if (c.poses.front().misfits[l] > mostShared) {
+            if (moved.empty())
+                moved = movedByLoops(c);
+            for (int panel : moved[l])
+                nowhere[panel] = true;
+        }
     for (const Part& part : c.assembly.parts) {
         Edges worst;
         std::vector<int> beyond;
@@ -75,6 +85,8 @@ void footprint(const Evidence& e, const Stop&, std::vector<Finding>& out) {
         const StructureSpec* s = c.design.structure(part.structure);
         bool inside = s && s->on == "card.spine";
         for (int i : part.panels) {
+            if (nowhere[i])
+                continue;
             double most = 0;
             for (const Ring& ring : card.flat->pieces[i])
                 for (const Vec2& p : ring) {

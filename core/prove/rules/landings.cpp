@@ -1,6 +1,7 @@
 // Landings: whether everything that is held comes to lie on paper, on one panel, where nothing else
 // is glued, and with enough of it. All is compared in flat coordinates: corners tell by how much a
 // tab reaches past the paper, the shared area how much of it carries. A tongue needs a slit.
+#include "core/measure/number.h"
 #include "core/prove/evidence.h"
 #include "core/prove/saying.h"
 #include "core/prove/slits.h"
@@ -66,12 +67,40 @@ class Landings {
 
     void tongue(const Join& j) {
         const int part = c_.assembly.panels[j.landing].part;
-        const double off = slitDistance(c_.assembly.parts[part], j.at, j.along);
-        if (off > forgiven)
-            report(j, Severity::Stop, std::min(off, 1000.0),
+        const Part& under = c_.assembly.parts[part];
+        const double off = slitDistance(under, j.at, j.along);
+        // The tongue's crease, or its width, along the slit.
+        const int crease = c_.assembly.crease(j.crease);
+        double long_ = 0;
+        if (crease >= 0) {
+            long_ = c_.assembly.creases[crease].length();
+        } else {
+            double low = 1e300, high = -1e300;
+            for (const Vec2& p : c_.assembly.panels[j.tab].outline) {
+                low = std::min(low, j.along.dot(j.place.at(p).head<2>()));
+                high = std::max(high, j.along.dot(j.place.at(p).head<2>()));
+            }
+            long_ = high - low;
+        }
+        if (off > forgiven) {
+            report(j, Severity::Stop, off < 100 ? off : long_,
                    "The " + sayPanel(c_, j.tab) + " is to be put through the " +
-                       sayPanel(c_, j.landing) + ", but there is no slit under it.",
+                       sayPanel(c_, j.landing) +
+                       (off < 100
+                            ? ", but the nearest slit lies " + sayAmount(c_, off) + " beside it."
+                            : ", but there is no slit for it."),
                    "Cut a slit where the tongue goes through, as long as its crease.");
+            return;
+        }
+        if (crease < 0)
+            return;
+        const double room = slitAlong(under, j.at, j.along, long_);
+        if (room < long_ - forgiven)
+            report(j, Severity::Stop, long_ - room,
+                   "The " + sayPanel(c_, j.tab) + " is " + sayAmount(c_, long_) +
+                       " wide, but its slit in the " + sayPanel(c_, j.landing) +
+                       " leaves it only " + sayApart(c_, room, long_).first + ".",
+                   "Make the slit as long as the tongue is wide, or the tongue narrower.");
     }
 
     void pivot(const Join& j) {
@@ -109,7 +138,7 @@ class Landings {
         if (amount > unseen)
             missed(j, amount, carries, farthest, farthestHeld);
         else
-            overApertures(j, ring, carries);
+            overOpenings(j, ring, carries);
         narrow(j);
         patches_.push_back({index, j.landing, j.ontoFace(), convex(ring)});
         patches_.push_back({index, j.tab, j.onFace, convex(sticky)});
@@ -137,29 +166,46 @@ class Landings {
                "Move the structure inward, or make it or its tab smaller.");
     }
 
-    // Corners on paper say nothing of apertures between them: through one of those, adhesive
-    // reaches what lies beyond.
-    void overApertures(const Join& j, const Ring& ring, double carries) {
+    // Corners on paper say nothing of what lies between them: adhesive over an opening reaches what
+    // lies beyond it, and where a cut-out was taken from the sheet it glues the cut-out down.
+    void overOpenings(const Join& j, const Ring& ring, double carries) {
+        const Panel& under = c_.assembly.panels[j.landing];
         double width = 0;
         Vec2 middle = Vec2::Zero();
-        for (const Ring& hole : c_.assembly.panels[j.landing].apertures)
+        for (const Paper& free : without(ring, {}, under.outline))
+            take(free.outline, width, middle);
+        for (const Ring& hole : under.apertures)
             for (const Ring& piece : convex(ring))
-                for (const Ring& open : convex(counterClockwise(hole))) {
-                    const Ring free = overlapOf(piece, open);
-                    if (free.empty() || widthOf(free) <= width)
-                        continue;
-                    width = widthOf(free);
-                    middle = centroidOf(free);
-                }
+                for (const Ring& open : convex(counterClockwise(hole)))
+                    take(overlapOf(piece, open), width, middle);
         if (width <= unseen)
             return;
         const Vec3 held = j.place.inverse() * lift(middle);
+        const std::string it = "The " + sayPanel(c_, j.tab), sticks = sticksTo(j, held.head<2>());
+        for (int other : c_.assembly.parts[under.part].panels) {
+            const Panel& p = c_.assembly.panels[other];
+            if (other == j.landing || other == j.tab || !onPaper(p.outline, p.apertures, middle))
+                continue;
+            report(j, grave(width), width,
+                   it + ", glued to the " + sayPanel(c_, j.landing) + ", lies over the " +
+                       sayPanel(c_, other) + " as well, " + sayAmount(c_, width) +
+                       " of it: glued down, that could no longer move." + sticks,
+                   "Leave it free of adhesive, or move one of them.");
+            nameIn(out_.back(), c_, other);
+            return;
+        }
         report(j, grave(width), width,
-               "The " + sayPanel(c_, j.tab) + " is glued over an opening in the " +
-                   sayPanel(c_, j.landing) + ", " + sayAmount(c_, width) + " wide: only " +
-                   std::to_string(static_cast<int>(std::floor(100 * carries))) +
-                   " percent of it lie on paper." + sticksTo(j, held.head<2>()),
+               it + " is glued over an opening in the " + sayPanel(c_, j.landing) + ", " +
+                   sayAmount(c_, width) + " wide: only " +
+                   numberText(static_cast<int>(std::floor(100 * carries))) +
+                   " percent of it lie on paper." + sticks,
                "Leave the opening free of adhesive, or move one of them.");
+    }
+    static void take(const Ring& free, double& width, Vec2& middle) {
+        if (free.size() < 3 || widthOf(free) <= width)
+            return;
+        width = widthOf(free);
+        middle = centroidOf(free);
     }
 
     // The crease of a panel beyond which a point beside it lies on other paper of the part; -1.
@@ -212,9 +258,9 @@ class Landings {
         const double least = leastTab * std::clamp(caliper / plainCaliper, 1.0, 1.8);
         if (depth < least - 1e-6)
             report(j, Severity::Caution, depth,
-                   "The " + sayPanel(c_, j.tab) + " is only " + sayAmount(c_, depth) +
-                       " deep; paper of " + sayLength(caliper, Unit::Millimetre) +
-                       " wants at least " + sayAmount(c_, least) + " to hold.",
+                   "The " + sayPanel(c_, j.tab) + " is only " + sayApart(c_, depth, least).first +
+                       " deep; paper of " + sayAmount(c_, caliper) + " wants at least " +
+                       sayApart(c_, depth, least).second + " to hold.",
                    "Make the tab deeper, or take thinner paper.");
     }
 
@@ -232,7 +278,7 @@ class Landings {
                         if (!shared.empty())
                             width = std::max(width, widthOf(shared));
                     }
-                if (width <= forgiven)
+                if (width <= forgiven || shareApex(a, b))
                     continue;
                 const Join &x = c_.assembly.joins[a.join], &y = c_.assembly.joins[b.join];
                 report(y, Severity::Caution, width,
@@ -242,6 +288,20 @@ class Landings {
                        "Move one of them, or make its tab smaller.");
                 nameIn(out_.back(), c_, x.tab);
             }
+    }
+    // Tabs that fan out from one point of the fold lie over one another there, and may.
+    bool shareApex(const Patch& a, const Patch& b) const {
+        const Join &x = c_.assembly.joins[a.join], &y = c_.assembly.joins[b.join];
+        const int p = c_.assembly.crease(x.crease), q = c_.assembly.crease(y.crease);
+        if (p < 0 || q < 0 || x.landing != y.landing)
+            return false;
+        const Crease &u = c_.assembly.creases[p], &v = c_.assembly.creases[q];
+        const bool parallel = std::fabs(leftOf(x.along).dot(y.along)) < 0.02;
+        for (const Vec2& s : {u.from, u.to})
+            for (const Vec2& t : {v.from, v.to})
+                if (!parallel && (x.place.at(s) - y.place.at(t)).norm() < unseen)
+                    return true;
+        return false;
     }
     std::string other(const Join& j, int panel) const {
         return sayPanel(c_, j.tab == panel ? j.landing : j.tab);

@@ -15,9 +15,8 @@
 namespace hl {
 namespace {
 
-constexpr double bindsAbove = 0.02; // mm of misfit: there is no true pose
-constexpr double unseen = 0.05;     // mm
-constexpr double across = 0.5;      // mm that a panel has to reach across a crease on either side
+constexpr double unseen = 0.05; // mm
+constexpr double across = 0.5;  // mm that a panel has to reach across a crease on either side
 
 class Layers {
   public:
@@ -56,7 +55,7 @@ class Layers {
         turnTo(f);
         std::map<std::string, std::vector<int>> upright;
         for (size_t i = 0; i < f.pieces.size(); ++i)
-            if (f.pieces[i].empty() && !gives_[i] && !binds_[c_.assembly.panels[i].part])
+            if (f.pieces[i].empty() && !gives_[i] && !binds_[i])
                 upright[ownerOf(c_.assembly.panels[i].id)].push_back(static_cast<int>(i));
         for (auto& [owner, panels] : upright) {
             double most = 0;
@@ -91,14 +90,19 @@ class Layers {
     void turnTo(const FlatState& f) {
         flat_ = &f;
         const Pose near = poseAt(c_.linkage, c_.motion, f.opening);
-        binds_.assign(c_.assembly.parts.size(), false);
+        binds_.assign(c_.assembly.panels.size(), false);
+        std::vector<std::vector<int>> moved;
         for (size_t l = 0; l < c_.linkage.loops.size(); ++l)
-            if (near.misfits[l] > bindsAbove)
-                binds_[c_.assembly.panels[c_.linkage.loops[l].held].part] = true;
+            if (near.misfits[l] > mostShared) {
+                if (moved.empty())
+                    moved = movedByLoops(c_);
+                for (int panel : moved[l])
+                    binds_[panel] = true;
+            }
     }
     bool excused(int a, int b) const {
         const int p = c_.assembly.panels[a].part, q = c_.assembly.panels[b].part;
-        return binds_[p] || binds_[q] || gives_[a] || gives_[b] ||
+        return binds_[a] || binds_[b] || gives_[a] || gives_[b] ||
                slotted_.count({std::min(p, q), std::max(p, q)}) > 0;
     }
 

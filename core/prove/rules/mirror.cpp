@@ -3,10 +3,14 @@
 //
 // Two parts are laid on one another by each of their creases in turn, both ways round and turned
 // over or not; how far their corners then lie apart says how alike they are.
+#include "core/measure/number.h"
 #include "core/prove/evidence.h"
 #include "core/prove/saying.h"
 #include <algorithm>
 #include <cmath>
+#include <map>
+#include <numeric>
+#include <set>
 
 namespace hl {
 namespace {
@@ -18,6 +22,7 @@ constexpr double told = 0.3;  // mm: more than the hand makes
 struct Shape {
     std::vector<Vec2> corners; // of the panels
     std::vector<int> creases;
+    double size = 0;
 };
 
 struct Match {
@@ -34,9 +39,15 @@ class Parts {
             for (int i : p.panels)
                 for (const Ring& r : {c.assembly.panels[i].outline})
                     s.corners.insert(s.corners.end(), r.begin(), r.end());
+            for (const Vec2& a : s.corners)
+                for (const Vec2& b : s.corners)
+                    s.size = std::max(s.size, (a - b).norm());
             shapes_.push_back(std::move(s));
         }
     }
+
+    // The longest way between two of its corners, mm.
+    double size(int part) const { return shapes_[part].size; }
 
     bool comparable(int a, int b) const {
         const Part &p = c_.assembly.parts[a], &q = c_.assembly.parts[b];
@@ -122,37 +133,99 @@ void mirror(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     };
     const int n = static_cast<int>(c.assembly.parts.size());
     auto name = [&](int p) { return c.assembly.parts[p].name; };
-    for (int a = 0; a < n && !stop; ++a)
-        for (int b = a + 1; b < n; ++b) {
+    // Parts that are cut and folded alike need not be told apart: the first stands for all of them.
+    std::vector<int> kinds; // in the order of their size
+    std::vector<int> order;
+    for (int p = 0; p < n; ++p)
+        if (!c.assembly.parts[p].creases.empty())
+            order.push_back(p);
+    std::stable_sort(order.begin(), order.end(),
+                     [&](int a, int b) { return parts.size(a) < parts.size(b); });
+    auto near = [&](int a, int b) { return parts.size(b) - parts.size(a) < 2 * alike; };
+    for (int p : order) {
+        if (stop)
+            return;
+        bool known = false;
+        for (size_t i = kinds.size(); i-- > 0 && !known && near(kinds[i], p);) {
+            if (parts.size(p) - parts.size(kinds[i]) > 2 * same)
+                break;
+            if (!parts.comparable(kinds[i], p))
+                continue;
+            const Match m = parts.match(kinds[i], p, false);
+            known = m.apart < same && m.against == 0;
+        }
+        if (!known)
+            kinds.push_back(p);
+    }
+    // Of every two kinds that could be taken for one another what there is to say; kinds that hang
+    // together by it are told once.
+    struct Alike {
+        int a, b;
+        Match match;
+    };
+    enum Why { Folded, Mirrored, Close };
+    std::vector<Alike> found[3];
+    for (size_t i = 0; i < kinds.size() && !stop; ++i)
+        for (size_t k = i + 1; k < kinds.size() && near(kinds[i], kinds[k]); ++k) {
+            const int a = std::min(kinds[i], kinds[k]), b = std::max(kinds[i], kinds[k]);
             if (!parts.comparable(a, b))
                 continue;
             const Match straight = parts.match(a, b, false);
             if (straight.apart < same) {
                 if (straight.against > 0)
-                    tell(Severity::Note, straight.against, {a, b},
-                         capital(name(b)) + " is cut like " + name(a) +
-                             " but folded the other way at " + std::to_string(straight.against) +
-                             (straight.against == 1 ? " crease." : " creases."),
-                         "See whether mountain and valley are meant so, and mark the two parts.");
+                    found[Folded].push_back({a, b, straight});
                 continue;
             }
             const Match over = parts.match(a, b, true);
-            if (over.apart < same) {
-                if (straight.apart > told)
-                    tell(Severity::Note, straight.apart, {a, b},
-                         capital(name(a)) + " and " + name(b) +
-                             " are mirror images of one another; taken for the other, they are " +
-                             sayAmount(c, straight.apart) + " off.",
-                         "Mark the faces before cutting; of patterned paper cut one face down.");
-                continue;
-            }
             const double apart = std::min(straight.apart, over.apart);
-            if (apart > told && apart < alike)
-                tell(Severity::Note, apart, {a, b},
-                     capital(name(a)) + " and " + name(b) + " differ by only " +
-                         sayAmount(c, apart) + " and are easily taken for one another.",
+            if (over.apart < same && straight.apart > told)
+                found[Mirrored].push_back({a, b, straight});
+            else if (over.apart >= same && apart > told && apart < alike)
+                found[Close].push_back({a, b, {apart, 0}});
+        }
+    for (int why : {Folded, Mirrored, Close}) {
+        std::vector<int> up(static_cast<size_t>(n));
+        std::iota(up.begin(), up.end(), 0);
+        auto top = [&](int p) {
+            while (up[p] != p)
+                p = up[p] = up[up[p]];
+            return p;
+        };
+        for (const Alike& x : found[why])
+            up[top(x.b)] = top(x.a);
+        std::map<int, std::vector<const Alike*>> groups;
+        for (const Alike& x : found[why])
+            groups[top(x.a)].push_back(&x);
+        for (auto& [group, all] : groups) {
+            const Alike& x = **std::min_element(all.begin(), all.end(), [](auto* p, auto* q) {
+                return p->match.apart < q->match.apart;
+            });
+            std::set<int> members;
+            for (const Alike* y : all)
+                members.insert({y->a, y->b});
+            const std::string more =
+                members.size() > 2
+                    ? " So it is among " + numberText(members.size()) + " parts of this kind."
+                    : "";
+            const std::string one = capital(name(x.a)), two = name(x.b);
+            if (why == Folded)
+                tell(Severity::Note, x.match.against, {x.a, x.b},
+                     capital(two) + " is cut like " + name(x.a) + " but folded the other way at " +
+                         countText(x.match.against, "one crease", "creases") + "." + more,
+                     "See whether mountain and valley are meant so, and mark the two parts.");
+            else if (why == Mirrored)
+                tell(Severity::Note, x.match.apart, {x.a, x.b},
+                     one + " and " + two +
+                         " are mirror images of one another; taken for the other, they are " +
+                         sayAmount(c, x.match.apart) + " off." + more,
+                     "Mark the faces before cutting; of patterned paper cut one face down.");
+            else
+                tell(Severity::Note, x.match.apart, {x.a, x.b},
+                     one + " and " + two + " differ by only " + sayAmount(c, x.match.apart) +
+                         " and are easily taken for one another." + more,
                      "Mark them with their names when they are cut.");
         }
+    }
     for (int a = 0; a < n && !stop; ++a) {
         if (c.assembly.parts[a].creases.empty() || c.assembly.parts[a].id == "card")
             continue;

@@ -7,7 +7,7 @@
 namespace hl {
 namespace {
 
-constexpr double forgiven = 0.6; // mm: a little more than half a step of the finest ruler
+constexpr double forgiven = 0.62; // mm: a little more than half a step of the finest ruler
 
 } // namespace
 
@@ -24,7 +24,9 @@ void rounding(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
         out.push_back(f);
         return;
     }
-    if (r.held >= 0 && r.landing >= 0 && r.misfit >= forgiven && r.misfit >= r.before + 0.1) {
+    // What binds anyway is told as such.
+    if (r.held >= 0 && r.landing >= 0 && r.before < forgiven && r.misfit >= forgiven &&
+        r.misfit >= r.before + 0.1) {
         Finding f =
             Finding::of("rounding", Severity::Caution, r.opening, r.opening, r.opening, r.misfit);
         nameIn(f, c, r.held);

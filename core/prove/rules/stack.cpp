@@ -1,5 +1,6 @@
 // Stack: what the closed card's thickness and mass mean: for the pages that wrap it, and for the
 // post.
+#include "core/measure/number.h"
 #include "core/prove/evidence.h"
 #include "core/prove/saying.h"
 #include <algorithm>
@@ -10,7 +11,7 @@ namespace {
 
 constexpr double unseen = 0.05, thin = 1.5; // mm
 
-std::string grams(double g) { return std::to_string(static_cast<int>(std::ceil(g - 1e-9))) + " g"; }
+std::string grams(double g) { return numberText(static_cast<int>(std::ceil(g - 1e-9))) + " g"; }
 
 // What lies inside must end short of the pages' edge by as much as the pages lose on their way
 // round it.

@@ -1,5 +1,6 @@
 // Stance: whether the displayed card stands by itself, sits flush, and shows what it is to show.
 #include "core/prove/stance.h"
+#include "core/measure/number.h"
 #include "core/prove/evidence.h"
 #include "core/prove/saying.h"
 #include <algorithm>
@@ -12,11 +13,7 @@ constexpr double firm = 4;       // degrees a card should bear before it tips
 constexpr double liesOpen = 170; // degrees from which it lies
 constexpr double unseen = 0.03;  // the part of a structure that does not count as seen
 
-std::string degrees(double d) {
-    const long tenths = std::lround(d * 10);
-    return std::to_string(tenths / 10) + (tenths % 10 ? "." + std::to_string(tenths % 10) : "") +
-           "°";
-}
+std::string degrees(double d) { return numberText(d, 1) + "°"; }
 
 } // namespace
 
@@ -52,14 +49,16 @@ void stance(const Evidence& e, const Stop&, std::vector<Finding>& out) {
                 out.push_back(f);
             }
         } else if (best->margin < firm) {
-            Finding f = finding(Severity::Caution, best->margin, In::Degrees);
+            Finding f = finding(best->margin <= 0 ? Severity::Stop : Severity::Caution,
+                                best->margin, In::Degrees);
             f.parts = {"card"};
-            f.message = best->margin <= 0
-                            ? "Displayed, the card tips over: its centre of mass lies outside what "
-                              "it stands on, by " +
-                                  degrees(-best->margin) + "."
-                            : "Displayed, the card tips over when it is tilted by " +
-                                  degrees(best->margin) + ".";
+            f.message =
+                best->margin <= 0
+                    ? "Displayed, the card falls over: its centre of mass lies outside what "
+                      "it stands on, by " +
+                          degrees(-best->margin) + "."
+                    : "Displayed, the card tips over when it is tilted by " +
+                          degrees(best->margin) + ".";
             f.remedy = "Open it wider, make it lower, or move what is heavy toward the spine.";
             out.push_back(f);
         }

@@ -7,6 +7,7 @@
 //   two creases side by side       at least  6 calipers and 1.5 mm, on stiff stock 12 calipers
 //   paper beyond the end of a slit at least 10 calipers and 3 mm
 //   an unsupported panel           on stock below 200 g/m2 at most 0.4 mm across per g/m2
+#include "core/measure/number.h"
 #include "core/prove/evidence.h"
 #include "core/prove/saying.h"
 #include "core/prove/slits.h"
@@ -37,6 +38,8 @@ class Sheet {
         if (!stock_)
             return;
         for (int p : part_.panels) {
+            if (c_.assembly.panels[p].role == Role::Tab)
+                continue; // how deep it has to be is a matter of landings
             edges(p);
             strips(p);
             if (stock_->weight < light)
@@ -170,7 +173,7 @@ class Sheet {
                 return; // a layer stiffens it
         tell({panel}, across,
              "The " + sayPanel(c_, panel) + " is " + sayAmount(c_, across) + " across; paper of " +
-                 std::to_string(static_cast<int>(stock_->weight)) + " g/m² buckles beyond about " +
+                 numberText(static_cast<int>(stock_->weight)) + " g/m² buckles beyond about " +
                  sayAmount(c_, most) + ".",
              "Glue a layer on it, or take heavier stock.");
     }
