@@ -2,10 +2,9 @@
 // and amount. Amounts come from closed forms or from brute force, never from the rules; a design
 // that brute force does not confirm is drawn again.
 //   hl-corpus DIRECTORY
-#include "core/edit/edit.h"
 #include "core/files/hlantern.h"
 #include "core/structures/family.h"
-#include "corpus/brute.h"
+#include "corpus/maker.h"
 #include <cmath>
 #include <filesystem>
 #include <fstream>
@@ -18,50 +17,6 @@ namespace {
 
 using namespace hl;
 using namespace hl::corpus;
-using Json = nlohmann::ordered_json;
-using Set = std::map<std::string, std::string>;
-
-std::mt19937 source(20261124);
-int whole(int least, int most) {
-    return least + static_cast<int>(source() % static_cast<unsigned>(most - least + 1));
-}
-// On half millimetres, as a ruler shows them.
-double half(double least, double most) { return least + 0.5 * whole(0, int((most - least) * 2)); }
-std::string mm(double v) { return std::to_string(v) + " mm"; }
-
-struct Fault {
-    std::string rule; // empty: sound
-    std::vector<std::string> parts;
-    double amount = 0;
-    double opening = -1; // where it is worst, degrees; below 0: nowhere in particular
-};
-struct Made {
-    Design design;
-    Fault fault;
-    std::string name;
-};
-struct No {}; // this draw makes no design
-
-class Maker {
-  public:
-    Design d;
-    Maker(double w, double h, bool top = false)
-        : d(*newDesign(Measure::fromMm(w), Measure::fromMm(h),
-                       top ? SpineSide::Top : SpineSide::Left, Unit::Millimetre)) {}
-    std::string add(const std::string& kind, const Set& set, const std::string& on = "") {
-        auto next = addStructure(d, kind, on, set);
-        if (!next)
-            throw No{};
-        d = next->first;
-        return next->second;
-    }
-    double reach() const {
-        return d.card.spine == SpineSide::Left ? d.card.width.mm() : d.card.height.mm();
-    }
-    double length() const {
-        return d.card.spine == SpineSide::Left ? d.card.height.mm() : d.card.width.mm();
-    }
-};
 
 Maker anyCard() { return {double(whole(110, 160)), double(whole(140, 200)), whole(0, 3) == 0}; }
 
@@ -99,25 +54,6 @@ std::string anySound(Maker& m, double place, double width) {
                                 {"height", mm(std::round(0.5 * base))}});
     }
     }
-}
-
-// Whether brute force finds nothing wrong with it.
-bool isSound(const Design& d, double step = 3) {
-    const Brute b(d, step);
-    if (b.openJoints() > 1e-3 || !b.crossings().empty())
-        return false;
-    for (auto& [part, mm] : b.overhangs())
-        if (mm > 1e-3)
-            return false;
-    std::vector<std::string> ids;
-    for (const StructureSpec& s : d.structures)
-        ids.push_back(s.id);
-    for (size_t i = 0; i < ids.size(); ++i)
-        for (size_t k = i + 1; k < ids.size(); ++k)
-            if (d.structures[k].on.rfind(ids[i] + ".", 0) != 0 &&
-                b.distance(ids[i], ids[k], 5) < 1.5)
-                return false;
-    return true;
 }
 
 Made sound() {
@@ -335,40 +271,6 @@ Made tooHeavy() {
     return base;
 }
 
-void mustAssemble(const Design& d) {
-    if (auto made = assemble(d); !made) {
-        std::cerr << made.problem().text() << "\n";
-        throw No{};
-    }
-}
-
-FreePart blank(const std::string& id, double w, double h) {
-    FreePart p;
-    p.id = id;
-    p.name = id;
-    p.width = Measure::fromMm(w);
-    p.height = Measure::fromMm(h);
-    return p;
-}
-Point at(double x, double y) { return {Measure::fromMm(x), Measure::fromMm(y)}; }
-// The first panel of a drawn part, whatever it is called.
-std::string panelOf(const Design& d, const std::string& part) {
-    const Assembly a = *assemble(d);
-    for (const Panel& p : a.panels)
-        if (ownerOf(p.id) == part)
-            return p.id;
-    throw No{};
-}
-JoinSpec glue(const std::string& panel, const std::string& onto, double x, double y) {
-    JoinSpec j;
-    j.id = panel.substr(0, panel.find('.')) + "-glue";
-    j.panel = panel;
-    j.onto = onto;
-    j.at = at(x, y);
-    j.onFace = false;
-    return j;
-}
-
 // A plate glued on the right page, with a window too near its edge.
 Made narrowStrip() {
     Maker m = anyCard();
@@ -493,7 +395,7 @@ Made rounding() {
 // Two tents whose second is a little smaller.
 Made lookAlike() {
     Maker m = anyCard();
-    const double left = half(20, 28), by = half(0.5, 2);
+    const double left = half(20, 28), by = half(1, 2);
     const std::string one =
         m.add("box", {{"place", "12"}, {"width", "30"}, {"left", mm(left)}, {"right", mm(left)}});
     const std::string two = m.add(
@@ -671,6 +573,8 @@ int main(int argc, char** argv) {
         write(1, [&] { return soundFamily(f); });
     write(30, anyCollision);
     write(6, standsUp);
+    for (const Kind& k : relatives())
+        write(k.count, k.make);
     std::ofstream(to / "faults.json") << list.dump(1) << "\n";
     std::cout << list.size() << " designs\n";
 }
