@@ -7,6 +7,7 @@
 #include "core/files/exports.h"
 #include "core/files/hlantern.h"
 #include "core/files/svg_outline.h"
+#include "core/measure/number.h"
 #include "core/prove/facts.h"
 #include "core/prove/prove.h"
 #include "core/prove/sensitivity.h"
@@ -100,7 +101,10 @@ int structures(const std::string& id, bool json) {
     return Done;
 }
 
-int newFile(const std::string& path, const std::string& size, const std::string& spine) {
+int newFile(const std::string& path, const std::string& size, const std::string& spine,
+            bool force) {
+    if (Trouble t = mayWrite(path, force))
+        return refuse(*t);
     const Unit units = size.find("in") != std::string::npos || size.find('"') != std::string::npos
                            ? Unit::Inch
                            : Unit::Millimetre;
@@ -177,10 +181,16 @@ int add(const std::string& path, const std::string& kind, const std::string& on,
     return Done;
 }
 
+// To a billionth of a millimetre: what lies below is the noise of arithmetic.
+double clean(double v) {
+    const double kept = std::round(v * 1e9) / 1e9;
+    return kept == 0 ? 0 : kept; // no minus nought
+}
+
 Json ringFlat(const std::vector<Vec2>& ring) {
     Json j = Json::array();
     for (auto& p : ring)
-        j.push_back({p.x(), p.y()});
+        j.push_back({clean(p.x()), clean(p.y())});
     return j;
 }
 
@@ -188,24 +198,29 @@ Json ringPosed(const std::vector<Vec2>& ring, const Rigid& at) {
     Json j = Json::array();
     for (auto& p : ring) {
         const Vec3 q = at.at(p);
-        j.push_back({q.x(), q.y(), q.z()});
+        j.push_back({clean(q.x()), clean(q.y()), clean(q.z())});
     }
     return j;
 }
 
-int pose(const std::string& path, double opening, bool json) {
+int pose(const std::string& path, const std::string& text, bool json) {
+    std::string_view rest(text);
+    const auto number = takeNumber(rest);
+    if (!number || rest.find_first_not_of(" °deg") != std::string_view::npos)
+        return refuse({"--open", "“" + text + "” is no opening", "give it in degrees, like 90"});
+    const double opening = *number;
     auto d = loadDesign(path);
     if (!d)
         return refuse(d.problem());
     const Assembly a = *assemble(*d);
     const Linkage k = linkageOf(a);
     if (!(opening >= k.course.begin() && opening <= k.course.end())) {
-        auto text = [](double v) { return std::to_string(static_cast<int>(v)); };
-        return refuse({"--open", "the opening is out of reach",
-                       "give " + text(k.course.begin()) + " to " + text(k.course.end())});
+        return refuse(
+            {"--open", "the opening is out of reach",
+             "give " + numberText(k.course.begin(), 1) + " to " + numberText(k.course.end(), 1)});
     }
     const Pose p = poseAt(k, motionOf(k), opening);
-    Json j = {{"opening", opening}, {"misfit_mm", p.misfit()}, {"panels", Json::array()}};
+    Json j = {{"opening", opening}, {"misfit_mm", clean(p.misfit())}, {"panels", Json::array()}};
     for (size_t i = 0; i < a.panels.size(); ++i) {
         const Panel& panel = a.panels[i];
         Json one = {{"id", panel.id},
@@ -225,7 +240,7 @@ int pose(const std::string& path, double opening, bool json) {
         print(j);
         return Done;
     }
-    std::cout << "opening " << opening << " deg, misfit " << p.misfit() << " mm\n";
+    std::cout << "opening " << opening << " deg, misfit " << clean(p.misfit()) << " mm\n";
     for (auto& panel : j["panels"])
         std::cout << panel["id"].get<std::string>() << " " << panel["posed"].dump() << "\n";
     return Done;
@@ -265,10 +280,11 @@ struct Proved {
     Evidence evidence;
     std::vector<Finding> findings;
 
-    explicit Proved(const Bench& b)
+    explicit Proved(const Bench& b, bool remedies)
         : folded(b.design, *assemble(b.design), nullptr, b.workshop), evidence(folded, {}),
           findings(prove(evidence)) {
-        findRemedies(folded, findings);
+        if (remedies)
+            findRemedies(folded, findings);
     }
 };
 
@@ -279,11 +295,11 @@ Json rulesJson() {
     return j;
 }
 
-int check(const std::string& path, const std::string& shop, bool json) {
+int check(const std::string& path, const std::string& shop, bool remedies, bool json) {
     auto bench = layOutBench(path, shop);
     if (!bench)
         return refuse(bench.problem());
-    const Proved proved(*bench);
+    const Proved proved(*bench, remedies);
     const std::vector<Finding>& findings = proved.findings;
     const Verdict verdict = verdictOf(findings);
     const Display& shown = proved.folded.assembly.display;
@@ -324,18 +340,23 @@ int check(const std::string& path, const std::string& shop, bool json) {
     return verdict == Verdict::Fails ? Fails : Done;
 }
 
-int report(const std::string& path, const std::string& shop, const std::string& out) {
+int report(const std::string& path, const std::string& shop, const std::string& out, bool force) {
+    if (Trouble t = mayWrite(out, force, {path, shop}))
+        return refuse(*t);
     auto bench = layOutBench(path, shop);
     if (!bench)
         return refuse(bench.problem());
-    const Proved proved(*bench);
+    const Proved proved(*bench, true);
     if (Trouble t = writeReport(proved.evidence, proved.findings, out))
         return refuse(*t);
     return Done;
 }
 
 int solveFor(const std::string& path, const std::vector<std::string>& words,
-             const std::string& shop, const std::string& out, bool json) {
+             const std::string& shop, const std::string& out, bool force, bool json) {
+    if (!out.empty())
+        if (Trouble t = mayWrite(out, force, {path, shop}))
+            return refuse(*t);
     auto bench = layOutBench(path, shop);
     if (!bench)
         return refuse(bench.problem());
@@ -386,7 +407,9 @@ int sensitivity(const std::string& path, bool json) {
 }
 
 int exportTo(const std::string& path, const std::string& to, const std::string& sheet,
-             const std::string& out) {
+             const std::string& out, bool force) {
+    if (Trouble t = mayWrite(out, force, {path}))
+        return refuse(*t);
     const Exporter* e = exporter(to);
     const SheetFormat* format = sheetFormat(sheet);
     auto d = loadDesign(path);
@@ -401,7 +424,10 @@ int exportTo(const std::string& path, const std::string& to, const std::string& 
 }
 
 int resize(const std::string& path, const std::string& size, const std::string& sheet,
-           const std::string& out) {
+           const std::string& out, bool force) {
+    if (!out.empty())
+        if (Trouble t = mayWrite(out, force, {path}))
+            return refuse(*t);
     auto d = loadDesign(path);
     if (!d)
         return refuse(d.problem());
@@ -427,13 +453,18 @@ template<class Table> std::vector<std::string> ids(const Table& table) {
 
 } // namespace
 
-int main(int argc, char** argv) {
+namespace {
+
+int run(int argc, char** argv) {
     CLI::App app{"Hinge Lantern: designs, folds and proves pop-up cards", "hinge-lantern-cli"};
     app.require_subcommand(1);
     std::string shop, file, id, card = "5x7in", spine = "left", on, to, sheet = "a4", out, drawing;
     std::vector<std::string> sets;
-    double opening = 90;
-    bool json = false;
+    std::string opening;
+    bool json = false, force = false, remedies = false;
+    auto forced = [&](CLI::App* command) {
+        command->add_flag("--force", force, "replaces a file that is there already");
+    };
 
     auto* s = app.add_subcommand("structures", "the catalogue of structures");
     s->add_option("ID", id, "only this one");
@@ -441,6 +472,7 @@ int main(int argc, char** argv) {
     auto* n = app.add_subcommand("new", "starts a card");
     n->add_option("OUT", file, "the design file to write")->required();
     n->add_option("--card", card, "closed size, such as 5x7in")->required();
+    forced(n);
     n->add_option("--spine", spine)->check(CLI::IsMember({"left", "top"}));
     auto* a = app.add_subcommand("add", "adds a structure");
     a->add_option("FILE", file)->required();
@@ -456,9 +488,11 @@ int main(int argc, char** argv) {
     auto* c = app.add_subcommand("check", "whether the card works");
     c->add_option("FILE", file)->required();
     c->add_flag("--json", json);
+    c->add_flag("--remedies", remedies, "also looks for measures that make the findings go away");
     c->add_option("--workshop", shop, "the maker's tools and mail classes, a file of `workshop`");
     auto* w = app.add_subcommand("workshop", "writes the workshop's file with the sample values");
     w->add_option("OUT", out)->required();
+    forced(w);
     auto* q =
         app.add_subcommand("solve", "asks backwards: what is the most, the least, the nearest");
     std::vector<std::string> words;
@@ -469,10 +503,12 @@ int main(int argc, char** argv) {
         ->required();
     q->add_flag("--json", json);
     q->add_option("--workshop", shop, "the maker's tools and mail classes");
+    forced(q);
     q->add_option("-o,--output", out, "also writes the design with the answer in force");
     auto* g = app.add_subcommand("report", "the proof with pictures, as html or pdf");
     g->add_option("FILE", file)->required();
     g->add_option("--workshop", shop, "the maker's tools and mail classes");
+    forced(g);
     g->add_option("-o,--output", out, "a name that ends in .html or .pdf")->required();
     auto* v = app.add_subcommand("sensitivity", "what an error in each measure does to the fit");
     v->add_option("FILE", file)->required();
@@ -482,6 +518,7 @@ int main(int argc, char** argv) {
     e->add_option("--to", to)->required()->check(CLI::IsMember(ids(exporters())));
     e->add_option("--sheet", sheet, "paper to lay out on")
         ->check(CLI::IsMember(ids(sheetFormats())));
+    forced(e);
     e->add_option("-o,--output", out)->required();
     auto* r = app.add_subcommand("resize", "the whole design at another closed size");
     std::string fits;
@@ -489,6 +526,7 @@ int main(int argc, char** argv) {
     r->add_option("--card", card, "closed size, such as 4.25x5.5in")->required();
     r->add_option("--sheet", fits, "also say which parts do not fit on this paper")
         ->check(CLI::IsMember(ids(sheetFormats())));
+    forced(r);
     r->add_option("-o,--output", out, "another file; the same unless given");
     try {
         app.parse(argc, argv);
@@ -498,25 +536,40 @@ int main(int argc, char** argv) {
     if (*s)
         return structures(id, json);
     if (*n)
-        return newFile(file, card, spine);
+        return newFile(file, card, spine, force);
     if (*a)
         return add(file, id, on, sets, drawing, json);
     if (*p)
         return pose(file, opening, json);
     if (*c)
-        return check(file, shop, json);
+        return check(file, shop, remedies, json);
     if (*w) {
+        if (Trouble t = mayWrite(out, force))
+            return refuse(*t);
         if (Trouble t = saveFile(out, workshopToText({})))
             return refuse(*t);
         return Done;
     }
     if (*r)
-        return resize(file, card, fits, out);
+        return resize(file, card, fits, out, force);
     if (*g)
-        return report(file, shop, out);
+        return report(file, shop, out, force);
     if (*q)
-        return solveFor(file, words, shop, out, json);
+        return solveFor(file, words, shop, out, force, json);
     if (*v)
         return sensitivity(file, json);
-    return exportTo(file, to, sheet, out);
+    return exportTo(file, to, sheet, out, force);
+}
+
+} // namespace
+
+int main(int argc, char** argv) {
+    try {
+        return run(argc, argv);
+    } catch (const std::bad_alloc&) {
+        return refuse({"", "there is not enough memory for this", "make the design smaller"});
+    } catch (const std::exception& e) {
+        return refuse({"", std::string("something went wrong in the program (") + e.what() + ")",
+                       "nothing was written; please report this with the file"});
+    }
 }

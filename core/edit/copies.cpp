@@ -1,7 +1,9 @@
 #include "core/edit/copies.h"
 #include "core/assembly/assembly.h"
 #include "core/edit/edit.h"
+#include "core/edit/papers.h"
 #include "core/files/hlantern.h"
+#include "core/measure/number.h"
 #include "core/structures/family.h"
 #include <algorithm>
 #include <cmath>
@@ -118,7 +120,7 @@ Copied arrayStructure(const Design& design, const std::string& id, int count, co
     if (!design.structure(id))
         return unknown(id);
     if (count < 2 || count > 50)
-        return Problem{"array", std::to_string(count) + " is no number of copies", "give 2 to 50"};
+        return Problem{"array", numberText(count) + " is no number of copies", "give 2 to 50"};
     auto row = rowOf(design, id);
     if (!row)
         return row.problem();
@@ -223,12 +225,10 @@ Copied pasteStructure(const Design& design, const std::string& text, const std::
     if (!made)
         return made.problem();
     Design d = design;
-    for (const Stock& s : from->stocks) {
-        const bool used = std::any_of(from->structures.begin(), from->structures.end(),
-                                      [&](auto& x) { return x.stock == s.id; });
-        if (used && !d.stock(s.id))
-            d.stocks.push_back(s);
-    }
+    // Another paper here may have the same id: what is pasted keeps its own.
+    for (StructureSpec& s : from->structures)
+        if (const Stock* paper = from->stock(s.stock))
+            s.stock = takePaper(d, *paper);
     // As many groups as stand on nothing of the fragment.
     std::string first;
     for (const StructureSpec& s : from->structures)

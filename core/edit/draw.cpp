@@ -1,6 +1,7 @@
 #include "core/edit/draw.h"
 #include "core/assembly/sheets.h"
 #include "core/edit/edit.h"
+#include "core/measure/number.h"
 #include <algorithm>
 #include <cmath>
 
@@ -9,7 +10,7 @@ namespace {
 
 template<class Items> std::string freeName(const Items& items, const std::string& kind) {
     for (int n = 1;; ++n) {
-        const std::string id = kind + std::to_string(n);
+        const std::string id = kind + numberText(n);
         if (std::none_of(items.begin(), items.end(), [&](auto& i) { return i.id == id; }))
             return id;
     }
@@ -74,7 +75,7 @@ Drawn addBlank(const Design& design, Measure width, Measure height) {
     Design d = design;
     FreePart p;
     for (int n = 1; p.id.empty(); ++n) {
-        const std::string id = "part" + std::to_string(n);
+        const std::string id = "part" + numberText(n);
         if (!d.part(id) && !d.structure(id))
             p.id = id;
     }

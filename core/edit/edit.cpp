@@ -1,6 +1,7 @@
 #include "core/edit/edit.h"
 #include "core/assembly/assembly.h"
 #include "core/fold/motion.h"
+#include "core/measure/number.h"
 #include "core/measure/place.h"
 #include "core/structures/family.h"
 #include <algorithm>
@@ -96,6 +97,8 @@ Trouble setAll(Design& d, const std::string& id, const std::map<std::string, std
             d.setOf(id)->erase(name);
             continue;
         }
+        if (f && !p)
+            return noSuchMeasure(*f, place);
         auto read =
             p ? readMeasure(*p, text, d.units) : parsePlace(text, Quantity::Length, d.units);
         if (!read)
@@ -149,7 +152,7 @@ Result<Design> newDesign(Measure width, Measure height, SpineSide spine, Unit un
 
 std::string freeId(const Design& design, const std::string& kind) {
     for (int n = 1;; ++n) {
-        std::string id = kind + std::to_string(n);
+        std::string id = kind + numberText(n);
         if (!design.structure(id))
             return id;
     }

@@ -44,7 +44,9 @@ class Commands : public QObject {
             }
             QCOMPARE(run({"structures", id, "--json"}).json()["id"].toString(), id);
             for (const char* spine : {"left", "top"}) {
-                QCOMPARE(run({"new", "c.hlantern", "--card", "5x7in", "--spine", spine}).status, 0);
+                QCOMPARE(run({"new", "c.hlantern", "--force", "--card", "5x7in", "--spine", spine})
+                             .status,
+                         0);
                 QCOMPARE(run({"add", "c.hlantern", id}).status, 0);
                 const Ran check = run({"check", "c.hlantern", "--json"});
                 QCOMPARE(check.status, 0);
@@ -57,13 +59,13 @@ class Commands : public QObject {
     void defaultsWorkOnEveryHost() {
         for (const QString base : {"v-fold", "box", "tent"})
             for (const QString top : {"v-fold", "box", "tent"}) {
-                run({"new", "n.hlantern", "--card", "5x7in"});
+                run({"new", "n.hlantern", "--force", "--card", "5x7in"});
                 const auto creases = QJsonDocument::fromJson(
                                          run({"add", "n.hlantern", base, "--json"}).out)["creases"]
                                          .toArray();
                 QCOMPARE(creases.size(), 3);
                 for (const auto& crease : creases) {
-                    run({"new", "n.hlantern", "--card", "5x7in"});
+                    run({"new", "n.hlantern", "--force", "--card", "5x7in"});
                     run({"add", "n.hlantern", base});
                     const Ran add =
                         run({"add", "n.hlantern", top, "--on", crease.toString(), "--json"});
@@ -81,7 +83,7 @@ class Commands : public QObject {
     }
 
     void poseGivesEveryPanelRigidAndInOrder() {
-        run({"new", "p.hlantern", "--card", "5x7in"});
+        run({"new", "p.hlantern", "--force", "--card", "5x7in"});
         run({"add", "p.hlantern", "box", "--set", "left=1 1/2in", "right=30mm"});
         const Ran r = run({"pose", "p.hlantern", "--open", "77.5", "--json"});
         QCOMPARE(r.status, 0);
@@ -134,10 +136,10 @@ class Commands : public QObject {
         row({"check"});
         row({"check", "missing.hlantern"});
         row({"check", "/"});
-        row({"new", "x.hlantern", "--card", "big"});
-        row({"new", "x.hlantern", "--card", "-5x7in"});
-        row({"new", "x.hlantern", "--card", "5x7in", "--spine", "right"});
-        row({"new", "/nowhere/x.hlantern", "--card", "5x7in"});
+        row({"new", "x.hlantern", "--force", "--card", "big"});
+        row({"new", "x.hlantern", "--force", "--card", "-5x7in"});
+        row({"new", "x.hlantern", "--force", "--card", "5x7in", "--spine", "right"});
+        row({"new", "/nowhere/x.hlantern", "--force", "--card", "5x7in"});
         row({"add", "g.hlantern", "dome"});
         row({"add", "g.hlantern", "box", "--on", "card.nowhere"});
         row({"add", "g.hlantern", "box", "--set", "width"});
@@ -160,7 +162,7 @@ class Commands : public QObject {
     }
     void badInputEndsWithTwo() {
         QFETCH(QStringList, args);
-        run({"new", "g.hlantern", "--card", "5x7in"});
+        run({"new", "g.hlantern", "--force", "--card", "5x7in"});
         QFile g(dir_.filePath("g.hlantern"));
         QVERIFY(g.open(QIODevice::ReadOnly));
         const QByteArray before = g.readAll();
@@ -173,7 +175,7 @@ class Commands : public QObject {
 
     // The maker's own table of mail classes, a question, its answer in force, and the report.
     void provingWithAWorkshop() {
-        run({"new", "p.hlantern", "--card", "140x160mm"});
+        run({"new", "p.hlantern", "--force", "--card", "140x160mm"});
         run({"add", "p.hlantern", "box", "--set", "left=50mm", "right=60mm"});
         QCOMPARE(run({"workshop", "w.json"}).status, 0);
         QFile f(dir_.filePath("w.json"));
@@ -199,7 +201,7 @@ class Commands : public QObject {
         const QJsonObject samples = run({"check", "p.hlantern", "--json"}).json();
         const QJsonObject own =
             run({"check", "p.hlantern", "--workshop", "w.json", "--json"}).json();
-        QCOMPARE(samples["rules"].toArray().size(), 15);
+        QCOMPARE(samples["rules"].toArray().size(), 16);
         QVERIFY(fact(samples, "mail")["text"].toString().contains("letter"));
         QVERIFY(fact(own, "mail")["text"].toString().contains("none"));
         // Two pages, a wall and a tab with its adhesive lie over one another.
@@ -217,6 +219,65 @@ class Commands : public QObject {
             QCOMPARE(run({"report", "p.hlantern", "-o", out}).status, 0);
             QVERIFY(QFileInfo(dir_.filePath(out)).size() > 5000);
         }
+    }
+
+    // What is there stays unless it is said otherwise, and what is read is never written over.
+    void nothingIsOverwrittenUnasked() {
+        run({"new", "o.hlantern", "--force", "--card", "5x7in"});
+        run({"add", "o.hlantern", "box"});
+        const QString design = dir_.filePath("o.hlantern");
+        auto bytes = [](const QString& path) {
+            QFile f(path);
+            return f.open(QIODevice::ReadOnly) ? f.readAll() : QByteArray();
+        };
+        const QByteArray before = bytes(design);
+        QFile taken(dir_.filePath("taken.svg"));
+        QVERIFY(taken.open(QIODevice::WriteOnly));
+        taken.write("mine");
+        taken.close();
+        const QStringList commands[] = {
+            {"new", "o.hlantern", "--card", "6x6in"},
+            {"export", "o.hlantern", "--to", "svg", "-o", "taken.svg"},
+            {"report", "o.hlantern", "-o", "o.hlantern"},
+            {"workshop", "taken.svg"},
+            {"solve", "o.hlantern", "most", "box1", "left", "-o", "o.hlantern"},
+            {"solve", "o.hlantern", "most", "box1", "left", "-o", "o.hlantern", "--force"},
+            {"resize", "o.hlantern", "--card", "6x6in", "-o", "taken.svg"},
+            {"export", "o.hlantern", "--to", "svg", "-o", "o.hlantern", "--force"},
+        };
+        for (const QStringList& command : commands) {
+            const Ran r = run(command);
+            QVERIFY2(r.status == 2 && !r.err.isEmpty(), qPrintable(command.join(' ')));
+            QVERIFY2(bytes(design) == before, qPrintable(command.join(' ')));
+            QCOMPARE(bytes(taken.fileName()), QByteArray("mine"));
+        }
+        QCOMPARE(run({"export", "o.hlantern", "--to", "svg", "-o", "taken.svg", "--force"}).status,
+                 0);
+        QVERIFY(bytes(taken.fileName()).contains("<svg"));
+    }
+
+    // The verdict comes first; what could be done about it when asked for.
+    void remediesWhenAskedFor() {
+        const QString demo = HL_SOURCE_DIR "/demo/quillmere/faulty/overhang.hlantern";
+        auto remedy = [&](const QStringList& more) {
+            return run(QStringList{"check", demo, "--json"} + more)
+                .json()["findings"]
+                .toArray()[0]
+                .toObject()["remedy"]
+                .toString();
+        };
+        QVERIFY(!remedy({}).startsWith("Change the"));
+        QVERIFY(remedy({"--remedies"}).startsWith("Change the"));
+    }
+
+    void whatIsUnknownIsCalledThat() {
+        run({"new", "u.hlantern", "--force", "--card", "5x7in"});
+        const Ran r = run({"add", "u.hlantern", "accordion-insert", "--set", "zigs=4"});
+        QCOMPARE(r.status, 2);
+        QVERIFY2(r.err.contains("an accordion insert has no such measure"), r.err);
+        QCOMPARE(run({"pose", "u.hlantern", "--open", "half"}).status, 2);
+        const QByteArray pose = run({"pose", "u.hlantern", "--open", "77.7", "--json"}).out;
+        QVERIFY2(!pose.contains("e-1"), pose); // no noise of arithmetic
     }
 
     void exportsBothFormats() {

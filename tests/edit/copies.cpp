@@ -1,6 +1,7 @@
 // Duplicates, arrays, mirror images, the clipboard, and another closed size.
 #include "core/edit/copies.h"
 #include "core/edit/handle.h"
+#include "core/edit/papers.h"
 #include "core/edit/resize.h"
 #include "core/files/hlantern.h"
 #include "core/structures/family.h"
@@ -169,6 +170,41 @@ class Copies : public QObject {
             }
             QCOMPARE(found, 4); // place, width, left, right
         }
+    }
+
+    // Two papers of the same id are two papers: what is pasted keeps its own.
+    void pastingKeepsItsPaper() {
+        Design from = with(base(), "box", "card.spine", {{"place", "20"}, {"width", "40"}});
+        Stock blue = from.stocks[0];
+        blue.id = "own";
+        blue.face = "#0000ff";
+        from.stocks.push_back(blue);
+        from.structures[0].stock = "own";
+        Design to = base();
+        Stock red = blue;
+        red.face = "#ff0000";
+        to.stocks.push_back(red);
+        const auto pasted = pasteStructure(to, copyStructure(from, "box1"), "");
+        QVERIFY(bool(pasted));
+        const Design& d = pasted->first;
+        QCOMPARE(d.stocks.size(), size_t(3));
+        QCOMPARE(d.stock(d.structures[0].stock)->face, std::string("#0000ff"));
+        QCOMPARE(d.stock("own")->face, std::string("#ff0000")); // the other's stays what it was
+        const auto again = pasteStructure(d, copyStructure(from, "box1"), "");
+        QCOMPARE(again->first.stocks.size(), size_t(3)); // the same paper is not added twice
+    }
+
+    void papersComeAndGo() {
+        Design d = with(base(), "box", "card.spine", {{"place", "20"}, {"width", "40"}});
+        QVERIFY(!removePaper(d, d.card.stock)); // the last one
+        QVERIFY(!removePaper(d, "nothing"));
+        auto [two, id] = addPaper(d, d.card.stock);
+        QVERIFY(two.stock(id) && two.stocks.size() == 2 && two.stock(id)->name != d.stocks[0].name);
+        two.structures[0].stock = id;
+        two.card.stock = id;
+        const Design one = *removePaper(two, id);
+        QCOMPARE(one.card.stock, d.card.stock);
+        QVERIFY(one.structures[0].stock.empty() && assemble(one));
     }
 };
 
