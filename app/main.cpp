@@ -20,6 +20,24 @@ class FirstPicture : public QObject {
     }
 };
 
+// An exception in a dialog or a view becomes a message; the document stays.
+class Application : public QApplication {
+  public:
+    using QApplication::QApplication;
+    bool notify(QObject* receiver, QEvent* event) override {
+        try {
+            return QApplication::notify(receiver, event);
+        } catch (const std::exception& e) {
+            for (QWidget* w : topLevelWidgets())
+                if (auto* window = qobject_cast<Workbench*>(w))
+                    window->tell(QObject::tr("Something went wrong in the program (%1). Your "
+                                             "design is as it was; save it, and report this.")
+                                     .arg(e.what()));
+            return false;
+        }
+    }
+};
+
 static void leaveAfterFirstPicture(Workbench& window) {
     window.findChild<QWidget*>("standing-view")->installEventFilter(new FirstPicture(&window));
 }
@@ -27,7 +45,7 @@ static void leaveAfterFirstPicture(Workbench& window) {
 } // namespace hl
 
 int main(int argc, char** argv) {
-    QApplication app(argc, argv);
+    hl::Application app(argc, argv);
     QApplication::setOrganizationName("Hinge Lantern");
     QApplication::setApplicationName("Hinge Lantern");
     hl::chooseTheme(hl::darkWanted());

@@ -92,6 +92,7 @@ Workbench::Workbench() : pages_(new QStackedWidget), motion_(new QVariantAnimati
     messageRow->addWidget(away);
     message_->hide();
     connect(&session_, &Session::refused, this, [this](const QString& why) { tell(why); });
+    connect(&session_, &Session::changedOnDisk, this, &Workbench::readAgain, Qt::QueuedConnection);
 
     buildMenus();
     auto* work = new QWidget;
@@ -124,6 +125,9 @@ Workbench::Workbench() : pages_(new QStackedWidget), motion_(new QVariantAnimati
     connect(&session_, &Session::designChanged, this, &Workbench::refreshTitle);
     for (QAction* a : needDesign_)
         a->setEnabled(false);
+    const QStringList troubles = session_.takeStartTroubles();
+    if (!troubles.isEmpty())
+        tell(troubles.join("  "));
 }
 
 QWidget* Workbench::buildTopBar() {

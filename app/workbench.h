@@ -64,7 +64,9 @@ class Workbench : public QMainWindow {
     void openWorkshop();
     void browse();
     bool mayLeave(); // asks about unsaved changes
-    void offerRecovery();
+    void offerRecovery(const QString& path = {});
+    void readAgain(); // after another program wrote to the open file
+    bool mayReplace(const QString& path);
     void refreshTitle();
     void fillRecent();
     void play();
@@ -93,6 +95,7 @@ class Workbench : public QMainWindow {
     QVariantAnimation* motion_;
     QList<QAction*> needDesign_;
     QAction* remove_;
+    QStringList passedOver_; // copies of earlier runs that were offered already
 };
 
 } // namespace hl

@@ -59,6 +59,7 @@ bool Workbench::open(const QString& path, bool asDemo) {
         rememberRecent(session_.path());
     }
     showDesign();
+    offerRecovery(session_.path());
     return true;
 }
 
@@ -72,11 +73,46 @@ void Workbench::browse() {
 bool Workbench::save() {
     if (session_.path().isEmpty())
         return saveAs();
-    return session_.save(session_.path());
+    if (!session_.clashes())
+        return session_.save(session_.path());
+    QMessageBox box(this);
+    box.setObjectName("clash");
+    box.setWindowTitle("Hinge Lantern");
+    box.setText(tr("%1 was written by somebody else since you opened it. Which of the two shall "
+                   "stay?")
+                    .arg(session_.path()));
+    auto* both = box.addButton(tr("Keep both: save mine elsewhere"), QMessageBox::AcceptRole);
+    auto* mine = box.addButton(tr("Replace it by mine"), QMessageBox::DestructiveRole);
+    box.addButton(tr("Save nothing now"), QMessageBox::RejectRole);
+    box.setDefaultButton(both);
+    box.exec();
+    if (box.clickedButton() == both)
+        return saveAs();
+    return box.clickedButton() == mine && session_.save(session_.path(), true);
+}
+
+// Somebody else wrote to the open file: with nothing changed here it is simply read again.
+void Workbench::readAgain() {
+    if (session_.modified())
+        return tell(tr("%1 was written by another program. Yours is still here; saving will ask "
+                       "which of the two shall stay.")
+                        .arg(session_.path()));
+    QMessageBox box(this);
+    box.setObjectName("read-again");
+    box.setWindowTitle("Hinge Lantern");
+    box.setText(tr("%1 was written by another program. Read it again?").arg(session_.path()));
+    auto* read = box.addButton(tr("Read it again"), QMessageBox::AcceptRole);
+    box.addButton(tr("Keep what is shown"), QMessageBox::RejectRole);
+    box.exec();
+    if (box.clickedButton() == read)
+        session_.load(session_.path());
 }
 
 bool Workbench::saveAs() {
     QString name = session_.path();
+    if (session_.clashes()) // the other one stays
+        name = QFileInfo(name).path() + "/" + QFileInfo(name).completeBaseName() + "-mine." +
+               extension;
     if (name.isEmpty())
         name = QString::fromStdString(session_.design().title)
                    .simplified()
@@ -132,11 +168,26 @@ void Workbench::writeProof() {
                                                 tr("HTML page (*.html);;PDF for printing (*.pdf)"));
     if (path.isEmpty())
         return;
-    if (!path.endsWith(".html") && !path.endsWith(".pdf"))
+    if (!path.endsWith(".html") && !path.endsWith(".pdf")) {
         path += ".html";
+        // The dialog asked about the name without the ending.
+        if (QFileInfo::exists(path) && !mayReplace(path))
+            return;
+    }
     if (Trouble t = writeReport(*s->evidence, s->findings, path.toStdString()))
         return tell(QString::fromStdString(t->text()));
     tell(tr("The report is in %1.").arg(path), true);
+}
+
+bool Workbench::mayReplace(const QString& path) {
+    QMessageBox box(this);
+    box.setObjectName("replace");
+    box.setWindowTitle("Hinge Lantern");
+    box.setText(tr("There is a file %1 already.").arg(path));
+    auto* replace = box.addButton(tr("Replace it"), QMessageBox::DestructiveRole);
+    box.setDefaultButton(box.addButton(tr("Leave it"), QMessageBox::RejectRole));
+    box.exec();
+    return box.clickedButton() == replace;
 }
 
 bool Workbench::mayLeave() {
@@ -157,23 +208,41 @@ bool Workbench::mayLeave() {
     return box.clickedButton() == drop;
 }
 
-void Workbench::offerRecovery() {
-    auto found = recovery::find();
+// What an earlier run left, one of the open file first. It is deleted when the maker says so twice,
+// or once it is open and kept anew; any other answer leaves it for the next time.
+void Workbench::offerRecovery(const QString& path) {
+    auto found = recovery::find(passedOver_, path);
     if (!found)
         return;
     QMessageBox box(this);
     box.setObjectName("recovery");
     box.setWindowTitle("Hinge Lantern");
-    box.setText(tr("The last session ended without saving “%1”. Open what was kept?")
-                    .arg(QString::fromStdString(found->design.title)));
+    box.setText(tr("The last session ended without saving “%1”%2. Open what was kept?")
+                    .arg(QString::fromStdString(found->design.title),
+                         found->path.isEmpty() ? QString() : tr(" (%1)").arg(found->path)));
     auto* take = box.addButton(tr("Open it"), QMessageBox::AcceptRole);
-    box.addButton(tr("Let it go"), QMessageBox::RejectRole);
+    auto* later = box.addButton(tr("Not now"), QMessageBox::RejectRole);
+    auto* away = box.addButton(tr("Throw it away…"), QMessageBox::DestructiveRole);
+    box.setDefaultButton(take);
+    box.setEscapeButton(later);
     box.exec();
-    recovery::forget(*found);
-    if (box.clickedButton() != take)
-        return;
-    session_.open(found->design, found->path, true);
-    showDesign();
+    passedOver_ << found->copy;
+    if (box.clickedButton() == take && mayLeave()) {
+        session_.open(found->design, found->path, true); // keeps a copy of its own
+        recovery::forget(*found);
+        showDesign();
+    } else if (box.clickedButton() == away) {
+        QMessageBox sure(this);
+        sure.setObjectName("throw-away");
+        sure.setWindowTitle("Hinge Lantern");
+        sure.setText(
+            tr("“%1” will be gone for good.").arg(QString::fromStdString(found->design.title)));
+        auto* yes = sure.addButton(tr("Throw it away"), QMessageBox::DestructiveRole);
+        sure.setDefaultButton(sure.addButton(tr("Keep it"), QMessageBox::RejectRole));
+        sure.exec();
+        if (sure.clickedButton() == yes)
+            recovery::forget(*found);
+    }
 }
 
 void Workbench::fillRecent() {

@@ -143,14 +143,15 @@ void Workbench::buildMenus() {
         n = int(key - quick.begin()) + 1;
         QAction* a = action(
             shelves[f.shelf],
-            (f.ground == Ground::Form ? tr("Make the card a %1") : tr("Add a %1"))
-                .arg(QString::fromStdString(f.name)),
+            (f.ground == Ground::Form ? tr("Make the card %1") : tr("Add %1"))
+                .arg(QString::fromStdString(oneOf(f))),
             key == quick.end() ? QKeySequence() : QKeySequence(QString("Ctrl+Alt+%1").arg(n)),
             [this, kind] { add(kind); }, key == quick.end() ? "lantern" : kind);
         a->setObjectName("add-" + kind);
         a->setIconText("+ " + QString::fromStdString(f.name));
-        a->setToolTip(tr("Add a %1 on the selected fold, or on the spine.\n%2")
-                          .arg(QString::fromStdString(f.name), QString::fromStdString(f.purpose)));
+        a->setToolTip(
+            tr("Add %1 on the selected fold, or on the spine.\n%2")
+                .arg(QString::fromStdString(oneOf(f)), QString::fromStdString(f.purpose)));
     }
 
     structure->addSeparator();

@@ -3,9 +3,11 @@
 #include <QFile>
 #include <QFontDatabase>
 #include <QIconEngine>
+#include <QLabel>
 #include <QPainter>
 #include <QPalette>
 #include <QPixmap>
+#include <QProxyStyle>
 #include <QSettings>
 #include <QStyleFactory>
 #include <QSvgRenderer>
@@ -86,6 +88,19 @@ class DrawnIcon : public QIconEngine {
     QColor colour_;
 };
 
+// Names and titles come from files: nothing in them is markup. A label that does show some says so
+// by a property.
+class PlainStyle : public QProxyStyle {
+  public:
+    PlainStyle() : QProxyStyle(QStyleFactory::create("Fusion")) {}
+    using QProxyStyle::polish;
+    void polish(QWidget* widget) override {
+        if (auto* label = qobject_cast<QLabel*>(widget); label && !label->property("rich").toBool())
+            label->setTextFormat(Qt::PlainText);
+        QProxyStyle::polish(widget);
+    }
+};
+
 } // namespace
 
 const Theme& theme() { return held(); }
@@ -100,7 +115,7 @@ void chooseTheme(bool isDark) {
 
 void applyTheme(QApplication& app) {
     const Theme& t = held();
-    app.setStyle(QStyleFactory::create("Fusion"));
+    app.setStyle(new PlainStyle);
     QPalette p;
     p.setColor(QPalette::Window, t.panel);
     p.setColor(QPalette::Base, t.raised);

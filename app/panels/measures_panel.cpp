@@ -2,6 +2,7 @@
 #include "app/look/theme.h"
 #include "app/panels/measure_field.h"
 #include "core/edit/edit.h"
+#include "core/edit/papers.h"
 #include "core/files/svg_outline.h"
 #include "core/structures/family.h"
 #include <QColorDialog>
@@ -257,6 +258,33 @@ void MeasuresPanel::buildCard() {
 
     rows_->addSpacing(8);
     addHeading(tr("Paper of the card"));
+    auto* papers = new QComboBox;
+    papers->setObjectName("card-stock");
+    addRow(tr("Made of"), papers, tr("Which of the design's papers the card is made of"));
+    connect(papers, &QComboBox::activated, this, [this, papers] {
+        Design d = session_.design();
+        d.card.stock = papers->currentData().toString().toStdString();
+        session_.edit(d, tr("Choose another paper for the card"));
+    });
+    refreshers_.push_back([this, papers] {
+        papers->clear();
+        for (const Stock& s : session_.design().stocks) {
+            papers->addItem(QString::fromStdString(s.name), QString::fromStdString(s.id));
+            if (s.id == session_.design().card.stock)
+                papers->setCurrentIndex(papers->count() - 1);
+        }
+    });
+    rows_->addWidget(
+        buttonRow({{tr("+ paper"),
+                    [this] {
+                        auto [d, id] = addPaper(session_.design(), session_.design().card.stock);
+                        d.card.stock = id; // so that its fields are at hand
+                        session_.edit(d, tr("Add a paper"));
+                    }},
+                   {tr("Remove paper"), [this] {
+                        session_.edit(removePaper(session_.design(), session_.design().card.stock),
+                                      tr("Remove a paper"));
+                    }}}));
     auto stock = [this](Design& d) -> Stock& {
         for (Stock& s : d.stocks)
             if (s.id == d.card.stock)

@@ -87,6 +87,7 @@ ProveView::ProveView(Session& session, QWidget* parent) : QWidget(parent), sessi
     cutRow->addWidget(section_);
     cutColumn->addLayout(cutRow);
     facts_ = new QLabel;
+    facts_->setProperty("rich", true); // made here, with what comes from files escaped
     facts_->setObjectName("prove-facts");
     facts_->setWordWrap(true);
     facts_->setAlignment(Qt::AlignTop);

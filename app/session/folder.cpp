@@ -17,9 +17,13 @@ Folder::Folder(QObject* parent) : QObject(parent), worker_(new QObject) {
 }
 
 Folder::~Folder() {
+    constexpr unsigned long patience = 3000; // ms: nobody waits longer for a window to go
     stop();
     thread_.quit();
-    thread_.wait();
+    if (!thread_.wait(patience)) {
+        thread_.terminate(); // it only computes: nothing of the maker's is in its hands
+        thread_.wait();
+    }
 }
 
 void Folder::request(const Design& design, quint64 version, const Workshop& workshop) {
@@ -38,8 +42,20 @@ void Folder::stop() {
 
 // Runs on the worker's thread; signals reach the receivers' threads by themselves.
 void Folder::run(const std::shared_ptr<Job>& job) {
-    if (job->cancelled)
-        return;
+    try {
+        if (!job->cancelled)
+            work(job);
+    } catch (const std::exception& e) {
+        emit failed(tr("The proof broke off by an error of the program (%1). Your design is as it "
+                       "was; undo the last step, or save and report this.")
+                        .arg(e.what()));
+        emit progress(1);
+    }
+}
+
+void Folder::work(const std::shared_ptr<Job>& job) {
+    if (trial_)
+        trial_();
     auto made = assemble(job->design);
     if (!made)
         return; // an edit that does not assemble is refused before it gets here
@@ -77,10 +93,13 @@ void Folder::run(const std::shared_ptr<Job>& job) {
     s.facts = factsOf(*s.evidence, s.curves, stop);
     tell(Snapshot::Measured);
     emit progress(0);
-    findRemedies(*s.folded, s.findings, &job->cancelled, [&](double part) {
-        if (!job->cancelled)
-            emit progress(part);
-    });
+    findRemedies(
+        *s.folded, s.findings, &job->cancelled,
+        [&](double part) {
+            if (!job->cancelled)
+                emit progress(part);
+        },
+        [&] { return static_cast<size_t>(preferred_.exchange(-1)); });
     tell(Snapshot::Advised);
     emit progress(1);
 }

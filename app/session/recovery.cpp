@@ -1,11 +1,13 @@
 #include "app/session/recovery.h"
 #include "core/files/hlantern.h"
-#include <QCoreApplication>
 #include <QDir>
 #include <QFile>
 #include <QStandardPaths>
-#include <cerrno>
-#include <csignal>
+#include <QStringList>
+#include <QUuid>
+#include <fcntl.h>
+#include <sys/file.h>
+#include <unistd.h>
 
 namespace hl::recovery {
 namespace {
@@ -16,53 +18,82 @@ QDir folder() {
     return dir;
 }
 
-QString own() {
-    return folder().filePath(QString::number(QCoreApplication::applicationPid()) + ".hlantern");
+QString noteFor(const QString& copy) { return copy + ".path"; }
+QString lockFor(const QString& copy) { return copy + ".lock"; }
+
+// The lock beside a copy; null while another program holds it.
+std::shared_ptr<void> lock(const QString& copy) {
+    const int fd = ::open(lockFor(copy).toUtf8().constData(), O_RDWR | O_CREAT | O_CLOEXEC, 0600);
+    if (fd < 0)
+        return {};
+    if (::flock(fd, LOCK_EX | LOCK_NB) != 0) {
+        ::close(fd);
+        return {};
+    }
+    return {reinterpret_cast<void*>(static_cast<std::intptr_t>(fd) + 1), [](void* held) {
+                ::close(static_cast<int>(reinterpret_cast<std::intptr_t>(held) - 1));
+            }};
 }
 
-QString noteFor(const QString& copy) { return copy + ".path"; }
-
-bool runs(const QString& copy) {
-    const qint64 pid = QFileInfo(copy).baseName().toLongLong();
-    return pid > 0 && (::kill(static_cast<pid_t>(pid), 0) == 0 || errno == EPERM);
+// This program's own, named by chance: numbers of processes come again.
+struct Own {
+    QString copy;
+    std::shared_ptr<void> held;
+};
+Own& own() {
+    static Own mine;
+    const QString folderNow = folder().path();
+    if (mine.copy.isEmpty() || !mine.copy.startsWith(folderNow + '/')) {
+        mine.copy = folder().filePath(QUuid::createUuid().toString(QUuid::Id128) + ".hlantern");
+        mine.held = lock(mine.copy);
+    }
+    return mine;
 }
 
 } // namespace
 
-void keep(const Design& design, const QString& path) {
-    if (saveDesign(design, own().toStdString()))
-        return; // no room for a copy: the design itself is still open
-    QFile note(noteFor(own()));
+Trouble keep(const Design& design, const QString& path) {
+    if (!own().held)
+        own().held = lock(own().copy);
+    // The note first: a copy without one would forget where it belongs.
+    QFile note(noteFor(own().copy));
     if (note.open(QIODevice::WriteOnly))
         note.write(path.toUtf8());
+    return keepDesign(design, own().copy.toStdString());
 }
 
 void drop() {
-    QFile::remove(own());
-    QFile::remove(noteFor(own()));
+    QFile::remove(own().copy);
+    QFile::remove(noteFor(own().copy));
 }
 
-std::optional<Found> find() {
+std::optional<Found> find(const QStringList& passed, const QString& path) {
+    std::optional<Found> found;
     const QDir dir = folder();
     for (const QString& name : dir.entryList({"*.hlantern"}, QDir::Files, QDir::Time)) {
         const QString copy = dir.filePath(name);
-        if (runs(copy))
+        if (copy == own().copy || passed.contains(copy))
             continue;
+        auto held = lock(copy);
+        if (!held)
+            continue; // its program runs
         auto design = loadDesign(copy.toStdString());
         if (!design)
             continue;
         QFile note(noteFor(copy));
-        QString path;
+        QString from;
         if (note.open(QIODevice::ReadOnly))
-            path = QString::fromUtf8(note.readAll());
-        return Found{*design, path, copy};
+            from = QString::fromUtf8(note.readAll());
+        if (!found || (!path.isEmpty() && from == path && found->path != path))
+            found = Found{*design, from, copy, held};
     }
-    return {};
+    return found;
 }
 
 void forget(const Found& found) {
     QFile::remove(found.copy);
     QFile::remove(noteFor(found.copy));
+    QFile::remove(lockFor(found.copy));
 }
 
 } // namespace hl::recovery

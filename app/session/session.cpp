@@ -6,7 +6,9 @@
 #include "core/files/atomic_save.h"
 #include "core/files/hlantern.h"
 #include "core/structures/family.h"
+#include <QCryptographicHash>
 #include <QDir>
+#include <QFile>
 #include <QFileInfo>
 #include <QStandardPaths>
 #include <QUndoCommand>
@@ -42,6 +44,25 @@ class EditStep : public QUndoCommand {
 
 namespace {
 
+QByteArray digestOf(const QString& path) {
+    QFile file(path);
+    if (path.isEmpty() || !file.open(QIODevice::ReadOnly))
+        return {};
+    QCryptographicHash hash(QCryptographicHash::Sha256);
+    return hash.addData(&file) ? hash.result() : QByteArray();
+}
+
+// A name beside `path` that is free: "workshop.damaged-1.json".
+QString asideOf(const QString& path) {
+    const QFileInfo info(path);
+    for (int n = 1;; ++n) {
+        const QString name = info.path() + '/' + info.completeBaseName() +
+                             QString(".damaged-%1.").arg(n) + info.suffix();
+        if (!QFileInfo::exists(name))
+            return name;
+    }
+}
+
 QString workshopPath() {
     return QStandardPaths::writableLocation(QStandardPaths::AppConfigLocation) + "/workshop.json";
 }
@@ -55,9 +76,29 @@ Session::Session(QObject* parent) : QObject(parent) {
         auto workshop = text ? workshopFromText(*text) : Result<Workshop>(text.problem());
         if (workshop)
             workshop_ = *workshop;
-        else
-            qWarning("%s: %s", qPrintable(kept), workshop.problem().text().c_str());
+        else {
+            const QString aside = asideOf(kept);
+            const bool moved = QFile::rename(kept, aside);
+            startTroubles_ << tr("The workshop's file could not be read: %1. %2")
+                                  .arg(QString::fromStdString(workshop.problem().text()),
+                                       moved ? tr("It is kept as %1; the workshop starts from the "
+                                                  "samples.")
+                                                   .arg(aside)
+                                             : tr("It stays where it is until you change the "
+                                                  "workshop."));
+        }
     }
+    keeping_.setSingleShot(true);
+    keeping_.setInterval(1000);
+    connect(&keeping_, &QTimer::timeout, this, &Session::keepNow);
+    connect(&watcher_, &QFileSystemWatcher::fileChanged, this, [this](const QString& path) {
+        // A file that is replaced is another one: it has to be watched anew.
+        if (path == path_ && QFileInfo::exists(path) && !watcher_.files().contains(path))
+            watcher_.addPath(path);
+        if (path == path_ && clashes())
+            emit changedOnDisk();
+    });
+    connect(&folder_, &Folder::failed, this, &Session::refused);
     const CardSpec first;
     design_ = *newDesign(first.width, first.height, first.spine, Unit::Millimetre);
     history_.setUndoLimit(500);
@@ -97,7 +138,41 @@ void Session::put(const Design& design) {
         emit findingShown();
     }
     emit designChanged();
-    recovery::keep(design_, path_);
+    keepSoon();
+}
+
+void Session::keepSoon() {
+    if (!keeping_.isActive())
+        keeping_.start();
+}
+
+void Session::keepNow() {
+    keeping_.stop();
+    const Trouble t = recovery::keep(design_, path_);
+    if (t && !keepingFails_)
+        emit refused(tr("No copy can be kept in case of a crash: %1. Save often.")
+                         .arg(QString::fromStdString(t->text())));
+    keepingFails_ = t.has_value();
+}
+
+void Session::watch() {
+    if (!watcher_.files().isEmpty())
+        watcher_.removePaths(watcher_.files());
+    onDisk_ = digestOf(path_);
+    if (!path_.isEmpty())
+        watcher_.addPath(path_);
+}
+
+bool Session::clashes() const {
+    if (path_.isEmpty() || !QFileInfo::exists(path_))
+        return false; // nothing of anybody's would be lost
+    return digestOf(path_) != onDisk_;
+}
+
+QStringList Session::takeStartTroubles() {
+    QStringList out;
+    out.swap(startTroubles_);
+    return out;
 }
 
 void Session::open(const Design& design, const QString& path, bool unsaved) {
@@ -107,11 +182,14 @@ void Session::open(const Design& design, const QString& path, bool unsaved) {
     hovered_.clear();
     setTool(Tool::Select);
     snapshot_.reset();
+    watch();
     put(design);
-    recovery::drop();
+    keeping_.stop();
     if (unsaved) {
         history_.resetClean();
-        recovery::keep(design_, path_);
+        keepNow();
+    } else {
+        recovery::drop();
     }
     emit selectionChanged();
     emit documentChanged();
@@ -127,13 +205,20 @@ bool Session::load(const QString& path) {
     return true;
 }
 
-bool Session::save(const QString& path) {
+bool Session::save(const QString& path, bool evenSo) {
+    if (!evenSo && QFileInfo(path).absoluteFilePath() == path_ && clashes()) {
+        emit refused(tr("%1: another program wrote to it since it was opened; nothing was saved.")
+                         .arg(path));
+        return false;
+    }
     if (Trouble t = saveDesign(design_, path.toStdString())) {
         emit refused(QString::fromStdString(t->text()));
         return false;
     }
     path_ = QFileInfo(path).absoluteFilePath();
+    watch();
     history_.setClean();
+    keeping_.stop();
     recovery::drop();
     emit documentChanged();
     return true;
@@ -148,6 +233,10 @@ void Session::setOpening(double degrees) {
 }
 
 void Session::show(const Finding& finding) {
+    if (snapshot_)
+        for (size_t i = 0; i < snapshot_->findings.size(); ++i)
+            if (snapshot_->findings[i].message == finding.message)
+                folder_.prefer(static_cast<int>(i));
     select(finding.panels.empty() ? QString() : QString::fromStdString(finding.panels.front()));
     setOpening(finding.opening);
     shown_ = finding;
@@ -214,8 +303,8 @@ void Session::pointAt(const QString& host, const Vec2& at) {
     ghost_.reset();
     if (panel ? page < 0 : crease < 0) {
         ghostWhy_ = host.isEmpty() ? QString()
-                    : panel        ? tr("Point at a panel: a %1 lies on one.").arg(f->name.c_str())
-                            : tr("Point at a fold: a %1 stands on one.").arg(f->name.c_str());
+                    : panel        ? tr("Point at a panel: %1 lies on one.").arg(oneOf(*f).c_str())
+                            : tr("Point at a fold: %1 stands on one.").arg(oneOf(*f).c_str());
         return emit ghostChanged();
     }
     const Host h = panel ? hostOnPanel(a, page) : hostOf(a, crease);

@@ -3,6 +3,9 @@
 #pragma once
 #include "app/session/folder.h"
 #include "core/design/design.h"
+#include <QFileSystemWatcher>
+#include <QStringList>
+#include <QTimer>
 #include <QUndoStack>
 
 namespace hl {
@@ -28,7 +31,15 @@ class Session : public QObject {
     // Replaces the document. An empty path is a design that was never saved.
     void open(const Design& design, const QString& path, bool unsaved = false);
     bool load(const QString& path); // keeps the open document when it cannot
-    bool save(const QString& path);
+    // Refuses to write over what somebody else wrote to the open file meanwhile (`clashes`), unless
+    // told to.
+    bool save(const QString& path, bool evenSo = false);
+    // Whether the open file is no longer what was read or written here.
+    bool clashes() const;
+    // Copies for recovery are written a moment after an edit; this writes what is due now.
+    void keepNow();
+    // What was wrong when the program started, to be told once there is a window.
+    QStringList takeStartTroubles();
 
     double opening() const { return opening_; }
     void setOpening(double degrees);
@@ -96,11 +107,19 @@ class Session : public QObject {
     void findingShown();
     void documentChanged();               // another path, or saved, or modified
     void refused(const QString& message); // a problem to show
+    void changedOnDisk();                 // another program wrote to the open file
 
   private:
     friend class EditStep;
     void put(const Design& design);
+    void watch(); // the open file, as it is now
+    void keepSoon();
 
+    QByteArray onDisk_; // what the open file held when it was read or written here; a digest
+    QFileSystemWatcher watcher_;
+    QTimer keeping_;
+    bool keepingFails_ = false;
+    QStringList startTroubles_;
     Design design_;
     QUndoStack history_;
     QString path_, selected_, hovered_, picked_;

@@ -329,13 +329,14 @@ class Window : public QObject, hl::test::RealWindow {
         session().select("v-fold1");
         type(field("measure-height"), "2 in");
         const Design edited = session().design();
-        // What another program left that no longer runs: our copy under the number of nobody.
+        // What another program left that no longer runs: our copy, with nobody's lock beside it.
+        session().keepNow();
         QVERIFY(!recovery::find()); // a running program's copy is not offered to others
         const QDir kept(QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) +
                         "/recovery");
-        const QString own =
-            kept.filePath(QString::number(QCoreApplication::applicationPid()) + ".hlantern");
-        QVERIFY(QFile::copy(own, kept.filePath("99999999.hlantern")));
+        const QStringList own = kept.entryList({"*.hlantern"}, QDir::Files);
+        QCOMPARE(own.size(), 1);
+        QVERIFY(QFile::copy(kept.filePath(own[0]), kept.filePath("left.hlantern")));
         whileModal<QMessageBox>([](QMessageBox* box) {
             QVERIFY(box->objectName() == "recovery");
             QTest::mouseClick(box->buttons().front(), Qt::LeftButton);

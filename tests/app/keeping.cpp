@@ -1,0 +1,257 @@
+// Nothing is lost, nothing of a file is taken for markup, and an error of the program is a message:
+// in the real window.
+#include "app/session/recovery.h"
+#include "core/edit/copies.h"
+#include "core/edit/edit.h"
+#include "core/edit/papers.h"
+#include "core/files/atomic_save.h"
+#include "core/files/hlantern.h"
+#include "tests/app/real_window.h"
+#include <QAction>
+#include <QClipboard>
+#include <QComboBox>
+#include <QDir>
+#include <QElapsedTimer>
+#include <QFile>
+#include <QLabel>
+#include <QLineEdit>
+#include <QMessageBox>
+#include <QPointer>
+#include <QPushButton>
+#include <QStandardPaths>
+#include <QTimer>
+#include <QtTest>
+
+using namespace hl;
+
+class Keeping : public QObject, hl::test::RealWindow {
+    Q_OBJECT
+    QString path_;
+
+    // Presses the button with these words in the message box of this name as soon as it is there.
+    void answer(const QString& name, const QString& words) {
+        auto* clock = new QTimer(this);
+        connect(clock, &QTimer::timeout, this, [=, turn = 0]() mutable {
+            auto* box = qobject_cast<QMessageBox*>(QApplication::activeModalWidget());
+            if (box && box->objectName() == name) {
+                answered_ << name;
+                if (words == "Escape")
+                    QTest::keyClick(box, Qt::Key_Escape);
+                else
+                    for (auto* b : box->buttons())
+                        if (b->text().remove('&').startsWith(words))
+                            QTest::mouseClick(b, Qt::LeftButton);
+                clock->deleteLater();
+            } else if (++turn > 100) {
+                clock->deleteLater();
+            }
+        });
+        clock->start(50);
+    }
+    QStringList answered_;
+    QDir kept() {
+        return QDir(QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) +
+                    "/recovery");
+    }
+    // What a program leaves that crashed: a copy that nobody holds a lock of.
+    void leaveBehind(const QString& name, const Design& d) {
+        kept().mkpath(".");
+        QVERIFY(!saveDesign(d, kept().filePath(name + ".hlantern").toStdString()));
+    }
+    void writeByAnother(const QString& title) {
+        Design d = *loadDesign(path_.toStdString());
+        d.title = title.toStdString();
+        QVERIFY(!saveDesign(d, path_.toStdString()));
+    }
+    void edit(const char* left) {
+        session().edit(setMeasure(session().design(), "tent1", "left", left), "edit");
+    }
+    QString message() { return w_->findChild<QLabel*>("message-text")->text(); }
+
+  private slots:
+    void initTestCase() {
+        // A workshop's file that is damaged, before the window is there.
+        QVERIFY(dir_.isValid());
+        qputenv("XDG_CONFIG_HOME", dir_.path().toUtf8());
+        QApplication::setOrganizationName("Hinge Lantern tests");
+        const QString config = QStandardPaths::writableLocation(QStandardPaths::AppConfigLocation);
+        QDir().mkpath(config);
+        QFile f(config + "/workshop.json");
+        QVERIFY(f.open(QIODevice::WriteOnly));
+        f.write("{\"score_error\": ");
+        f.close();
+        start();
+        QVERIFY(w_->findChild<QLabel*>("message-text")->isVisible());
+        QVERIFY2(message().contains("could not be read"), qPrintable(message()));
+        QVERIFY(QFileInfo::exists(config + "/workshop.damaged-1.json")); // kept aside
+        QVERIFY(!QFileInfo::exists(config + "/workshop.json"));
+    }
+    void init() {
+        answered_.clear();
+        path_ = dir_.filePath("footbridge.hlantern");
+        QFile::remove(path_);
+        QVERIFY(QFile::copy(HL_SOURCE_DIR "/demo/quillmere/footbridge.hlantern", path_));
+        QFile(path_).setPermissions(QFile::ReadOwner | QFile::WriteOwner);
+        QVERIFY(w_->open(path_));
+        QVERIFY(settled());
+    }
+    void cleanupTestCase() { w_.reset(); }
+
+    // Changed on disk, with nothing changed here: it is offered to be read again.
+    void anotherProgramWrites() {
+        answer("read-again", "Read it again");
+        writeByAnother("Theirs");
+        QVERIFY(QTest::qWaitFor([&] { return session().design().title == "Theirs"; }, patience));
+        QVERIFY(answered_.contains("read-again"));
+    }
+
+    // Changed on disk and here: saving asks, and both can be kept.
+    void twoOfOneFile() {
+        edit("41 mm");
+        writeByAnother("Theirs");
+        QVERIFY(QTest::qWaitFor([&] { return message().contains("another program"); }, patience));
+        QVERIFY(!session().save(path_)); // not behind the maker's back
+        QCOMPARE(loadDesign(path_.toStdString())->title, std::string("Theirs"));
+        answer("clash", "Save nothing");
+        w_->findChild<QAction*>("save")->trigger();
+        QVERIFY(answered_.contains("clash") && session().modified());
+        QCOMPARE(loadDesign(path_.toStdString())->title, std::string("Theirs"));
+        answer("clash", "Replace it");
+        w_->findChild<QAction*>("save")->trigger();
+        QVERIFY(!session().modified());
+        QVERIFY(*loadDesign(path_.toStdString()) == session().design());
+        edit("42 mm"); // and from then on it is ours again
+        w_->findChild<QAction*>("save")->trigger();
+        QVERIFY(!session().modified());
+    }
+
+    // What a crash left is offered when a file is opened; only a clear yes deletes it.
+    void whatWasLeftIsNotLost() {
+        Design d = session().design();
+        d.title = "Left behind";
+        leaveBehind("a", d);
+        answer("recovery", "Escape");
+        QVERIFY(w_->open(path_));
+        QVERIFY(answered_.contains("recovery"));
+        QVERIFY(QFileInfo::exists(kept().filePath("a.hlantern")));
+        answered_.clear();
+        leaveBehind("b", d);
+        answer("recovery", "Throw it away");
+        QTimer::singleShot(300, this, [this] { answer("throw-away", "Keep it"); });
+        QVERIFY(w_->open(path_));
+        QVERIFY(QFileInfo::exists(kept().filePath("b.hlantern")));
+        leaveBehind("c", d);
+        answer("recovery", "Throw it away");
+        QTimer::singleShot(300, this, [this] { answer("throw-away", "Throw it away"); });
+        QVERIFY(w_->open(path_));
+        QVERIFY(!QFileInfo::exists(kept().filePath("c.hlantern")));
+        leaveBehind("d", d);
+        answer("recovery", "Open it");
+        QVERIFY(w_->open(path_));
+        QCOMPARE(session().design().title, std::string("Left behind"));
+        QVERIFY(session().modified());
+        // It is kept anew before what was left goes.
+        QVERIFY(!QFileInfo::exists(kept().filePath("d.hlantern")));
+        bool anew = false;
+        for (const QString& name : kept().entryList({"*.hlantern"}, QDir::Files))
+            if (name.size() > 20)
+                anew |= loadDesign(kept().filePath(name).toStdString())->title == "Left behind";
+        QVERIFY(anew);
+        for (const char* name : {"a", "b"})
+            QFile::remove(kept().filePath(QString(name) + ".hlantern"));
+    }
+
+    void aFolderThatCannotBeWrittenIsTold() {
+        const QString folder = kept().path();
+        QVERIFY(QDir(folder).removeRecursively());
+        QFile f(folder); // a file where the folder should be
+        QVERIFY(f.open(QIODevice::WriteOnly));
+        f.close();
+        edit("43 mm");
+        session().keepNow();
+        QVERIFY2(message().contains("No copy can be kept"), qPrintable(message()));
+        QVERIFY(f.remove());
+        session().keepNow();
+        QVERIFY(kept().entryList({"*.hlantern"}, QDir::Files).size() == 1);
+    }
+
+    // A title that is markup is shown as it is written, and loads nothing.
+    void namesAreNotMarkup() {
+        Design d = session().design();
+        d.title = "<img src='/dev/zero'><b>Bold</b>";
+        d.structures.front().name = "<h1>Name</h1>";
+        session().open(d, {});
+        QVERIFY(settled());
+        w_->tell(QString::fromStdString(d.title));
+        int shown = 0;
+        for (auto* label : w_->findChildren<QLabel*>())
+            if (label->text().contains("<img") || label->text().contains("<h1>")) {
+                label->ensurePolished();
+                QVERIFY2(label->textFormat() == Qt::PlainText, qPrintable(label->text()));
+                ++shown;
+            }
+        QVERIFY(shown >= 2);
+    }
+
+    // An exception on the worker: a message, the document as it was, and the next edit is proved.
+    void anErrorOnTheWorkerIsAMessage() {
+        const Design before = session().design();
+        session().folder().setTrial([] { throw std::runtime_error("a trial"); });
+        edit("44 mm");
+        QVERIFY(QTest::qWaitFor([&] { return message().contains("a trial"); }, patience));
+        session().folder().setTrial({});
+        w_->findChild<QAction*>("undo")->trigger();
+        QVERIFY(session().design() == before);
+        QVERIFY(settled());
+    }
+
+    // Papers are added, chosen, changed and removed in the window.
+    void papers() {
+        session().select("card");
+        auto* button = w_->findChild<QPushButton*>("drawn-+-paper");
+        QVERIFY(button);
+        const size_t had = session().design().stocks.size();
+        QTest::mouseClick(button, Qt::LeftButton);
+        QCOMPARE(session().design().stocks.size(), had + 1);
+        const std::string fresh = session().design().card.stock;
+        QCOMPARE(fresh, session().design().stocks.back().id);
+        auto* choice = w_->findChild<QComboBox*>("card-stock");
+        QCOMPARE(choice->count(), int(had) + 1);
+        choice->setFocus();
+        QTest::keyClick(choice, Qt::Key_Home);
+        emit choice->activated(choice->currentIndex());
+        QCOMPARE(session().design().card.stock, session().design().stocks.front().id);
+        QVERIFY(settled());
+        choice->setCurrentIndex(choice->count() - 1);
+        emit choice->activated(choice->currentIndex());
+        QCOMPARE(session().design().card.stock, fresh);
+        QTest::mouseClick(w_->findChild<QPushButton*>("drawn-remove-paper"), Qt::LeftButton);
+        QCOMPARE(session().design().stocks.size(), had);
+        QVERIFY(!session().design().stock(fresh));
+        while (session().design().stocks.size() > 1)
+            session().edit(removePaper(session().design(), session().design().card.stock), "less");
+        QTest::mouseClick(w_->findChild<QPushButton*>("drawn-remove-paper"), Qt::LeftButton);
+        QVERIFY(message().contains("only one"));
+    }
+
+    // A window that is closed in the middle of a long proof goes at once.
+    void closingDoesNotWait() {
+        Session s;
+        Design d = *newDesign(Measure::fromMm(140), Measure::fromMm(980), SpineSide::Left,
+                              Unit::Millimetre);
+        for (int i = 0; i < 60; ++i)
+            d = addStructure(d, "box", "card.spine",
+                             {{"place", std::to_string(10 + 15 * i) + " mm"}, {"width", "20 mm"}})
+                    ->first;
+        auto folder = std::make_unique<Folder>();
+        folder->request(d, 1, {});
+        QTest::qWait(50);
+        QElapsedTimer clock;
+        clock.start();
+        folder.reset();
+        QVERIFY2(clock.elapsed() < 5000, qPrintable(QString::number(clock.elapsed())));
+    }
+};
+
+QTEST_MAIN(Keeping)
+#include "keeping.moc"
