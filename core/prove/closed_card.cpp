@@ -49,6 +49,16 @@ double areaWithin(const Panel& p) {
     return area;
 }
 
+// Whether the pages lie on one another. A motion that the maker staged may begin flat open: then
+// only something else is shut.
+bool pagesMeet(const Case& c, const FlatState& f) {
+    const int spine = c.assembly.crease("card.spine");
+    if (c.design.motion.empty() || spine < 0)
+        return true;
+    const Crease& k = c.assembly.creases[spine];
+    return f.place[k.left].turn.col(2).dot(f.place[k.right].turn.col(2)) < 0;
+}
+
 } // namespace
 
 ClosedCard closedCard(const Case& c, const std::vector<FlatState>& flats) {
@@ -56,7 +66,7 @@ ClosedCard closedCard(const Case& c, const std::vector<FlatState>& flats) {
     for (const Panel& p : c.assembly.panels)
         if (const Stock* s = c.design.stock(c.assembly.parts[p.part].stock))
             card.mass += areaWithin(p) * 1e-6 * s->weight;
-    if (flats.empty() || flats.front().opening > c.first() + 1e-9)
+    if (flats.empty() || flats.front().opening > c.first() + 1e-9 || !pagesMeet(c, flats.front()))
         return card;
     const FlatState& f = flats.front();
     card.low = Vec2::Constant(1e300);

@@ -123,6 +123,16 @@ std::vector<bool> givesWay(const Case& c) {
     return out;
 }
 
+std::vector<bool> heldBySprings(const Case& c) {
+    std::vector<bool> out(c.assembly.panels.size());
+    for (size_t b = 0; b < c.motion.blocks.size(); ++b)
+        if (c.motion.springs[b])
+            for (int j : c.motion.blocks[b].joints)
+                for (int panel : {c.linkage.joints[j].left, c.linkage.joints[j].right})
+                    out[panel] = out[panel] || c.assembly.panels[panel].role != Role::Page;
+    return out;
+}
+
 Film::Film(const Case& c, double bend, const Stop& stop) {
     for (size_t i = 0; i < c.assembly.panels.size(); ++i)
         for (const Ring& r : drawnPieces(c.assembly.panels[i], marginOf(c, int(i)))) {

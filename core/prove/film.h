@@ -98,5 +98,7 @@ bool liesFlat(const Case& c, const Pose& pose);
 // Panels that no finding about meeting should name: they lie beside the card, or hang on a crease
 // that nothing holds and give way.
 std::vector<bool> givesWay(const Case& c);
+// Panels that only the stiffness of their folds holds where they are: what they meet moves them.
+std::vector<bool> heldBySprings(const Case& c);
 
 } // namespace hl

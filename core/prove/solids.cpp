@@ -41,6 +41,26 @@ Cut cut(const Polygon& a, const Plane& plane, const Vec3& line) {
     return c;
 }
 
+// The same as the lie of two polygons tells it.
+Lie::Reach reach(const Polygon& a, const Plane& plane, const Vec3& line) {
+    Lie::Reach r;
+    double before = plane.height(a.corners[a.count - 1]), last = line.dot(a.corners[a.count - 1]);
+    for (int i = 0; i < a.count; ++i) {
+        const double h = plane.height(a.corners[i]), along = line.dot(a.corners[i]);
+        r.low = std::min(r.low, along);
+        r.high = std::max(r.high, along);
+        (h > 0 ? r.above : r.below) |= std::uint64_t(std::fabs(h) > noise) << (i % 64);
+        if ((before < 0) != (h < 0)) {
+            const double t = last + (along - last) * (before / (before - h));
+            r.from = std::min(r.from, t);
+            r.to = std::max(r.to, t);
+        }
+        before = h;
+        last = along;
+    }
+    return r;
+}
+
 // The nearest points of two segments (Lumelsky: clamp along one, then along the other).
 void segments(const Vec3& p, const Vec3& q, const Vec3& r, const Vec3& s, Gap& best) {
     const Vec3 u = q - p, v = s - r, w = p - r;
@@ -126,10 +146,34 @@ Lie lieOf(const Polygon& a, const Polygon& b) {
         return lie;
     }
     lie.line /= sine;
-    const Cut ca = cut(a, *b.plane, lie.line), cb = cut(b, *a.plane, lie.line);
-    lie.overlap = std::min(ca.to, cb.to) - std::max(ca.from, cb.from) - noise;
-    lie.order = ca.from + ca.to < cb.from + cb.to ? -1 : 1;
+    lie.a = reach(a, *b.plane, lie.line);
+    lie.b = reach(b, *a.plane, lie.line);
+    lie.overlap = std::min(lie.a.to, lie.b.to) - std::max(lie.a.from, lie.b.from) - noise;
+    lie.order = lie.a.from + lie.a.to < lie.b.from + lie.b.to ? -1 : 1;
     return lie;
+}
+
+bool stayApart(const Lie& x, const Lie& y) {
+    auto same = [](int p, int q) {
+        return (p == q && p != 2) || (p == 0 && q != 2) || (q == 0 && p != 2);
+    };
+    if (same(x.first, y.first) || same(x.second, y.second))
+        return true;
+    if (x.first != 2 || x.second != 2 || y.first != 2 || y.second != 2 ||
+        (x.line.dot(y.line) > 0 ? x.order != y.order : x.order != -y.order))
+        return false;
+    auto passes = [](const Lie::Reach& p, const Lie::Reach& q) {
+        return (p.above & q.below) != 0 || (p.below & q.above) != 0;
+    };
+    const bool a = passes(x.a, y.a), b = passes(x.b, y.b);
+    if (!a && !b)
+        return true;
+    auto apart = [&](const Lie& l) {
+        const double aFrom = a ? l.a.low : l.a.from, aTo = a ? l.a.high : l.a.to,
+                     bFrom = b ? l.b.low : l.b.from, bTo = b ? l.b.high : l.b.to;
+        return l.order < 0 ? aTo <= bFrom : bTo <= aFrom;
+    };
+    return apart(x) && apart(y);
 }
 
 std::optional<Crossing> crossingOf(const Polygon& a, const Polygon& b) {

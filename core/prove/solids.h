@@ -2,6 +2,7 @@
 // they cross, how deep, and how far apart they are. Lengths in mm.
 #pragma once
 #include "core/assembly/assembly.h"
+#include <cstdint>
 #include <optional>
 
 namespace hl {
@@ -47,9 +48,21 @@ struct Lie {
     double overlap = 0;
     int order = 0;
     Vec3 line = Vec3::Zero();
+    // How a polygon reaches along that line: where the other's plane cuts it, and as a whole; and
+    // which of its corners lie above and below that plane, a bit for each (with more than 64 of
+    // them, bits are shared).
+    struct Reach {
+        double from = 1e300, to = -1e300, low = 1e300, high = -1e300;
+        std::uint64_t above = 0, below = 0;
+    } a, b;
     bool crosses() const { return first == 2 && second == 2 && overlap > 0; }
 };
 Lie lieOf(const Polygon& a, const Polygon& b);
+// Whether two polygons that cross in neither of two poses, close to one another, cannot have met on
+// the way: one of them stays on one side of the other's plane, or they stay in order along the line
+// in which the planes cross. On that line a polygon reaches no further in between than where it is
+// cut in the two poses, unless a corner of it passes through the other's plane on the way.
+bool stayApart(const Lie& before, const Lie& after);
 // Where a polygon stands to a plane, as `first` above.
 int sideOf(const Polygon& a, const Plane& plane);
 

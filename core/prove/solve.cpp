@@ -38,10 +38,13 @@ class Solver {
         auto exact = heldDesign(held_);
         if (!exact)
             return exact.problem();
-        if (q_.ask == Ask::Card)
+        if (q_.ask == Ask::Card) {
+            weak_ = finds("strength", held_, {});
             return card(*exact);
+        }
         if (q_.structure != "card" && !held_.structure(q_.structure))
             return unknown(q_.structure);
+        weak_ = finds("strength", held_, withStanding(q_.structure));
         if (q_.ask == Ask::Closest)
             return closest(*exact);
         if (q_.ask == Ask::Topper)
@@ -56,6 +59,31 @@ class Solver {
         return {"solve", "there is no structure “" + id + "”", "give the id of one"};
     }
 
+    // Whether a finding is about something that belongs to `about` (anything when that is empty).
+    static bool isAbout(const Finding& f, const std::vector<std::string>& about) {
+        return about.empty() || std::any_of(about.begin(), about.end(), [&](auto& id) {
+                   return std::any_of(f.panels.begin(), f.panels.end(),
+                                      [&](auto& panel) { return ownerOf(panel) == id; }) ||
+                          std::find(f.parts.begin(), f.parts.end(), id) != f.parts.end();
+               });
+    }
+
+    // Whether one rule finds more than a note.
+    bool finds(const char* id, const Design& d, const std::vector<std::string>& about) const {
+        auto made = assemble(d);
+        if (!made)
+            return true;
+        const Case c(d, *made, stop_.flag, workshop_);
+        const Evidence e(c, stop_);
+        std::vector<Finding> found;
+        for (const Rule& rule : rules())
+            if (std::string(id) == rule.id && !stop_)
+                rule.run(e, stop_, found);
+        return std::any_of(found.begin(), found.end(), [&](const Finding& f) {
+            return f.severity != Severity::Note && isAbout(f, about);
+        });
+    }
+
     // Whether nothing is wrong with what belongs to `about` (everything when it is empty).
     Trial look(const Design& d, const std::vector<std::string>& about) const {
         auto made = assemble(d);
@@ -64,8 +92,10 @@ class Solver {
         const Case c(d, *made, stop_.flag, workshop_);
         const Evidence e(c, stop_);
         for (const Rule& rule : rules()) {
-            // Where one finding is asked for, the others stay as they are.
-            if (q_.rule.empty() ? !rule.where : q_.rule != rule.id)
+            // Where one finding is asked for, the others stay as they are; paper that is too weak
+            // already is no reason to stop.
+            if (q_.rule.empty() ? !rule.where && (weak_ || std::string("strength") != rule.id)
+                                : q_.rule != rule.id)
                 continue;
             std::vector<Finding> found;
             if (stop_)
@@ -74,13 +104,7 @@ class Solver {
             for (const Finding& f : found) {
                 if (f.severity == Severity::Note)
                     continue;
-                const bool mine =
-                    about.empty() || std::any_of(about.begin(), about.end(), [&](auto& id) {
-                        return std::any_of(f.panels.begin(), f.panels.end(),
-                                           [&](auto& panel) { return ownerOf(panel) == id; }) ||
-                               std::find(f.parts.begin(), f.parts.end(), id) != f.parts.end();
-                    });
-                if (mine)
+                if (isAbout(f, about))
                     return {false, f.message};
             }
         }
@@ -186,6 +210,14 @@ class Solver {
             out.count += step;
         return show(out, held_.units, 64).text;
     }
+    // The same, but a mark of the ruler where rounding to that would be found fault with.
+    using Put = std::function<Design(std::int64_t)>;
+    std::string say(const Measure& m, To side, const Put& with) const {
+        Measure mark = onRuler(m, side == To::Less);
+        if (finds("rounding", with(m.count), {}) && !finds("rounding", with(mark.count), {}))
+            return show(mark, held_.units, 64).text;
+        return say(m, side);
+    }
     std::string name(const std::string& id) const { return sayOwner(held_, id); }
     static std::string because(const Edge& e, const std::string& bound) {
         return e.why.empty() ? bound : "Beyond that: " + e.why;
@@ -215,11 +247,12 @@ class Solver {
         const Measure now = Measure::of(p->least.quantity, values->at(p->name));
         const bool angle = now.quantity == Quantity::Angle;
         const std::vector<std::string> about = withStanding(q_.structure);
-        const Try attempt = [&](std::int64_t count) {
+        const Put with = [&](std::int64_t count) {
             Design d = held_;
             (*d.setOf(q_.structure))[p->name] = Measure{now.quantity, count};
-            return look(d, about);
+            return d;
         };
+        const Try attempt = [&](std::int64_t count) { return look(with(count), about); };
         // No card is large enough for the widest bounds.
         const std::int64_t room =
             angle ? p->most.count
@@ -245,7 +278,7 @@ class Solver {
             e = upward ? up : down;
             return finish({Measure{now.quantity, e.value}}, p->name, !upward,
                           "With " + what + " at " +
-                              say({now.quantity, e.value}, upward ? To::More : To::Less) +
+                              say({now.quantity, e.value}, upward ? To::More : To::Less, with) +
                               " the finding is gone.",
                           "Until then: " + e.why, attempt);
         }
@@ -267,7 +300,7 @@ class Solver {
             because(e, most ? "Its bound: " + p->mostWhy + "." : "Its bound: " + p->leastWhy + ".");
         return finish({Measure{now.quantity, e.value}}, p->name, most,
                       capital(what) + " can be at " + (most ? "most " : "least ") +
-                          say({now.quantity, e.value}, most ? To::Less : To::More) + ".",
+                          say({now.quantity, e.value}, most ? To::Less : To::More, with) + ".",
                       stops, attempt);
     }
 
@@ -348,11 +381,12 @@ class Solver {
                            "ask for two structures that stand on one fold"};
         const double from = mine->at("place"), toward = others->at("place");
         const std::vector<std::string> about = withStanding(q_.structure);
-        const Try attempt = [&](std::int64_t count) {
+        const Put with = [&](std::int64_t count) {
             Design d = exact;
             d.structure(q_.structure)->set["place"] = Measure{Quantity::Length, count};
-            return look(d, about);
+            return d;
         };
+        const Try attempt = [&](std::int64_t count) { return look(with(count), about); };
         Edge e = along(Measure::fromMm(from).count, Measure::fromMm(toward).count, fine, attempt);
         if (!stop_ && !attempt(Measure::fromMm(from).count).holds)
             e = along(Measure::fromMm(from).count,
@@ -369,7 +403,7 @@ class Solver {
         a.values = {Measure{Quantity::Length, e.value}};
         a.stops = because(e, "Nothing stops it.");
         const To side = place < toward ? To::Less : To::More;
-        a.sentence = capital(name(q_.structure)) + " can move to " + say(a.values[0], side) +
+        a.sentence = capital(name(q_.structure)) + " can move to " + say(a.values[0], side, with) +
                      " from the start of the fold, " + sayLength(std::max(0.0, gap), held_.units) +
                      " from " + name(q_.other) + ". " + a.stops;
         a.design = held_;
@@ -414,11 +448,10 @@ class Solver {
         if (!made)
             return made.problem();
         const Case c(held_, *made, stop_.flag, workshop_);
-        const std::vector<FlatState> flats = flatStates(c, stop_);
-        const ClosedCard closed = closedCard(c, flats);
+        const Evidence evidence(c, stop_);
+        const ClosedCard& closed = evidence.closed;
         if (!closed.flat)
-            return Problem{"solve", "the motion does not begin with the closed card",
-                           "let the first stage begin at 0"};
+            return Problem{"solve", "the card cannot be closed", "mend what is found first"};
         const bool top = held_.card.spine == SpineSide::Top;
         const Vec2 s = closed.size() + Vec2::Constant(closed.thickness);
         Answer a;
@@ -440,6 +473,7 @@ class Solver {
     const Workshop& workshop_;
     Stop stop_;
     const std::function<void(double)>& progress_;
+    bool weak_ = false; // the paper is found too weak as it is
 };
 
 } // namespace

@@ -4,11 +4,11 @@
 // not collide: they are drawn in by half their caliper before they are crossed, so that what only
 // touches comes apart and what passes through still meets. The film's frames are close enough for
 // everything to move along straight lines between two of them. There, two polygons that stay on one
-// side of one of their planes, or stay in the same order along the line in which the planes cross,
-// cannot have met; any others are looked at again half way, until they meet or nothing moves any
-// more. Two parallel panels that change places meet at no frame, but change the side, and lie over
-// one another while they do, also when a frame finds them in one plane. What moves within a plane,
-// over what is glued there, is looked for apart (core/prove/in_plane).
+// side of one of their planes, or stay in the same order along the line in which the planes cross
+// (core/prove/solids), cannot have met; any others are looked at again half way, until they meet or
+// nothing moves any more. Two parallel panels that change places meet at no frame, but change the
+// side, and lie over one another while they do, also when a frame finds them in one plane. What
+// moves within a plane, over what is glued there, is looked for apart (core/prove/in_plane).
 //
 // Flat states are left to the order of layers. Where paper has to give way for a chain to close, a
 // crossing has to be deeper than that; where it would have to give more than it forgives, rigid
@@ -158,7 +158,7 @@ class Search {
                 if (!known || !whole)
                     before = lie(f - 1);
                 const double slack = std::max(gives(f - 1, pa, pb), gives(f, pa, pb));
-                if (!now.crosses() && !before.crosses() && !stays(before, now))
+                if (!now.crosses() && !before.crosses() && !stayApart(before, now))
                     between(a, b, film_.opening(f - 1), before, film_.opening(f), now, slack);
                 if (inOnePlane(now) && !inOnePlane(before)) {
                     aside = before.first;
@@ -188,17 +188,6 @@ class Search {
         return false;
     }
 
-    // Whether two polygons that do not cross in either pose cannot have met in between.
-    static bool stays(const Lie& x, const Lie& y) {
-        auto same = [](int p, int q) {
-            return (p == q && p != 2) || (p == 0 && q != 2) || (q == 0 && p != 2);
-        };
-        if (same(x.first, y.first) || same(x.second, y.second))
-            return true;
-        return x.first == 2 && x.second == 2 && y.first == 2 && y.second == 2 &&
-               (x.line.dot(y.line) > 0 ? x.order == y.order : x.order == -y.order);
-    }
-
     void between(int a, int b, double from, const Lie& x, double to, const Lie& y, double slack) {
         const double mid = (from + to) / 2;
         const Pose pose = poseAt(c_.linkage, c_.motion, mid);
@@ -217,9 +206,9 @@ class Search {
                     swapped(a, b, mid, *where, from, to, slack);
             return;
         }
-        if (!stays(x, now))
+        if (!stayApart(x, now))
             between(a, b, from, x, mid, now, slack);
-        if (!stays(now, y))
+        if (!stayApart(now, y))
             between(a, b, mid, now, to, y, slack);
     }
 
@@ -441,12 +430,7 @@ void collision(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
         hits.push_back(h);
     }
     // What only the stiffness of its folds holds in place gives way to what it meets.
-    std::vector<bool> soft(c.assembly.panels.size());
-    for (size_t b = 0; b < c.motion.blocks.size(); ++b)
-        for (int j : c.motion.blocks[b].joints)
-            for (int panel : {c.linkage.joints[j].left, c.linkage.joints[j].right})
-                if (c.motion.springs[b] && c.assembly.panels[panel].role != Role::Page)
-                    soft[panel] = true;
+    const std::vector<bool> soft = heldBySprings(c);
     // One finding for each pair of parts: the deepest pair of panels speaks for the rest.
     std::stable_sort(hits.begin(), hits.end(),
                      [](const Hit& a, const Hit& b) { return a.depth > b.depth; });

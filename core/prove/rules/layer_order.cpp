@@ -21,7 +21,7 @@ constexpr double across = 0.5;  // mm that a panel has to reach across a crease 
 class Layers {
   public:
     Layers(const Evidence& e, std::vector<Finding>& out)
-        : c_(e.c), out_(out), gives_(givesWay(e.c)) {
+        : c_(e.c), out_(out), gives_(givesWay(e.c)), soft_(heldBySprings(e.c)) {
         for (const Join& j : c_.assembly.joins)
             if (j.kind == JoinKind::Slot) {
                 const int a = c_.assembly.panels[j.tab].part,
@@ -149,13 +149,16 @@ class Layers {
     }
 
     void tell(int a, int b, double amount, int crease) {
-        const std::pair<int, int> parts{c_.assembly.panels[a].part, c_.assembly.panels[b].part};
-        if (!told_
-                 .insert({std::min(parts.first, parts.second), std::max(parts.first, parts.second)})
-                 .second)
-            return; // once for each pair of parts
-        Finding f = Finding::of("layers", Severity::Stop, flat_->opening, flat_->opening,
-                                flat_->opening, amount);
+        // Once for each pair of parts. What only its folds hold can be laid the right way by hand.
+        const std::pair<int, int> parts =
+            std::minmax(c_.assembly.panels[a].part, c_.assembly.panels[b].part);
+        const Severity severity = soft_[a] || soft_[b] ? Severity::Caution : Severity::Stop;
+        auto [told, fresh] = told_.try_emplace(parts, severity);
+        if (!fresh && told->second >= severity)
+            return;
+        told->second = severity;
+        Finding f =
+            Finding::of("layers", severity, flat_->opening, flat_->opening, flat_->opening, amount);
         nameIn(f, c_, a);
         nameIn(f, c_, b);
         const std::string when = sayOpening(c_, flat_->opening, flat_->opening);
@@ -172,8 +175,9 @@ class Layers {
 
     const Case& c_;
     std::vector<Finding>& out_;
-    std::vector<bool> gives_, binds_;
-    std::set<std::pair<int, int>> slotted_, joined_, told_;
+    std::vector<bool> gives_, binds_, soft_;
+    std::set<std::pair<int, int>> slotted_, joined_;
+    std::map<std::pair<int, int>, Severity> told_;
     const FlatState* flat_ = nullptr;
 };
 
