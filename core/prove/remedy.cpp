@@ -289,10 +289,9 @@ void findRemedies(const Case& c, std::vector<Finding>& findings, const std::atom
         size_t i = 0;
         while (i < count && done[i])
             ++i;
-        return i;
+        return i < count ? i : findings.size(); // none
     };
-    for (size_t i = next(); (i < count || (wanted && i < findings.size())) && !(cancel && *cancel);
-         i = next()) {
+    for (size_t i = next(); i < findings.size() && !(cancel && *cancel); i = next()) {
         done[i] = true;
         Finding& f = findings[i];
         if (f.severity != Severity::Note && !f.action) {

@@ -274,7 +274,7 @@ class Commands : public QObject {
         run({"new", "u.hlantern", "--force", "--card", "5x7in"});
         const Ran r = run({"add", "u.hlantern", "accordion-insert", "--set", "zigs=4"});
         QCOMPARE(r.status, 2);
-        QVERIFY2(r.err.contains("an accordion insert has no such measure"), r.err);
+        QVERIFY2(r.err.contains("a glued-in accordion has no such measure"), r.err);
         QCOMPARE(run({"pose", "u.hlantern", "--open", "half"}).status, 2);
         const QByteArray pose = run({"pose", "u.hlantern", "--open", "77.7", "--json"}).out;
         QVERIFY2(!pose.contains("e-1"), pose); // no noise of arithmetic

@@ -412,6 +412,31 @@ class Verdicts : public QObject {
         QVERIFY2(offered > 10, std::to_string(offered).c_str());
     }
 
+    // With more findings than are looked at the search ends; one that is asked for is looked at
+    // first.
+    void remediesComeToAnEnd() {
+        Design d = card(120, 300);
+        for (int i = 0; i < 9; ++i)
+            d = with(d, "box", "card.spine",
+                     {{"left", "70"},
+                      {"right", "70"},
+                      {"place", std::to_string(10 + 30 * i) + " mm"},
+                      {"width", "20"}});
+        const auto c = fold(d);
+        auto findings = prove(*c);
+        const size_t last = findings.size() - 1;
+        QVERIFY2(last >= 8, all(findings).c_str());
+        size_t asked = 0, reports = 0;
+        findRemedies(
+            *c, findings, nullptr, [&](double) { ++reports; },
+            [&] { return asked++ == 0 ? last : findings.size(); });
+        QVERIFY(asked > 1 && reports < findings.size());
+        size_t wrong = 0;
+        for (size_t i = 0; i < findings.size(); ++i)
+            wrong += findings[i].action && findings[i].severity == Severity::Note;
+        QCOMPARE(wrong, size_t(0));
+    }
+
     // Measures that happen to agree are as sensitive as those next to them.
     void sensitivityHasNoJumps() {
         auto rate = [](double left) {

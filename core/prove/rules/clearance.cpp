@@ -101,10 +101,14 @@ class Search {
             Gap g = gapOf(p, q);
             if (g.distance <= 0)
                 return; // they collide, which is another matter
-            if (g.distance < least + drawn)
+            const double in = g.distance;
+            if (in < least + drawn)
                 g = wholeGap(pa, pb, f);
-            if (g.distance < meets)
-                return; // what only meets at its edges is meant to
+            // What only meets at its edges is meant to; drawn in, both edges draw back. An edge
+            // that stands on a face does so alone. Corners may meet at any angle.
+            if (g.distance < meets && (in > std::max(marginOf(c_, pa), marginOf(c_, pb)) + meets ||
+                                       (atCorner(pa, f, g.from) && atCorner(pb, f, g.to))))
+                return;
             if (g.distance >= least)
                 continue;
             isClose[f] = true;
@@ -157,6 +161,13 @@ class Search {
             n.to = std::max(n.to, it->second.to);
             it->second = n;
         }
+    }
+
+    bool atCorner(int panel, int frame, const Vec3& place) const {
+        const Ring& ring = c_.assembly.panels[panel].outline;
+        const Rigid& at = film_.pose(frame).panels[panel];
+        return std::any_of(ring.begin(), ring.end(),
+                           [&](const Vec2& p) { return (at.at(p) - place).norm() < 2 * meets; });
     }
 
     // A lower bound of the distance: of corners from the plane, when all are on one side.
