@@ -1,0 +1,95 @@
+// Adds a structure.
+#include "cli/common.h"
+#include "core/edit/edit.h"
+#include "core/files/svg_outline.h"
+#include "core/structures/family.h"
+#include <iostream>
+
+namespace hl::cli {
+namespace {
+
+int add(const std::string& path, const std::string& kind, const std::string& on,
+        const std::vector<std::string>& sets, const std::string& drawing, bool json) {
+    auto d = loadDesign(path);
+    if (!d)
+        return refuse(d.problem());
+    std::map<std::string, std::string> measures;
+    for (auto& s : sets) {
+        const size_t equals = s.find('=');
+        if (equals == std::string::npos || equals == 0)
+            return refuse({"--set", "“" + s + "” is no NAME=VALUE", "write it like width=50mm"});
+        measures[s.substr(0, equals)] = s.substr(equals + 1);
+    }
+    std::vector<Point> outline;
+    if (!drawing.empty()) {
+        auto loaded = loadOutline(drawing);
+        if (!loaded)
+            return refuse(loaded.problem());
+        outline = *loaded;
+        // The shape is the drawing's, at its own size unless another is given.
+        const Family* f = family(kind);
+        const std::string shape = f && f->parameter("aperture") ? "aperture" : "shape";
+        const std::string before = shape == "aperture" ? "aperture_" : "";
+        measures.try_emplace(shape, "drawn");
+        Measure w = Measure::fromMm(0), h = w;
+        for (const Point& p : outline) {
+            w.count = std::max(w.count, p.x.count);
+            h.count = std::max(h.count, p.y.count);
+        }
+        measures.try_emplace(before + "width", exactText(w, Unit::Millimetre));
+        measures.try_emplace(before + "height", exactText(h, Unit::Millimetre));
+    }
+    auto added = addStructure(*d, kind, on, measures, outline);
+    if (!added)
+        return refuse(added.problem());
+    if (Trouble t = saveDesign(added->first, path))
+        return refuse(*t);
+    const Assembly a = *assemble(added->first);
+    Json j = {{"structure", added->second},
+              {"card", added->first.card.form},
+              {"panels", Json::array()},
+              {"creases", Json::array()}};
+    for (const Panel& p : a.panels)
+        if (ownerOf(p.id) == added->second)
+            j["panels"].push_back(p.id);
+    for (const Crease& c : a.creases)
+        if (ownerOf(c.id) == added->second)
+            j["creases"].push_back(c.id);
+    if (added->first.card.form != d->card.form && !json)
+        std::cout << "the card is now a " << family(added->first.card.form)->name << "\n";
+    if (json) {
+        print(j);
+        return Done;
+    }
+    std::cout << "structure " << added->second << "\n";
+    for (auto& p : j["panels"])
+        std::cout << "panel " << p.get<std::string>() << "\n";
+    for (auto& c : j["creases"])
+        std::cout << "crease " << c.get<std::string>() << "\n";
+    return Done;
+}
+
+} // namespace
+
+Run declareAdd(CLI::App& options) {
+    struct Given {
+        std::string file, kind, on, drawing;
+        std::vector<std::string> sets;
+        bool json = false;
+    };
+    auto given = std::make_shared<Given>();
+    options.add_option("FILE", given->file)->required();
+    options.add_option("STRUCTURE", given->kind, "an id of the catalogue")->required();
+    options.add_option("--on", given->on,
+                       "the host, a crease or a panel; where its family stands as a rule");
+    options.add_option("--set", given->sets, "measures, such as width=50mm")
+        ->allow_extra_args(true);
+    options.add_option("--outline", given->drawing,
+                       "an SVG drawing: the shape of a topper or an aperture");
+    options.add_flag("--json", given->json);
+    return [given] {
+        return add(given->file, given->kind, given->on, given->sets, given->drawing, given->json);
+    };
+}
+
+} // namespace hl::cli

@@ -1,0 +1,51 @@
+// The whole design at another closed size.
+#include "core/edit/edit.h"
+#include "core/edit/resize.h"
+#include "cli/common.h"
+#include "core/make/sheets.h"
+#include <iostream>
+
+namespace hl::cli {
+namespace {
+
+int resize(const std::string& path, const std::string& size, const std::string& sheet,
+           const std::string& out, bool force) {
+    if (!out.empty())
+        if (Trouble t = mayWrite(out, force, {path}))
+            return refuse(*t);
+    auto d = loadDesign(path);
+    if (!d)
+        return refuse(d.problem());
+    auto card = parseCardSize(size, d->units);
+    if (!card)
+        return refuse(card.problem());
+    auto next = resizeDesign(*d, card->first, card->second, sheet);
+    if (!next)
+        return refuse(next.problem());
+    if (Trouble t = saveDesign(next->design, out.empty() ? path : out))
+        return refuse(*t);
+    for (auto& r : next->remarks)
+        std::cout << "no longer fits: " << r << "\n";
+    return Done;
+}
+
+} // namespace
+
+Run declareResize(CLI::App& options) {
+    struct Given {
+        std::string file, card, sheet, out;
+        bool force = false;
+    };
+    auto given = std::make_shared<Given>();
+    options.add_option("FILE", given->file)->required();
+    options.add_option("--card", given->card, "closed size, such as 4.25x5.5in")->required();
+    options.add_option("--sheet", given->sheet, "also say which parts do not fit on this paper")
+        ->check(CLI::IsMember(ids(sheetFormats())));
+    addForce(options, given->force);
+    options.add_option("-o,--output", given->out, "another file; the same unless given");
+    return [given] {
+        return resize(given->file, given->card, given->sheet, given->out, given->force);
+    };
+}
+
+} // namespace hl::cli

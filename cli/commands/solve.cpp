@@ -1,0 +1,65 @@
+// Asks backwards: what is the most, the least, the nearest.
+#include "core/prove/solve.h"
+#include "cli/common.h"
+#include <iostream>
+
+namespace hl::cli {
+namespace {
+
+int solveFor(const std::string& path, const std::vector<std::string>& words,
+             const std::string& shop, const std::string& out, bool force, bool json) {
+    if (!out.empty())
+        if (Trouble t = mayWrite(out, force, {path, shop}))
+            return refuse(*t);
+    auto bench = layOutBench(path, shop);
+    if (!bench)
+        return refuse(bench.problem());
+    auto question = questionOf(words);
+    if (!question)
+        return refuse(question.problem());
+    auto answer = solve(bench->design, *question, bench->workshop);
+    if (!answer)
+        return refuse(answer.problem());
+    if (!out.empty())
+        if (Trouble t = saveDesign(answer->design, out))
+            return refuse(*t);
+    if (json) {
+        Json j = {
+            {"answer", answer->sentence}, {"stops", answer->stops}, {"values", Json::array()}};
+        for (const Measure& m : answer->values)
+            j["values"].push_back({{"amount", m.quantity == Quantity::Angle ? m.degrees() : m.mm()},
+                                   {"unit", m.quantity == Quantity::Angle ? "deg" : "mm"}});
+        print(j);
+    } else {
+        std::cout << answer->sentence << "\n";
+    }
+    return Done;
+}
+
+} // namespace
+
+Run declareSolve(CLI::App& options) {
+    struct Given {
+        std::string file, shop, out;
+        std::vector<std::string> words;
+        bool force = false, json = false;
+    };
+    auto given = std::make_shared<Given>();
+    options.add_option("FILE", given->file)->required();
+    options
+        .add_option("QUESTION", given->words,
+                    "most|least STRUCTURE MEASURE, topper STRUCTURE, closest STRUCTURE OTHER, "
+                    "card, envelope, vanish STRUCTURE MEASURE RULE")
+        ->required();
+    options.add_flag("--json", given->json);
+    addWorkshop(options, given->shop);
+    addForce(options, given->force);
+    options.add_option("-o,--output", given->out,
+                       "also writes the design with the answer in force");
+    return [given] {
+        return solveFor(given->file, given->words, given->shop, given->out, given->force,
+                        given->json);
+    };
+}
+
+} // namespace hl::cli

@@ -1,0 +1,35 @@
+#include "cli/command.h"
+
+namespace hl::cli {
+
+Run declareStructures(CLI::App&);
+Run declareNew(CLI::App&);
+Run declareAdd(CLI::App&);
+Run declarePose(CLI::App&);
+Run declareCheck(CLI::App&);
+Run declareWorkshop(CLI::App&);
+Run declareSolve(CLI::App&);
+Run declareReport(CLI::App&);
+Run declareSensitivity(CLI::App&);
+Run declareExport(CLI::App&);
+Run declareResize(CLI::App&);
+
+// A command is one file beside this one and one line here.
+const std::vector<Command>& commands() {
+    static const std::vector<Command> table{
+        {"structures", "the catalogue of structures", declareStructures},
+        {"new", "starts a card", declareNew},
+        {"add", "adds a structure", declareAdd},
+        {"pose", "where every panel is at an opening", declarePose},
+        {"check", "whether the card works", declareCheck},
+        {"workshop", "writes the workshop's file with the sample values", declareWorkshop},
+        {"solve", "asks backwards: what is the most, the least, the nearest", declareSolve},
+        {"report", "the proof with pictures, as html or pdf", declareReport},
+        {"sensitivity", "what an error in each measure does to the fit", declareSensitivity},
+        {"export", "parts at true scale", declareExport},
+        {"resize", "the whole design at another closed size", declareResize},
+    };
+    return table;
+}
+
+} // namespace hl::cli
