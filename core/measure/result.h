@@ -30,8 +30,9 @@ template<class T> class Result {
     Result(T value) : held_(std::move(value)) {}
     Result(Problem problem) : held_(std::move(problem)) {}
     explicit operator bool() const { return held_.index() == 0; }
-    const T& operator*() const { return std::get<0>(held_); }
-    T& operator*() { return std::get<0>(held_); }
+    const T& operator*() const& { return std::get<0>(held_); }
+    T& operator*() & { return std::get<0>(held_); }
+    T operator*() && { return std::move(std::get<0>(held_)); } // of one that nobody keeps
     const T* operator->() const { return &std::get<0>(held_); }
     T* operator->() { return &std::get<0>(held_); }
     const Problem& problem() const { return std::get<1>(held_); }

@@ -1,14 +1,20 @@
 #include "core/prove/closed_card.h"
 #include <algorithm>
 #include <cmath>
+#include <cstdint>
 #include <set>
 
 namespace hl {
 namespace {
 
+// What comes and goes from cell to cell of a row, in nanometres, so that sums are exact in any
+// order. A row has one entry more than the map.
+using Steps = std::vector<std::int64_t>;
+
 // Adds `mm` to all cells whose middle lies in a convex ring. A middle on an edge counts for the
 // paper on one side of it only, so that a seam between two pieces is no second layer.
-void fill(ThicknessMap& map, const Ring& ring, double mm) {
+void fill(const ThicknessMap& map, Steps& steps, const Ring& ring, double mm) {
+    const auto more = static_cast<std::int64_t>(std::llround(mm * 1e6));
     double low = 1e300, high = -1e300;
     for (const Vec2& p : ring) {
         low = std::min(low, p.y());
@@ -36,9 +42,22 @@ void fill(ThicknessMap& map, const Ring& ring, double mm) {
             continue;
         const int start = std::max(0, static_cast<int>(std::ceil(column(from))));
         const int end = std::min(map.columns, static_cast<int>(std::ceil(column(to))));
+        if (start >= end)
+            continue;
+        std::int64_t* row = &steps[static_cast<size_t>(r) * (map.columns + 1)];
+        row[start] += more;
+        row[end] -= more;
+    }
+}
+
+void sumUp(ThicknessMap& map, const Steps& steps) {
+    map.mm.resize(static_cast<size_t>(map.columns) * map.rows);
+    for (int r = 0; r < map.rows; ++r) {
+        std::int64_t now = 0;
+        const std::int64_t* row = &steps[static_cast<size_t>(r) * (map.columns + 1)];
         float* cells = &map.mm[static_cast<size_t>(r) * map.columns];
-        for (int k = start; k < end; ++k)
-            cells[k] += static_cast<float>(mm);
+        for (int k = 0; k < map.columns; ++k)
+            cells[k] = static_cast<float>(1e-6 * static_cast<double>(now += row[k]));
     }
 }
 
@@ -90,10 +109,10 @@ ClosedCard closedCard(const Case& c, const std::vector<FlatState>& flats) {
     map.cell = std::max(0.5, card.size().maxCoeff() / 400);
     map.columns = std::max(1, static_cast<int>(std::ceil(card.size().x() / map.cell)));
     map.rows = std::max(1, static_cast<int>(std::ceil(card.size().y() / map.cell)));
-    map.mm.assign(static_cast<size_t>(map.columns) * map.rows, 0);
+    Steps steps(static_cast<size_t>(map.columns + 1) * map.rows);
     for (size_t i = 0; i < f.pieces.size(); ++i)
         for (const Ring& ring : f.pieces[i])
-            fill(map, ring, caliperOf(c, static_cast<int>(i)));
+            fill(map, steps, ring, caliperOf(c, static_cast<int>(i)));
     for (const Join& j : c.assembly.joins) {
         if (j.kind != JoinKind::Glue)
             continue;
@@ -115,10 +134,11 @@ ClosedCard closedCard(const Case& c, const std::vector<FlatState>& flats) {
             for (const Ring& h2 : held) {
                 const Ring shared = overlapOf(landing, h2);
                 if (!shared.empty())
-                    fill(map, shared, more);
+                    fill(map, steps, shared, more);
             }
         }
     }
+    sumUp(map, steps);
     for (float mm : map.mm)
         card.thickness = std::max(card.thickness, static_cast<double>(mm));
     double count = 0;

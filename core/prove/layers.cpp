@@ -2,6 +2,7 @@
 #include "core/prove/film.h"
 #include <algorithm>
 #include <cmath>
+#include <numeric>
 
 namespace hl {
 namespace {
@@ -66,11 +67,36 @@ std::vector<double> givesIn(const Case& c, const Pose& a, const Pose& b) {
     return out;
 }
 
+// The pairs of boxes that have an inside in common, in order: a sweep along the spine, where most
+// of a long card's structures have nothing to do with one another.
+std::vector<std::pair<int, int>> boxesThatMeet(const std::vector<Vec2>& low,
+                                               const std::vector<Vec2>& high) {
+    std::vector<int> order(low.size());
+    std::iota(order.begin(), order.end(), 0);
+    std::sort(order.begin(), order.end(), [&](int a, int b) {
+        return low[a].y() != low[b].y() ? low[a].y() < low[b].y() : a < b;
+    });
+    std::vector<std::pair<int, int>> out;
+    std::vector<int> open;
+    for (int i : order) {
+        open.erase(std::remove_if(open.begin(), open.end(),
+                                  [&](int k) { return high[k].y() <= low[i].y(); }),
+                   open.end());
+        for (int k : open)
+            if (low[i].x() < high[k].x() && low[k].x() < high[i].x())
+                out.emplace_back(std::min(i, k), std::max(i, k));
+        open.push_back(i);
+    }
+    std::sort(out.begin(), out.end());
+    return out;
+}
+
 } // namespace
 
 const Overlap* FlatState::overlap(int a, int b) const {
-    const int at = index_[static_cast<size_t>(a) * place.size() + static_cast<size_t>(b)];
-    return at < 0 ? nullptr : &overlaps[at];
+    const auto& others = with_[a];
+    const auto at = std::lower_bound(others.begin(), others.end(), std::pair{b, -1});
+    return at == others.end() || at->first != b ? nullptr : &overlaps[at->second];
 }
 
 int FlatState::above(int a, int b) const {
@@ -92,7 +118,7 @@ std::vector<FlatState> flatStates(const Case& c, const Stop& stop) {
         f.opening = pose.opening;
         f.place = inRoot(c, pose);
         f.pieces.resize(n);
-        f.index_.assign(n * n, -1);
+        f.with_.resize(n);
         std::vector<Vec2> low(n, Vec2::Constant(1e300)), high(n, Vec2::Constant(-1e300));
         for (size_t i = 0; i < n; ++i) {
             if (c.linkage.loose[i] || std::fabs(f.place[i].turn(2, 2)) < 1 - flatSine)
@@ -118,32 +144,32 @@ std::vector<FlatState> flatStates(const Case& c, const Stop& stop) {
             sides[side].panels = inRoot(c, there);
             sides[side].gives = givesIn(c, pose, there);
         }
-        for (size_t i = 0; i < n && !stop; ++i)
-            for (size_t j = i + 1; j < n; ++j) {
-                if ((low[i].array() >= high[j].array()).any() ||
-                    (low[j].array() >= high[i].array()).any())
-                    continue;
-                Ring most;
-                double area = leastArea;
-                for (const Ring& p : f.pieces[i])
-                    for (const Ring& q : f.pieces[j]) {
-                        Ring shared = overlapOf(p, q);
-                        if (!shared.empty() && areaOf(shared) > area) {
-                            area = areaOf(shared);
-                            most = std::move(shared);
-                        }
+        for (auto [a, b] : boxesThatMeet(low, high)) {
+            if (stop)
+                break;
+            Ring most;
+            double area = leastArea;
+            for (const Ring& p : f.pieces[a])
+                for (const Ring& q : f.pieces[b]) {
+                    Ring shared = overlapOf(p, q);
+                    if (!shared.empty() && areaOf(shared) > area) {
+                        area = areaOf(shared);
+                        most = std::move(shared);
                     }
-                if (most.empty())
-                    continue;
-                const int a = static_cast<int>(i), b = static_cast<int>(j);
-                Overlap o{a, b, most, 0, 0};
-                if (!sides[0].panels.empty())
-                    o.before = orderIn(f.place, sides[0], a, b, most);
-                if (!sides[1].panels.empty())
-                    o.after = orderIn(f.place, sides[1], a, b, most);
-                f.index_[i * n + j] = f.index_[j * n + i] = static_cast<int>(f.overlaps.size());
-                f.overlaps.push_back(std::move(o));
-            }
+                }
+            if (most.empty())
+                continue;
+            Overlap o{a, b, most, 0, 0};
+            if (!sides[0].panels.empty())
+                o.before = orderIn(f.place, sides[0], a, b, most);
+            if (!sides[1].panels.empty())
+                o.after = orderIn(f.place, sides[1], a, b, most);
+            f.with_[a].emplace_back(b, static_cast<int>(f.overlaps.size()));
+            f.with_[b].emplace_back(a, static_cast<int>(f.overlaps.size()));
+            f.overlaps.push_back(std::move(o));
+        }
+        for (auto& others : f.with_)
+            std::sort(others.begin(), others.end());
         out.push_back(std::move(f));
     }
     return out;

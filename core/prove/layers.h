@@ -28,10 +28,12 @@ struct FlatState {
     const Overlap* overlap(int a, int b) const; // either way round; null when there is none
     // 1 if panel a lies above b, -1 below, 0 unknown.
     int above(int a, int b) const;
+    // The panels that lie over or under one, ascending, and the number of their overlap.
+    const std::vector<std::pair<int, int>>& with(int panel) const { return with_[panel]; }
 
   private:
     friend std::vector<FlatState> flatStates(const Case& c, const Stop& stop);
-    std::vector<int> index_; // n x n
+    std::vector<std::vector<std::pair<int, int>>> with_;
 };
 
 // All openings at which everything lies flat, with the order of layers that the motion leads to:

@@ -35,17 +35,15 @@ Edges past(const Vec2& p, const Vec2& low, const Vec2& high) {
 // By how much a place of a panel lies beyond the pages that hide it from one side, mm; 0 where they
 // reach beyond it on both sides, or where the panel has none on one side: it is meant to be seen.
 // Pages count with the rectangle round them: an opening cut into one is no edge.
-double peeps(const Evidence& e, int panel, const Vec2& p) {
+double peeps(const Evidence& e, const std::vector<int>& pages, int panel, const Vec2& p) {
     const FlatState& f = *e.closed.flat;
     double most = 0;
     for (int side : {1, -1}) {
         Vec2 low = Vec2::Constant(1e300), high = -low;
-        for (size_t i = 0; i < f.pieces.size(); ++i) {
-            const int page = static_cast<int>(i);
-            if (e.c.assembly.panels[i].role != Role::Page || !f.overlap(panel, page) ||
-                f.above(page, panel) == -side)
+        for (int page : pages) {
+            if (!f.overlap(panel, page) || f.above(page, panel) == -side)
                 continue;
-            for (const Ring& r : f.pieces[i])
+            for (const Ring& r : f.pieces[page])
                 for (const Vec2& q : r) {
                     low = low.cwiseMin(q);
                     high = high.cwiseMax(q);
@@ -76,6 +74,10 @@ void footprint(const Evidence& e, const Stop&, std::vector<Finding>& out) {
             for (int panel : moved[l])
                 nowhere[panel] = true;
         }
+    std::vector<int> pages;
+    for (size_t i = 0; i < c.assembly.panels.size(); ++i)
+        if (c.assembly.panels[i].role == Role::Page)
+            pages.push_back(static_cast<int>(i));
     for (const Part& part : c.assembly.parts) {
         Edges worst;
         std::vector<int> beyond;
@@ -96,7 +98,7 @@ void footprint(const Evidence& e, const Stop&, std::vector<Finding>& out) {
                         worst = over;
                         farthest = i;
                     }
-                    const double by = peeps(e, i, p);
+                    const double by = peeps(e, pages, i, p);
                     if (by > shows) {
                         shows = by;
                         shown = i;

@@ -30,6 +30,19 @@ struct Patch {
     int join = 0, panel = 0;
     bool face = true;
     std::vector<Ring> rings;
+    Vec2 low = Vec2::Constant(1e300), high = -low; // round them
+
+    Patch(int join, int panel, bool face, std::vector<Ring> glued)
+        : join(join), panel(panel), face(face), rings(std::move(glued)) {
+        for (const Ring& ring : rings)
+            for (const Vec2& p : ring) {
+                low = low.cwiseMin(p);
+                high = high.cwiseMax(p);
+            }
+    }
+    bool clears(const Patch& b) const {
+        return (low.array() > b.high.array()).any() || (b.low.array() > high.array()).any();
+    }
 };
 
 class Landings {
@@ -140,8 +153,8 @@ class Landings {
         else
             overOpenings(j, ring, carries);
         narrow(j);
-        patches_.push_back({index, j.landing, j.ontoFace(), convex(ring)});
-        patches_.push_back({index, j.tab, j.onFace, convex(sticky)});
+        patches_.emplace_back(index, j.landing, j.ontoFace(), convex(ring));
+        patches_.emplace_back(index, j.tab, j.onFace, convex(sticky));
     }
 
     void missed(const Join& j, double amount, double carries, const Vec2& at, const Vec2& atHeld) {
@@ -269,7 +282,7 @@ class Landings {
         for (size_t i = 0; i < patches_.size(); ++i)
             for (size_t k = i + 1; k < patches_.size(); ++k) {
                 const Patch &a = patches_[i], &b = patches_[k];
-                if (a.panel != b.panel || a.face != b.face || a.join == b.join)
+                if (a.panel != b.panel || a.face != b.face || a.join == b.join || a.clears(b))
                     continue;
                 double width = 0;
                 for (const Ring& p : a.rings)

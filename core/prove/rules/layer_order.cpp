@@ -114,16 +114,14 @@ class Layers {
         const Rigid& at = flat_->place[left];
         const Vec2 from = at.at(crease.from).head<2>(), to = at.at(crease.to).head<2>();
         const Vec2 dir = (to - from).normalized(), normal = leftOf(dir);
-        for (size_t r = 0; r < flat_->pieces.size(); ++r) {
-            const int other = static_cast<int>(r);
-            if (other == left || other == right)
+        for (const auto& [other, overlap] : flat_->with(left)) {
+            if (other == right)
                 continue;
             const int l = flat_->above(other, left), t = flat_->above(other, right);
             if (l * t != -1 || excused(other, left) || excused(other, right) ||
                 !reachesAcross(other, from, to, dir, normal))
                 continue;
-            const Overlap* o = flat_->overlap(other, left);
-            tell(other, left, widthOf(o->shared), k);
+            tell(other, left, widthOf(flat_->overlaps[overlap].shared), k);
         }
     }
 
