@@ -15,6 +15,7 @@
 #include <QApplication>
 #include <QDir>
 #include <QElapsedTimer>
+#include <QLineEdit>
 #include <QMouseEvent>
 #include <QPainter>
 #include <QPushButton>
@@ -121,17 +122,17 @@ int main(int argc, char** argv) {
     w.session().setTool(Session::Tool::Select);
     design("viaduct.hlantern");
     w.session().setOpening(130);
-    w.goTo(Workbench::Card);
+    w.goTo("card");
     settle(w);
     shoot("card.png");
     design("signal-box.hlantern");
     w.session().setOpening(90);
-    w.goTo(Workbench::Make);
+    w.goTo("make");
     settle(w);
     shoot("make.png");
     // A finding that shows itself.
     design("faulty/collision.hlantern");
-    w.goTo(Workbench::Prove);
+    w.goTo("prove");
     settle(w);
     if (const auto& found = w.session().snapshot()->findings; !found.empty())
         w.session().show(found.front());
@@ -140,7 +141,7 @@ int main(int argc, char** argv) {
     // What a sound design has to show: its closed card, and a question asked backwards.
     design("station-platform.hlantern");
     w.session().setOpening(95);
-    w.goTo(Workbench::Prove);
+    w.goTo("prove");
     w.findChild<ProveView*>()->turnTo(ProveView::Closed);
     settle(w);
     shoot("closed-card.png");
@@ -161,6 +162,19 @@ int main(int argc, char** argv) {
     }
     w.findChild<ProveView*>()->turnTo(ProveView::Profile);
     settle(w);
+    for (const auto& [action, file] : {std::pair{"palette", "palette.png"}, {"keys", "keys.png"}}) {
+        w.findChild<QAction*>(action)->trigger();
+        settle(w);
+        for (auto* dialog : w.findChildren<QDialog*>())
+            if (dialog->isVisible()) {
+                if (auto* words = dialog->findChild<QLineEdit*>("palette-words"))
+                    words->setText("add box");
+                settle(w);
+                good &= dialog->grab().save(out.filePath(file));
+                dialog->reject();
+            }
+        settle(w);
+    }
     // The gallery, searched, and a structure being placed.
     design("families/z-fold.hlantern");
     w.findChild<QAction*>("gallery")->trigger();

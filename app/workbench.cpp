@@ -1,4 +1,6 @@
 #include "app/workbench.h"
+#include "app/actions/palette.h"
+#include "app/actions/room.h"
 #include "app/flat/flat_view.h"
 #include "app/gallery/gallery.h"
 #include "app/look/theme.h"
@@ -123,11 +125,15 @@ Workbench::Workbench() : pages_(new QStackedWidget), motion_(new QVariantAnimati
             [this](const QVariant& v) { session_.setOpening(v.toDouble()); });
     connect(&session_, &Session::documentChanged, this, &Workbench::refreshTitle);
     connect(&session_, &Session::designChanged, this, &Workbench::refreshTitle);
-    for (QAction* a : needDesign_)
-        a->setEnabled(false);
     const QStringList troubles = session_.takeStartTroubles();
     if (!troubles.isEmpty())
         tell(troubles.join("  "));
+}
+
+// The session goes last, and has nobody left to tell.
+Workbench::~Workbench() {
+    session_.disconnect(this);
+    session_.history()->disconnect(this);
 }
 
 QWidget* Workbench::buildTopBar() {
@@ -135,27 +141,21 @@ QWidget* Workbench::buildTopBar() {
     auto* row = static_cast<QHBoxLayout*>(top->layout());
     row->setContentsMargins(10, 0, 8, 0);
     auto* group = new QButtonGroup(this);
-    const char* const names[] = {QT_TR_NOOP("Card"), QT_TR_NOOP("Build"), QT_TR_NOOP("Prove"),
-                                 QT_TR_NOOP("Make")};
-    const char* const tips[] = {QT_TR_NOOP("Its size, its spine and its paper"),
-                                QT_TR_NOOP("Structures and their measures"),
-                                QT_TR_NOOP("Does it stand, close and fit?"),
-                                QT_TR_NOOP("Sheets to cut and score")};
-    for (int i = 0; i < 4; ++i) {
-        auto* b = new QPushButton(tr(names[i]));
-        b->setObjectName(QString("step-%1").arg(QString(names[i]).toLower()));
-        b->setProperty("step", true);
-        b->setCheckable(true);
-        b->setToolTip(tr(tips[i]));
-        group->addButton(b, i);
-        connect(b, &QPushButton::clicked, this, [this, i] { goTo(Step(i)); });
-        steps_[size_t(i)] = b;
-        row->addWidget(b);
-        if (i < 3) {
+    for (const Room& r : rooms()) {
+        if (!rooms_.empty()) {
             auto* next = new QLabel("›");
             next->setProperty("quiet", true);
             row->addWidget(next);
         }
+        auto* b = new QPushButton(r.name);
+        b->setObjectName("room-" + r.id);
+        b->setProperty("step", true);
+        b->setCheckable(true);
+        b->setToolTip(r.tip);
+        group->addButton(b);
+        connect(b, &QPushButton::clicked, this, [this, id = r.id] { goTo(id); });
+        rooms_.push_back(b);
+        row->addWidget(b);
     }
     title_ = new QLabel;
     title_->setAlignment(Qt::AlignCenter);
@@ -329,30 +329,32 @@ QWidget* Workbench::buildCentre() {
     return halves;
 }
 
-void Workbench::showStep(Step step) {
-    steps_[size_t(step)]->setChecked(true);
-    const bool sheets = step == Make;
+void Workbench::enter(const Room& r) {
+    rooms_[size_t(&r - rooms().data())]->setChecked(true);
+    const bool sheets = r.lower == Lower::Sheets;
     (sheets ? showSheets_ : showParts_)->setChecked(true);
     sheet_->setVisible(sheets);
     if ((flat_->showing() == FlatView::Show::Sheets) != sheets)
         flat_->setShow(sheets ? FlatView::Show::Sheets : FlatView::Show::Parts);
-    lower_->setCurrentIndex(step == Prove);
-    const int high = halves_->height();
-    halves_->setSizes(sheets          ? QList<int>{high * 2 / 5, high * 3 / 5}
-                      : step == Prove ? QList<int>{high / 2, high / 2}
-                                      : QList<int>{high * 5 / 8, high * 3 / 8});
+    lower_->setCurrentIndex(r.lower == Lower::Proof);
+    const int high = halves_->height(), upper = int(high * r.standing);
+    halves_->setSizes({upper, high - upper});
 }
 
-void Workbench::goTo(Step step) {
-    showStep(step);
-    if (step == Card) {
+void Workbench::goTo(const QString& id) {
+    const Room* r = room(id);
+    if (!r)
+        return;
+    enter(*r);
+    const QString goes = r->goes;
+    if (goes == "card") {
         session_.select("card");
         measures_->focusFirst();
-    } else if (step == Build) {
+    } else if (goes == "measures") {
         if (session_.selectedStructure().isEmpty() && !session_.design().structures.empty())
             session_.select(QString::fromStdString(session_.design().structures.front().id));
         measures_->focusFirst();
-    } else if (step == Prove) {
+    } else if (goes == "findings") {
         findings_->focusFirst();
     } else {
         flat_->setFocus();
@@ -362,10 +364,9 @@ void Workbench::goTo(Step step) {
 void Workbench::showDesign() {
     pages_->setCurrentIndex(0);
     message_->hide();
-    for (QAction* a : needDesign_)
-        a->setEnabled(true);
-    remove_->setEnabled(false);
-    showStep(Build);
+    designShown_ = true;
+    refreshActions();
+    enter(*room("build"));
     refreshTitle();
     standing_->setFocus();
 }
@@ -377,7 +378,7 @@ void Workbench::showStart() {
         connect(start_, &StartPage::newCard, this, [this](const Design& d) {
             session_.open(d, {});
             showDesign();
-            goTo(Card);
+            goTo("card");
         });
         connect(start_, &StartPage::openFile, this,
                 [this](const QString& p, bool demo) { open(p, demo); });
@@ -385,8 +386,8 @@ void Workbench::showStart() {
     }
     start_->refresh();
     pages_->setCurrentWidget(start_);
-    for (QAction* a : needDesign_)
-        a->setEnabled(false);
+    designShown_ = false;
+    refreshActions();
     setWindowTitle("Hinge Lantern");
     offerRecovery();
 }
@@ -423,6 +424,18 @@ void Workbench::choose() {
         standing_->setFocus();
     });
     gallery->open();
+}
+
+void Workbench::findAction() {
+    auto* palette = new Palette(table_, actions_, this);
+    palette->setAttribute(Qt::WA_DeleteOnClose);
+    palette->open();
+}
+
+void Workbench::showKeys() {
+    auto* sheet = new KeySheet(table_, this);
+    sheet->setAttribute(Qt::WA_DeleteOnClose);
+    sheet->open();
 }
 
 void Workbench::askBackwards() {
@@ -497,6 +510,18 @@ void Workbench::addBlankPart() {
     const QString id = QString::fromStdString(added->second);
     session_.edit(added->first, tr("Add a blank"));
     session_.select(id);
+}
+
+bool Workbench::canRemove() {
+    return !session_.selectedStructure().isEmpty() ||
+           !drawnLine(session_.design(), session_.selected().toStdString()).empty();
+}
+
+void Workbench::pickUp(Session::Tool tool) {
+    const bool on = session_.tool() != tool;
+    session_.setTool(on ? tool : Session::Tool::Select);
+    if (on && tool != Session::Tool::Glue)
+        showParts_->click();
 }
 
 // A line or tab where one is selected, else the whole structure or blank.

@@ -1,8 +1,8 @@
 // The workbench: the main window with all views of one design.
 #pragma once
+#include "app/actions/action.h"
 #include "app/session/session.h"
 #include <QMainWindow>
-#include <array>
 
 class QFrame;
 class QLabel;
@@ -22,11 +22,13 @@ class FlatView;
 class MeasuresPanel;
 class StandingView;
 class StartPage;
+struct Room;
 
 class Workbench : public QMainWindow {
     Q_OBJECT
   public:
     Workbench();
+    ~Workbench() override;
 
     Session& session() { return session_; }
     StandingView& standing() { return *standing_; }
@@ -34,8 +36,10 @@ class Workbench : public QMainWindow {
     // Opens a file; a demo opens as a copy without a name.
     bool open(const QString& path, bool asDemo = false);
     void showStart();
-    enum Step { Card, Build, Prove, Make };
-    void goTo(Step step);
+    void goTo(const QString& room); // by its id
+    // All that can be done here, and the same as the menus have it, row by row.
+    const Actions& table() const { return table_; }
+    const std::vector<QAction*>& menuActions() const { return actions_; }
     // Shows a problem, or good news, above the views until it is put away.
     void tell(const QString& message, bool good = false);
 
@@ -43,8 +47,15 @@ class Workbench : public QMainWindow {
     void closeEvent(QCloseEvent*) override;
 
   private:
-    void showStep(Step step); // its views, nothing chosen in them
+    void enter(const Room& room); // shows its views, nothing chosen in them
+    Actions tableOfActions();
     void buildMenus();
+    void refreshActions(); // what can be done now
+    bool can(When when);
+    bool canRemove();
+    void pickUp(Session::Tool tool); // or lay it down again
+    void findAction();
+    void showKeys();
     QWidget* buildTopBar();
     QWidget* buildLeft();
     QWidget* buildCentre();
@@ -81,7 +92,10 @@ class Workbench : public QMainWindow {
     QLabel* scale_;
     QLineEdit* openingField_;
     QMenu* recentMenu_;
-    std::array<QPushButton*, 4> steps_{};
+    std::vector<QPushButton*> rooms_; // as in their table
+    Actions table_;
+    std::vector<QAction*> actions_;
+    bool designShown_ = false; // else the start page
     StandingView* standing_;
     FlatView* flat_;
     FindingsPanel* findings_;
@@ -93,8 +107,6 @@ class Workbench : public QMainWindow {
     QComboBox* sheet_;
     QPushButton *showParts_, *showSheets_;
     QVariantAnimation* motion_;
-    QList<QAction*> needDesign_;
-    QAction* remove_;
     QStringList passedOver_; // copies of earlier runs that were offered already
 };
 

@@ -37,9 +37,7 @@ void MeasureField::show(const Measure& measure, Unit unit, int finest, bool foll
 
 void MeasureField::rest() {
     typed_ = false;
-    Measure size = measure_;
-    size.count = std::abs(size.count);
-    Shown shown = hl::show(size, unit_, finest_);
+    Shown shown = hl::show(sizeOf(measure_), unit_, finest_);
     if (measure_.count < 0)
         shown.text = "-" + shown.text;
     setFlag(this, "wrong", false);

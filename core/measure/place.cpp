@@ -1,5 +1,5 @@
 #include "core/measure/place.h"
-#include <cstdlib>
+#include <limits>
 
 namespace hl {
 
@@ -22,9 +22,14 @@ Result<Measure> parsePlace(const std::string& text, Quantity quantity, Unit unit
 }
 
 std::string placeText(const Measure& m, Unit unit) {
+    return (m.count < 0 ? "-" : "") + exactText(sizeOf(m), unit);
+}
+
+Measure sizeOf(const Measure& m) {
+    using Limits = std::numeric_limits<std::int64_t>;
     Measure size = m;
-    size.count = std::abs(m.count);
-    return (m.count < 0 ? "-" : "") + exactText(size, unit);
+    size.count = m.count == Limits::min() ? Limits::max() : m.count < 0 ? -m.count : m.count;
+    return size;
 }
 
 } // namespace hl

@@ -24,16 +24,7 @@ class DrawingInTheWindow : public QObject, hl::test::RealWindow {
         return w_->flat().pixelOf(part, Vec2(x, y));
     }
     void drag(const QPointF& from, const QPointF& to) {
-        QWidget* v = &w_->flat();
-        QTest::mousePress(v, Qt::LeftButton, {}, from.toPoint());
-        for (int i = 1; i <= 6; ++i) {
-            const QPointF at = from + (to - from) * i / 6;
-            QMouseEvent move(QEvent::MouseMove, at, v->mapToGlobal(at), Qt::NoButton,
-                             Qt::LeftButton, {});
-            QApplication::sendEvent(v, &move);
-            QTest::qWait(5);
-        }
-        QTest::mouseRelease(v, Qt::LeftButton, {}, to.toPoint());
+        RealWindow::drag(&w_->flat(), from, to);
         QVERIFY(settled());
     }
     void click(const QPointF& at) {

@@ -30,15 +30,7 @@ class PlacingInTheWindow : public QObject, hl::test::RealWindow {
         QApplication::sendEvent(v, &move);
     }
     void drag(QWidget* v, const QPointF& from, const QPointF& to) {
-        QTest::mousePress(v, Qt::LeftButton, {}, from.toPoint());
-        for (int i = 1; i <= 8; ++i) {
-            const QPointF at = from + (to - from) * i / 8;
-            QMouseEvent move(QEvent::MouseMove, at, v->mapToGlobal(at), Qt::NoButton,
-                             Qt::LeftButton, {});
-            QApplication::sendEvent(v, &move);
-            QTest::qWait(5);
-        }
-        QTest::mouseRelease(v, Qt::LeftButton, {}, to.toPoint());
+        RealWindow::drag(v, from, to);
         QVERIFY(settled());
     }
 

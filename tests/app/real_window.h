@@ -3,10 +3,19 @@
 #pragma once
 #include "app/look/theme.h"
 #include "app/workbench.h"
+#include <QAbstractItemView>
+#include <QAction>
 #include <QApplication>
+#include <QCompleter>
+#include <QFileDialog>
+#include <QLineEdit>
+#include <QMouseEvent>
+#include <QPointer>
 #include <QSettings>
 #include <QTemporaryDir>
+#include <QTimer>
 #include <QtTest>
+#include <functional>
 #include <memory>
 
 namespace hl::test {
@@ -39,6 +48,63 @@ struct RealWindow {
             },
             patience);
     }
+    void drag(QWidget* on, const QPointF& from, const QPointF& to, int steps = 8) {
+        QTest::mouseMove(on, from.toPoint());
+        QTest::mousePress(on, Qt::LeftButton, {}, from.toPoint());
+        for (int i = 1; i <= steps; ++i) {
+            const QPointF at = from + (to - from) * i / steps;
+            QMouseEvent move(QEvent::MouseMove, at, on->mapToGlobal(at), Qt::NoButton,
+                             Qt::LeftButton, {});
+            QApplication::sendEvent(on, &move);
+            QTest::qWait(5);
+        }
+        QTest::mouseRelease(on, Qt::LeftButton, {}, to.toPoint());
+    }
+    // Runs `step` again and again on the next modal window of type T, until that window is gone.
+    // One that stays is put away, so that a failure is no endless wait.
+    template<class T> void whileModal(const std::function<void(T*)>& step) {
+        auto* clock = new QTimer(w_.get());
+        QObject::connect(clock, &QTimer::timeout, w_.get(),
+                         [clock, step, met = QPointer<T>(), seen = false, turn = 0]() mutable {
+                             auto* modal = qobject_cast<T*>(QApplication::activeModalWidget());
+                             if (!seen && modal)
+                                 met = modal;
+                             seen |= modal != nullptr;
+                             if ((seen && (!met || modal != met)) || ++turn > 200) {
+                                 if (met)
+                                     met->reject();
+                                 clock->deleteLater();
+                             } else if (met && met->isVisible()) {
+                                 step(met);
+                             }
+                         });
+        clock->start(100);
+    }
+    // Answers the next file dialog with a path. While its folder is still being read it may put
+    // its own name back, and its list of completions takes the first Return for itself: so what is
+    // there is looked at again until the dialog goes.
+    void answerFile(const QString& path) {
+        whileModal<QFileDialog>([path](QFileDialog* dialog) {
+            auto* name = dialog->findChild<QLineEdit*>("fileNameEdit");
+            QVERIFY(name);
+            if (name->text() != path) {
+                name->setFocus();
+                QTest::keyClick(name, Qt::Key_A, Qt::ControlModifier);
+                QTest::keyClicks(name, path);
+                return;
+            }
+            if (name->completer() && name->completer()->popup()->isVisible())
+                name->completer()->popup()->hide();
+            QTest::keyClick(name, Qt::Key_Return);
+        });
+    }
+    // A shortcut, as the keyboard sends it.
+    void press(const QString& keys) {
+        w_->activateWindow();
+        QVERIFY(QTest::qWaitForWindowActive(w_.get()));
+        QTest::keySequence(w_.get(), QKeySequence(keys));
+    }
+    void trigger(const char* action) { w_->findChild<QAction*>(action)->trigger(); }
 };
 
 } // namespace hl::test

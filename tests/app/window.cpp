@@ -48,18 +48,6 @@ class Window : public QObject, hl::test::RealWindow {
         QTest::keyClicks(field, text);
         QTest::keyClick(field, Qt::Key_Return);
     }
-    void drag(QWidget* on, const QPointF& from, const QPointF& to, int steps = 8) {
-        QTest::mouseMove(on, from.toPoint());
-        QTest::mousePress(on, Qt::LeftButton, {}, from.toPoint());
-        for (int i = 1; i <= steps; ++i) {
-            const QPointF at = from + (to - from) * i / steps;
-            QMouseEvent move(QEvent::MouseMove, at, on->mapToGlobal(at), Qt::NoButton,
-                             Qt::LeftButton, {});
-            QApplication::sendEvent(on, &move);
-            QTest::qWait(5);
-        }
-        QTest::mouseRelease(on, Qt::LeftButton, {}, to.toPoint());
-    }
     double mm(const char* structure, const char* measure) {
         return session().design().structure(structure)->set.at(measure).mm();
     }
@@ -69,51 +57,6 @@ class Window : public QObject, hl::test::RealWindow {
                 return true;
         return false;
     }
-    // Runs `step` again and again on the next modal window of type T, until that window is gone.
-    // One that stays is put away, so that a failure is no endless wait.
-    template<class T> void whileModal(const std::function<void(T*)>& step) {
-        auto* clock = new QTimer(this);
-        connect(clock, &QTimer::timeout, this,
-                [clock, step, met = QPointer<T>(), seen = false, turn = 0]() mutable {
-                    auto* modal = qobject_cast<T*>(QApplication::activeModalWidget());
-                    if (!seen && modal)
-                        met = modal;
-                    seen |= modal != nullptr;
-                    if ((seen && (!met || modal != met)) || ++turn > 200) {
-                        if (met)
-                            met->reject();
-                        clock->deleteLater();
-                    } else if (met && met->isVisible()) {
-                        step(met);
-                    }
-                });
-        clock->start(100);
-    }
-    // Answers the next file dialog with a path. While its folder is still being read it may put
-    // its own name back, and its list of completions takes the first Return for itself: so what is
-    // there is looked at again until the dialog goes.
-    void answer(const QString& path) {
-        whileModal<QFileDialog>([path](QFileDialog* dialog) {
-            auto* name = dialog->findChild<QLineEdit*>("fileNameEdit");
-            QVERIFY(name);
-            if (name->text() != path) {
-                name->setFocus();
-                QTest::keyClick(name, Qt::Key_A, Qt::ControlModifier);
-                QTest::keyClicks(name, path);
-                return;
-            }
-            if (name->completer() && name->completer()->popup()->isVisible())
-                name->completer()->popup()->hide();
-            QTest::keyClick(name, Qt::Key_Return);
-        });
-    }
-    // A shortcut, as the keyboard sends it.
-    void press(const QString& keys) {
-        w_->activateWindow();
-        QVERIFY(QTest::qWaitForWindowActive(w_.get()));
-        QTest::keySequence(w_.get(), QKeySequence(keys));
-    }
-    void trigger(const char* action) { w_->findChild<QAction*>(action)->trigger(); }
 
   private slots:
     void initTestCase() { start(); }
@@ -294,7 +237,7 @@ class Window : public QObject, hl::test::RealWindow {
         type(field("measure-left"), "41 mm");
         QVERIFY(session().modified());
         const QString path = dir_.filePath("mine.hlantern");
-        answer(path);
+        answerFile(path);
         trigger("save-as");
         QVERIFY(QFileInfo::exists(path));
         QVERIFY(!session().modified());
@@ -306,7 +249,7 @@ class Window : public QObject, hl::test::RealWindow {
         QVERIFY(recentFiles().contains(path));
         for (const char* format : {"svg", "pdf"}) {
             const QString out = dir_.filePath(QString("mine.") + format);
-            answer(out);
+            answerFile(out);
             trigger("export");
             QVERIFY(QFileInfo(out).size() > 1000);
         }
@@ -394,9 +337,9 @@ class Window : public QObject, hl::test::RealWindow {
                 session().setOpening(session().opening() > 90 ? 45 : 135);
                 QVERIFY(w_->standing().grab().toImage() != a);
             }
-            w_->goTo(Workbench::Make);
+            w_->goTo("make");
             const QImage sheets = w_->flat().grab().toImage();
-            w_->goTo(Workbench::Build);
+            w_->goTo("build");
             QVERIFY(w_->flat().grab().toImage() != sheets);
         }
     }
@@ -433,9 +376,10 @@ class Window : public QObject, hl::test::RealWindow {
         press("Ctrl+4");
         QCOMPARE(w_->flat().showing(), FlatView::Show::Sheets);
         const QString out = dir_.filePath("keys.svg");
-        answer(out);
+        answerFile(out);
         press("Ctrl+E");
-        QVERIFY(QFileInfo::exists(out));
+        QVERIFY2(QFileInfo::exists(out),
+                 qPrintable(w_->findChild<QLabel*>("message-text")->text()));
         press("Ctrl+2");
         press("Ctrl+Backspace");
         QVERIFY(session().design().structures.empty());

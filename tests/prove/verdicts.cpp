@@ -65,6 +65,27 @@ Design strip(Design d, const std::vector<double>& widths, const std::string& kin
     return d;
 }
 
+// A pointed figure on a box's wall that passes through a tent beside it near 164 degrees; its tip
+// is 99 mm up the spine.
+Design spire(double width, double across, double tentFrom) {
+    Design d = with(card(140, 180), "box", "card.spine",
+                    {{"left", "35"}, {"right", "35"}, {"place", "40"}, {"width", "30"}});
+    d = with(d, "tent", "card.spine",
+             {{"left", "24"},
+              {"right", "24"},
+              {"left_wall", "36"},
+              {"place", std::to_string(tentFrom) + " mm"},
+              {"width", "20"}});
+    return with(d, "topper", "box1.left-wall",
+                {{"shape", "polygon"},
+                 {"corners", "3"},
+                 {"width", std::to_string(width) + " mm"},
+                 {"height", "60"},
+                 {"across", std::to_string(across) + " mm"},
+                 {"along", "29"},
+                 {"adhesive_to", "10"}});
+}
+
 } // namespace
 
 class Verdicts : public QObject {
@@ -200,25 +221,10 @@ class Verdicts : public QObject {
         QVERIFY(first(findingsOf(d), "collision"));
     }
 
-    // The last millimetres of a spire 3 wide and 60 high.
+    // The last millimetres of a spire 60 high.
     void pointedShapesKeepTheirTips() {
         for (double reach : {4.0, 8.0, 20.0}) {
-            Design d = with(card(140, 180), "box", "card.spine",
-                            {{"left", "35"}, {"right", "35"}, {"place", "40"}, {"width", "30"}});
-            d = with(d, "tent", "card.spine",
-                     {{"left", "24"},
-                      {"right", "24"},
-                      {"left_wall", "36"},
-                      {"place", std::to_string(99 - reach) + " mm"},
-                      {"width", "20"}});
-            d = with(d, "topper", "box1.left-wall",
-                     {{"shape", "polygon"},
-                      {"corners", "3"},
-                      {"width", "3"},
-                      {"height", "60"},
-                      {"across", "14"},
-                      {"along", "29"},
-                      {"adhesive_to", "10"}});
+            const Design d = spire(3, 14, 99 - reach);
             const auto found = findingsOf(d);
             bool hit = false;
             for (const Finding& f : found)
@@ -234,22 +240,7 @@ class Verdicts : public QObject {
     void narrowWindowsHaveTheirDepth() {
         int narrow = 0;
         for (int n = 0; n < 12; ++n) {
-            Design d = with(card(140, 180), "box", "card.spine",
-                            {{"left", "35"}, {"right", "35"}, {"place", "40"}, {"width", "30"}});
-            d = with(d, "tent", "card.spine",
-                     {{"left", "24"},
-                      {"right", "24"},
-                      {"left_wall", "36"},
-                      {"place", std::to_string(89 + n) + " mm"},
-                      {"width", "20"}});
-            d = with(d, "topper", "box1.left-wall",
-                     {{"shape", "polygon"},
-                      {"corners", "3"},
-                      {"width", "4"},
-                      {"height", "60"},
-                      {"across", std::to_string(13 + 0.3 * n) + " mm"},
-                      {"along", "29"},
-                      {"adhesive_to", "10"}});
+            const Design d = spire(4, 13 + 0.3 * n, 89 + n);
             const auto c = fold(d);
             const int spire = c->assembly.panel("topper1.topper");
             Crossing deepest;

@@ -1,0 +1,282 @@
+// The table of actions. What one does is a line here; more than a line is a function of the
+// workbench.
+#include "app/actions/room.h"
+#include "app/flat/flat_view.h"
+#include "app/standing/standing_view.h"
+#include "app/workbench.h"
+#include "core/edit/copies.h"
+#include "core/structures/family.h"
+#include <QClipboard>
+#include <QGuiApplication>
+#include <QLineEdit>
+#include <map>
+
+namespace hl {
+
+Actions Workbench::tableOfActions() {
+    const QString card = tr("&Card"), edit = tr("&Edit"), structure = tr("&Structure"),
+                  proof = tr("&Proof"), view = tr("&View");
+    auto chosen = [this] { return session_.selectedStructure().toStdString(); };
+    Actions table{
+        {"start",
+         card,
+         tr("&Start page"),
+         "Ctrl+N",
+         [this] {
+             if (mayLeave())
+                 showStart();
+         },
+         When::Always,
+         {}},
+        {"open", card, tr("&Open…"), "Ctrl+O", [this] { browse(); }, When::Always, "open"},
+        {"save",
+         card,
+         tr("&Save"),
+         "Ctrl+S",
+         [this] { save(); },
+         When::Design,
+         "save",
+         {},
+         {},
+         true},
+        {"save-as", card, tr("Save &as…"), "Ctrl+Shift+S", [this] { saveAs(); }, When::Design, {}},
+        {"export", card, tr("&Export sheets…"), "Ctrl+E", [this] { exportSheets(); }, When::Design,
+         "export"},
+        {"quit", card, tr("&Quit"), "Ctrl+Q", [this] { close(); }, When::Always, {}, {}, {}, true},
+
+        {"undo", edit, tr("Undo"), "Ctrl+Z", [this] { session_.history()->undo(); }, When::Undo,
+         "undo"},
+        {"redo", edit, tr("Redo"), "Ctrl+Shift+Z Ctrl+Y", [this] { session_.history()->redo(); },
+         When::Redo, "redo"},
+        {"copy",
+         edit,
+         tr("&Copy the structure"),
+         "Ctrl+C",
+         [this, chosen] {
+             QGuiApplication::clipboard()->setText(
+                 QString::fromStdString(copyStructure(session_.design(), chosen())));
+         },
+         When::Structure,
+         {},
+         {},
+         {},
+         true},
+        {"paste",
+         edit,
+         tr("&Paste a structure"),
+         "Ctrl+V",
+         [this] {
+             change(pasteStructure(
+                        session_.design(), QGuiApplication::clipboard()->text().toStdString(),
+                        session_.selected().contains('.') ? session_.selected().toStdString() : ""),
+                    tr("Paste"));
+         },
+         When::Design,
+         {}},
+        {"duplicate",
+         edit,
+         tr("D&uplicate"),
+         "Ctrl+D",
+         [this, chosen] {
+             change(duplicateStructure(session_.design(), chosen()),
+                    tr("Duplicate %1").arg(chosen().c_str()));
+         },
+         When::Structure,
+         {}},
+        {"mirror",
+         edit,
+         tr("&Mirror left and right"),
+         "Ctrl+Shift+M",
+         [this, chosen] {
+             change(mirrorStructure(session_.design(), chosen()),
+                    tr("Mirror %1").arg(chosen().c_str()));
+         },
+         When::Structure,
+         {}},
+        {"array",
+         edit,
+         tr("&Array along the fold…"),
+         "Ctrl+Shift+D",
+         [this] { arrange(); },
+         When::Structure,
+         {}},
+        {"rename",
+         edit,
+         tr("Re&name"),
+         "F2",
+         [this] {
+             goTo("build");
+             if (auto* name = findChild<QLineEdit*>("structure-name")) {
+                 name->setFocus();
+                 name->selectAll();
+             }
+         },
+         When::Structure,
+         {}},
+        {"resize",
+         edit,
+         tr("Resi&ze the whole design…"),
+         "Ctrl+Shift+R",
+         [this] { resizeAll(); },
+         When::Design,
+         {}},
+        {"remove",
+         edit,
+         tr("&Remove what is selected"),
+         "Ctrl+Backspace Del",
+         [this] { removeSelected(); },
+         When::Selection,
+         "remove",
+         {},
+         {},
+         true},
+
+        {"gallery", structure, tr("&Choose a structure…"), "Ctrl+K", [this] { choose(); },
+         When::Design, "lantern",
+         tr("Choose from the gallery, then point at the fold or panel it goes on"), tr("Gallery…")},
+    };
+    static const std::map<std::string, const char*> quick{
+        {"v-fold", "Ctrl+Alt+1"}, {"box", "Ctrl+Alt+2"}, {"tent", "Ctrl+Alt+3"}};
+    for (const Family& f : families()) {
+        const QString kind = QString::fromStdString(f.id), one = QString::fromStdString(oneOf(f));
+        const auto key = quick.find(f.id);
+        table.push_back(
+            {"add-" + kind, structure + "/" + QString::fromStdString(f.shelf),
+             (f.ground == Ground::Form ? tr("Make the card %1") : tr("Add %1")).arg(one),
+             key == quick.end() ? "" : key->second, [this, kind] { add(kind); }, When::Design,
+             key == quick.end() ? "lantern" : kind,
+             tr("Add %1 on the selected fold, or on the spine.\n%2")
+                 .arg(one, QString::fromStdString(f.purpose)),
+             "+ " + QString::fromStdString(f.name)});
+    }
+    table.push_back({"add-blank", structure, tr("Add a blank"), "Ctrl+Alt+B",
+                     [this] { addBlankPart(); }, When::Design, "blank",
+                     tr("Add a blank to draw creases, slits and tabs on"), tr("+ blank"), true});
+    using Tool = Session::Tool;
+    const struct {
+        Tool tool;
+        const char *icon, *keys;
+        QString text, tip;
+    } tools[] = {{Tool::Valley, "valley", "Ctrl+Alt+V", tr("Draw valley creases"),
+                  tr("Drag on a blank or on the card to crease it as a valley")},
+                 {Tool::Mountain, "mountain", "Ctrl+Alt+M", tr("Draw mountain creases"),
+                  tr("Drag on a blank or on the card to crease it as a mountain")},
+                 {Tool::Slit, "slit", "Ctrl+Alt+S", tr("Draw slits"),
+                  tr("Drag on a blank or on the card to slit it")},
+                 {Tool::Tab, "tab", "Ctrl+Alt+A", tr("Put tabs on edges"),
+                  tr("Press on an edge of a blank to give it a tab")},
+                 {Tool::Glue, "glue", "Ctrl+Alt+G", tr("Glue a tab"),
+                  tr("Point at a tab, then at the panel it is glued to, in either view")}};
+    for (const auto& t : tools)
+        table.push_back({QString("draw-") + t.icon,
+                         structure,
+                         t.text,
+                         t.keys,
+                         [this, tool = t.tool] { pickUp(tool); },
+                         When::Design,
+                         t.icon,
+                         t.tip,
+                         {},
+                         false,
+                         [this, tool = t.tool] { return session_.tool() == tool; }});
+
+    table.insert(table.end(), {{"ask",
+                                proof,
+                                tr("&Ask backwards…"),
+                                "Ctrl+B",
+                                [this] { askBackwards(); },
+                                When::Design,
+                                {}},
+                               {"report",
+                                proof,
+                                tr("&Report of the proof…"),
+                                "Ctrl+R",
+                                [this] { writeProof(); },
+                                When::Design,
+                                {}},
+                               {"workshop",
+                                proof,
+                                tr("&Workshop…"),
+                                "Ctrl+Shift+W",
+                                [this] { openWorkshop(); },
+                                When::Always,
+                                {}}});
+    for (size_t i = 0; i < rooms().size(); ++i)
+        table.push_back({"go-" + rooms()[i].id,
+                         view,
+                         tr("Go to &%1").arg(rooms()[i].name),
+                         QString("Ctrl+%1").arg(i + 1),
+                         [this, id = rooms()[i].id] { goTo(id); },
+                         When::Design,
+                         {},
+                         rooms()[i].tip});
+    table.insert(table.end(),
+                 {{"play",
+                   view,
+                   tr("Close and open the card"),
+                   "Ctrl+P",
+                   [this] { play(); },
+                   When::Design,
+                   "play",
+                   {},
+                   {},
+                   true},
+                  {"close-more",
+                   view,
+                   tr("Close by 5°"),
+                   "Ctrl+,",
+                   [this] { session_.setOpening(session_.opening() - 5); },
+                   When::Design,
+                   {}},
+                  {"open-more",
+                   view,
+                   tr("Open by 5°"),
+                   "Ctrl+.",
+                   [this] { session_.setOpening(session_.opening() + 5); },
+                   When::Design,
+                   {}},
+                  {"stance", view, tr("Put it down another way"), "Ctrl+L",
+                   [this] { standing_->setStance(Posture((int(standing_->stance()) + 1) % 3)); },
+                   When::Design, "stance"},
+                  {"frame", view, tr("Whole card in view"), "Ctrl+0",
+                   [this] { standing_->frameCard(); }, When::Design, "fit"},
+                  {"fit-flat", view, tr("All parts in view"), "Ctrl+Shift+0",
+                   [this] { flat_->fit(); }, When::Design, "fit"},
+                  {"true-scale", view, tr("Flat parts at true scale"), "Ctrl+T",
+                   [this] { flat_->trueScale(); }, When::Design, "scale"}});
+    for (int f : {8, 16, 32, 64})
+        table.push_back({QString("finest-%1").arg(f),
+                         view + "/" + tr("Finest fraction of an inch"),
+                         QString("1/%1").arg(f),
+                         {},
+                         [this, f] { session_.setFinest(f); },
+                         When::Always,
+                         {},
+                         {},
+                         {},
+                         f == 8,
+                         [this, f] { return session_.finest() == f; }});
+    table.push_back({"dusk",
+                     view,
+                     tr("Dark or light"),
+                     "F8",
+                     [this] { switchTheme(); },
+                     When::Always,
+                     "dusk",
+                     {},
+                     {},
+                     true});
+    const QString help = tr("&Help");
+    table.insert(table.end(),
+                 {{"palette",
+                   help,
+                   tr("&Find an action…"),
+                   "Ctrl+J",
+                   [this] { findAction(); },
+                   When::Always,
+                   {}},
+                  {"keys", help, tr("&Keys…"), "F1", [this] { showKeys(); }, When::Always, {}}});
+    return table;
+}
+
+} // namespace hl
