@@ -81,13 +81,14 @@ struct RealWindow {
         clock->start(100);
     }
     // Answers the next file dialog with a path. While its folder is still being read it may put
-    // its own name back, and its list of completions takes the first Return for itself: so what is
-    // there is looked at again until the dialog goes.
+    // its own name back, or take a whole path for none and keep its button off until something is
+    // typed; and its list of completions takes the first Return for itself. So what is there is
+    // looked at again, and typed again, until the dialog goes.
     void answerFile(const QString& path) {
-        whileModal<QFileDialog>([path](QFileDialog* dialog) {
+        whileModal<QFileDialog>([path, turn = 0](QFileDialog* dialog) mutable {
             auto* name = dialog->findChild<QLineEdit*>("fileNameEdit");
             QVERIFY(name);
-            if (name->text() != path) {
+            if (name->text() != path || ++turn % 4 == 0) {
                 name->setFocus();
                 QTest::keyClick(name, Qt::Key_A, Qt::ControlModifier);
                 QTest::keyClicks(name, path);
