@@ -123,7 +123,7 @@ bool Palette::eventFilter(QObject* watched, QEvent* event) {
 KeySheet::KeySheet(const Actions& table, QWidget* parent) : QDialog(parent) {
     setObjectName("key-sheet");
     setWindowTitle(tr("Keys"));
-    resize(780, 660);
+    resize(780, 700);
     auto* sheet = new QWidget;
     auto* across = new QHBoxLayout(sheet);
     across->setSpacing(28);
