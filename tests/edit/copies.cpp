@@ -141,7 +141,8 @@ class Copies : public QObject {
         QVERIFY(std::fabs(value(h, "box1", "tab") - 9) < 1e-9);
         QVERIFY(std::fabs(value(h, "v-fold1", "base_left") - 25) < 1e-6);
         QVERIFY(std::fabs(value(h, "v-fold1", "alpha_left") - 40 * pi / 180) < 1e-12);
-        for (const Pose& p : fold(h)->poses)
+        const auto folded = fold(h);
+        for (const Pose& p : folded->poses)
             QVERIFY(p.misfit() < 1e-6);
         const auto large = resizeDesign(d, Measure::fromMm(300), Measure::fromMm(500), "a4");
         QVERIFY(bool(large));

@@ -3,6 +3,7 @@
 // spine along y, bisector plane x = 0.
 #include "tests/support.h"
 #include <QtTest>
+#include <memory>
 
 using namespace hl;
 using test::with;
@@ -147,14 +148,14 @@ class ClosedForms : public QObject {
         for (bool backwards : {false, true}) {
             const double al = backwards ? 180 - 40 : 40, ar = backwards ? 180 - 55 : 55;
             const double bl = 95, br = bl + 40 - 55;
-            static std::map<bool, Folded*> made;
-            if (!made[backwards])
-                made[backwards] = new Folded(fold(with(card(), "v-fold", "card.spine",
-                                                       {{"place", "90 mm"},
-                                                        {"alpha_left", std::to_string(al)},
-                                                        {"alpha_right", std::to_string(ar)},
-                                                        {"beta_left", std::to_string(bl)},
-                                                        {"height", "40 mm"}})));
+            static std::map<bool, std::unique_ptr<Folded>> made;
+            if (!made[backwards]) // in place: what is folded refers to itself
+                made[backwards].reset(new Folded(fold(with(card(), "v-fold", "card.spine",
+                                                           {{"place", "90 mm"},
+                                                            {"alpha_left", std::to_string(al)},
+                                                            {"alpha_right", std::to_string(ar)},
+                                                            {"beta_left", std::to_string(bl)},
+                                                            {"height", "40 mm"}}))));
             const Folded& f = *made[backwards];
             const Vec3 y(0, 1, 0);
             const Vec3 u = std::cos(al * deg) * y + std::sin(al * deg) * left(opening);
