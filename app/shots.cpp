@@ -9,6 +9,7 @@
 #include "app/start/card_picture.h"
 #include "app/start/start_page.h"
 #include "app/workbench.h"
+#include "core/assemble/assemble.h"
 #include "core/files/hlantern.h"
 #include "core/structures/family.h"
 #include <QAction>

@@ -13,11 +13,12 @@
 #include "app/prove/workshop_dialog.h"
 #include "app/standing/standing_view.h"
 #include "app/start/start_page.h"
+#include "core/assemble/assemble.h"
 #include "core/edit/copies.h"
 #include "core/edit/draw.h"
 #include "core/edit/edit.h"
 #include "core/edit/resize.h"
-#include "core/files/exports.h"
+#include "core/exports/exports.h"
 #include "core/structures/family.h"
 #include <QApplication>
 #include <QButtonGroup>

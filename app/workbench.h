@@ -23,6 +23,7 @@ class MeasuresPanel;
 class StandingView;
 class StartPage;
 struct Room;
+enum class Exports;
 
 class Workbench : public QMainWindow {
     Q_OBJECT
@@ -70,6 +71,7 @@ class Workbench : public QMainWindow {
     bool save();
     bool saveAs();
     void exportSheets();
+    void exportAs(Exports what, const QString& title, const QString& fallback);
     void askBackwards();
     void writeProof(); // the report, to a file the maker names
     void openWorkshop();

@@ -3,9 +3,9 @@
 #include "app/session/recovery.h"
 #include "app/start/start_page.h"
 #include "app/workbench.h"
-#include "core/files/exports.h"
+#include "core/assemble/assemble.h"
+#include "core/exports/exports.h"
 #include "core/files/hlantern.h"
-#include "core/report/report.h"
 #include <QCloseEvent>
 #include <QFileDialog>
 #include <QFileInfo>
@@ -129,54 +129,52 @@ bool Workbench::saveAs() {
 }
 
 void Workbench::exportSheets() {
-    QStringList filters;
-    for (auto& e : exporters())
-        filters << QString("%1 (*.%2)").arg(tr(e.name), e.id);
-    QString name = QFileInfo(session_.path()).completeBaseName();
-    if (name.isEmpty())
-        name = "parts";
-    const QString path = fileDialog(
-        this, tr("Export sheets on %1").arg(QString::fromStdString(flat_->format().name)),
-        QFileDialog::AcceptSave, filters, exporters().front().id, name);
-    if (path.isEmpty())
-        return;
-    const Exporter* e = exporter(QFileInfo(path).suffix().toLower().toStdString());
-    if (!e) {
-        tell(tr("%1: this ending is no export format; end the name with .svg or .pdf.").arg(path));
-        return;
-    }
-    auto remarks = exportDesign(session_.design(), *e, flat_->format(), path.toStdString());
-    if (!remarks) {
-        tell(QString::fromStdString(remarks.problem().text()));
-        return;
-    }
-    QString said = tr("Written to %1.").arg(path);
-    for (auto& r : *remarks)
-        said += " " + QString::fromStdString(r);
-    tell(said, true);
+    exportAs(Exports::Sheets,
+             tr("Export sheets on %1").arg(QString::fromStdString(flat_->format().name)),
+             tr("parts"));
 }
 
 void Workbench::writeProof() {
     const SnapshotPtr s = session_.snapshot();
     if (!s || !s->evidence || !session_.current())
         return tell(tr("The proof is not ready; try again in a moment."));
-    const QString start = session_.path().isEmpty()
-                              ? QString::fromStdString(session_.design().title)
-                              : QFileInfo(session_.path()).path() + "/" +
-                                    QFileInfo(session_.path()).completeBaseName();
-    QString path = QFileDialog::getSaveFileName(this, tr("Report of the proof"), start + ".html",
-                                                tr("HTML page (*.html);;PDF for printing (*.pdf)"));
+    exportAs(Exports::Report, tr("Report of the proof"), tr("report"));
+}
+
+// Asks for a name and writes such a thing to it.
+void Workbench::exportAs(Exports what, const QString& title, const QString& fallback) {
+    QStringList filters, endings;
+    for (auto& e : exporters())
+        if (e.what == what) {
+            filters << QString("%1 (*.%2)").arg(tr(e.name), e.id);
+            endings << QString(".") + e.id;
+        }
+    QString name = QFileInfo(session_.path()).completeBaseName();
+    if (name.isEmpty())
+        name = fallback;
+    const QString path =
+        fileDialog(this, title, QFileDialog::AcceptSave, filters, endings.front().mid(1), name);
     if (path.isEmpty())
         return;
-    if (!path.endsWith(".html") && !path.endsWith(".pdf")) {
-        path += ".html";
-        // The dialog asked about the name without the ending.
-        if (QFileInfo::exists(path) && !mayReplace(path))
-            return;
-    }
-    if (Trouble t = writeReport(*s->evidence, s->findings, path.toStdString()))
-        return tell(QString::fromStdString(t->text()));
-    tell(tr("The report is in %1.").arg(path), true);
+    const Exporter* e = exporter(QFileInfo(path).suffix().toLower().toStdString(), what);
+    if (!e)
+        return tell(tr("%1: this ending is no format for it; end the name with %2.")
+                        .arg(path, endings.join(tr(" or "))));
+    const SnapshotPtr s = session_.snapshot();
+    auto made = assemble(session_.design());
+    if (!made)
+        return tell(QString::fromStdString(made.problem().text()));
+    const bool proved = s && s->evidence && session_.current();
+    auto remarks =
+        exportTo(path.toStdString(), *e,
+                 {session_.design(), *made, flat_->format(), proved ? s->evidence.get() : nullptr,
+                  proved ? &s->findings : nullptr});
+    if (!remarks)
+        return tell(QString::fromStdString(remarks.problem().text()));
+    QString said = tr("Written to %1.").arg(path);
+    for (auto& r : *remarks)
+        said += " " + QString::fromStdString(r);
+    tell(said, true);
 }
 
 bool Workbench::mayReplace(const QString& path) {

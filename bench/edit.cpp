@@ -2,6 +2,7 @@
 // changed, and the new pose and the new findings are waited for. Prints both, and the time of a
 // frame at 30 per second and of a quarter of a second to compare with.
 #include "core/edit/edit.h"
+#include "core/assemble/assemble.h"
 #include "core/prove/prove.h"
 #include <algorithm>
 #include <chrono>

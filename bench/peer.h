@@ -2,6 +2,7 @@
 // and judged.
 #pragma once
 #include "bench/reference.h"
+#include "core/assemble/assemble.h"
 #include "core/fold/closure.h"
 #include "core/fold/motion.h"
 #include <algorithm>

@@ -5,6 +5,7 @@
 // - ten times as many independent structures against the time for one set;
 // and the whole sweep in milliseconds on one core, with the peak of memory.
 #include "bench/peer.h"
+#include "core/assemble/assemble.h"
 
 namespace {
 

@@ -5,6 +5,7 @@
 // and the peak of memory.
 #include "core/prove/prove.h"
 #include "bench/peer.h"
+#include "core/assemble/assemble.h"
 #include <fcl/fcl.h>
 #include <memory>
 

@@ -4,6 +4,7 @@
 // - two hundred structures against fifty, which may cost n log n where they are sound, and a third
 //   more where all of them overlap.
 #include "bench/peer.h"
+#include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
 #include "core/measure/number.h"
 #include "core/prove/prove.h"

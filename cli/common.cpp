@@ -1,4 +1,6 @@
 #include "cli/common.h"
+#include "core/assemble/assemble.h"
+#include "core/files/workshop.h"
 #include <iostream>
 
 namespace hl::cli {

@@ -6,7 +6,7 @@
 #include "core/files/hlantern.h"
 #include "core/prove/evidence.h"
 #include "core/prove/prove.h"
-#include "core/prove/workshop.h"
+#include "core/workshop/workshop.h"
 #include <CLI/CLI.hpp>
 #include <memory>
 #include <nlohmann/json.hpp>

@@ -1,4 +1,5 @@
 #include "corpus/brute.h"
+#include "core/assemble/assemble.h"
 #include <CGAL/Boolean_set_operations_2.h>
 #include <CGAL/Exact_predicates_exact_constructions_kernel.h>
 #include <CGAL/Exact_predicates_inexact_constructions_kernel.h>

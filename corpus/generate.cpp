@@ -2,6 +2,7 @@
 // and amount. Amounts come from closed forms or from brute force, never from the rules; a design
 // that brute force does not confirm is drawn again.
 //   hl-corpus DIRECTORY
+#include "core/assemble/assemble.h"
 #include "core/files/hlantern.h"
 #include "core/structures/family.h"
 #include "corpus/maker.h"

@@ -1,6 +1,7 @@
 // What the corpus is drawn with: chance, makers of designs, and whether brute force finds them
 // sound.
 #pragma once
+#include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
 #include "corpus/brute.h"
 #include <cmath>

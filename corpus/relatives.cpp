@@ -1,4 +1,5 @@
 // Relatives of verdicts that were once false: faults that hid and sound designs that were blamed.
+#include "core/assemble/assemble.h"
 #include "corpus/maker.h"
 #include <algorithm>
 

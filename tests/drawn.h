@@ -1,6 +1,7 @@
 // Structures that tests draw as free parts: a platform on a pillar, and prisms (cubes and tiers),
 // standing on any fold whose two panels share one flat frame.
 #pragma once
+#include "core/assemble/assemble.h"
 #include "tests/support.h"
 #include <memory>
 

@@ -1,6 +1,7 @@
 // Random designs for property tests: one to six structures on random creases with random measures
 // that leave them foldable. Whether they collide or stick out is left to chance.
 #pragma once
+#include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
 #include "tests/drawn.h"
 #include <cstdlib>

@@ -1,4 +1,5 @@
 #include "app/flat/drawing.h"
+#include "core/assemble/assemble.h"
 #include "core/edit/draw.h"
 #include <algorithm>
 #include <cmath>

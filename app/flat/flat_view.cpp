@@ -1,6 +1,7 @@
 #include "app/flat/flat_view.h"
 #include "app/look/nearness.h"
 #include "app/look/theme.h"
+#include "core/assemble/assemble.h"
 #include "core/edit/draw.h"
 #include "core/edit/edit.h"
 #include "core/edit/grip.h"
@@ -142,20 +143,20 @@ QPointF FlatView::pixelOf(const std::string& part, const Vec2& flat) const {
     return {};
 }
 
-void FlatView::paintStroke(QPainter& painter, const Stroke& s, const Placed& at) const {
-    const LineStyle& style = styleOf(s.line);
+void FlatView::paintStroke(QPainter& painter, const Shape& s, const Placed& at) const {
+    const Line kind = s.line.code;
     const QString id = QString::fromStdString(s.owner);
-    const bool crease = s.line == Line::Valley || s.line == Line::Mountain || s.line == Line::Score;
+    const bool crease = kind == Line::Valley || kind == Line::Mountain || kind == Line::Score;
     const bool chosen = crease && session_.selected() == id,
                near = crease && session_.hovered() == id;
-    const double width = std::max(s.line == Line::Adhesive ? 0.7 : 1.15, style.width * scale_);
-    QPen pen(chosen || near ? theme().accent : lineColour(s.line), chosen ? width + 2
-                                                                   : near ? width + 1.2
-                                                                          : width);
-    if (!style.dashes.empty()) {
+    const double width = std::max(kind == Line::Adhesive ? 0.7 : 1.15, s.width * scale_);
+    QPen pen(chosen || near ? theme().accent : lineColour(kind), chosen ? width + 2
+                                                                 : near ? width + 1.2
+                                                                        : width);
+    if (!s.dashes.empty()) {
         QList<qreal> dashes;
         // Dashes keep a size that can be read, however small the picture.
-        for (double d : style.dashes)
+        for (double d : s.dashes)
             dashes << std::max(d * scale_, d * 2.2) / pen.widthF();
         pen.setDashPattern(dashes);
     }
@@ -174,17 +175,18 @@ void FlatView::paintStroke(QPainter& painter, const Stroke& s, const Placed& at)
 void FlatView::paintCaption(QPainter& painter, const Caption& c, const Placed& at) const {
     QFont font = painter.font();
     // Names stay readable in a small picture as long as they fit on their panel.
-    const bool name = c.room.x() > 0 && c.size > 3;
+    const bool name = c.room.x() > 0 && c.words.size > 3;
     const double room = at.turned ? c.room.y() : c.room.x();
-    const double pixels = std::max(c.size * scale_, name ? 10.0 : 0.0);
+    const double pixels = std::max(c.words.size * scale_, name ? 10.0 : 0.0);
     font.setPixelSize(std::max(1, int(std::lround(std::min(pixels, 40.0)))));
-    const double width = QFontMetricsF(font).horizontalAdvance(QString::fromStdString(c.text));
+    const double width =
+        QFontMetricsF(font).horizontalAdvance(QString::fromStdString(c.words.text));
     if (pixels < 6.5 || (room > 0 && width > room * scale_ - 4))
         return;
     painter.setFont(font);
     painter.setPen(lineColour(Line::Label));
-    const QPointF p = toPixel(at.onPlane(c.at) - Vec2(0, c.below));
-    const QString text = QString::fromStdString(c.text);
+    const QPointF p = toPixel(at.onPlane(c.words.at) - Vec2(0, c.below));
+    const QString text = QString::fromStdString(c.words.text);
     painter.drawText(p - QPointF(QFontMetricsF(font).horizontalAdvance(text) / 2, 0), text);
 }
 
@@ -192,8 +194,7 @@ void FlatView::paintParts(QPainter& painter) const {
     const Case& c = *built_;
     for (const Placed& placed : parts_) {
         const Part& part = c.assembly.parts[placed.pattern.part];
-        const Stock* stock = c.design.stock(part.stock);
-        QColor paper(QString::fromStdString(stock ? stock->face : "#ffffff"));
+        QColor paper(QString::fromStdString(stockOf(c.design, part).face));
         // Paler than the paper, so that every line of the code stands out on it.
         if (!theme().dark)
             paper = QColor::fromRgbF(0.5f + 0.5f * paper.redF(), 0.5f + 0.5f * paper.greenF(),
@@ -202,8 +203,8 @@ void FlatView::paintParts(QPainter& painter) const {
             paper = QColor::fromHslF(paper.hslHueF() < 0 ? 0 : paper.hslHueF(),
                                      paper.hslSaturationF() * 0.25f, 0.23f);
         QPainterPath outline;
-        for (const Stroke& s : placed.pattern.strokes)
-            if (s.line == Line::Cut) {
+        for (const Shape& s : placed.pattern.strokes)
+            if (s.is(Line::Cut)) {
                 QPolygonF ring;
                 for (const Vec2& p : s.points)
                     ring << toPixel(placed.onPlane(p));
@@ -229,7 +230,7 @@ void FlatView::paintParts(QPainter& painter) const {
             painter.setBrush(tint);
             painter.drawPolygon(ring);
         }
-        for (const Stroke& s : placed.pattern.strokes)
+        for (const Shape& s : placed.pattern.strokes)
             paintStroke(painter, s, placed);
         for (const Caption& caption : placed.pattern.captions)
             paintCaption(painter, caption, placed);
@@ -248,7 +249,7 @@ void FlatView::paintSheets(QPainter& painter) const {
             painter.setPen(QPen(theme().caution, 2));
             painter.drawRect(r);
         }
-        for (const Stroke& stroke : s.strokes)
+        for (const Shape& stroke : s.strokes)
             paintStroke(painter, stroke, at);
         for (const Caption& caption : s.captions)
             paintCaption(painter, caption, at);
@@ -307,10 +308,8 @@ void FlatView::paintDrawing(QPainter& painter) const {
         if (placed.pattern.part != preview->part)
             continue;
         if (preview->line) {
-            const Line line = preview->kind == LineKind::Valley     ? Line::Valley
-                              : preview->kind == LineKind::Mountain ? Line::Mountain
-                                                                    : Line::Cut;
-            paintStroke(painter, {line, {preview->line->first, preview->line->second}, false, {}},
+            paintStroke(painter,
+                        drawn(lineOf(preview->kind), {preview->line->first, preview->line->second}),
                         placed);
         }
         painter.setPen(QPen(theme().accent, 1.6));

@@ -69,7 +69,7 @@ class FlatView : public QWidget {
     Drawing::Spot spotAt(const QPointF& pixel, int part = -1) const;
     void paintDrawing(QPainter& painter) const;
     void paintNote(QPainter& painter, const QString& text) const;
-    void paintStroke(QPainter& painter, const Stroke& stroke, const Placed& at) const;
+    void paintStroke(QPainter& painter, const Shape& stroke, const Placed& at) const;
     void paintCaption(QPainter& painter, const Caption& caption, const Placed& at) const;
     void paintParts(QPainter& painter) const;
     void paintSheets(QPainter& painter) const;

@@ -1,6 +1,6 @@
 // The theme: colours, type and style of the workbench, light and dark.
 #pragma once
-#include "core/make/line_code.h"
+#include "core/picture/line_code.h"
 #include "core/prove/finding.h"
 #include <QColor>
 #include <QFont>

@@ -49,7 +49,7 @@ QString factsOf(const Case& c) {
         return QString("%1 %2").arg(n).arg(QObject::tr(n == 1 ? one : more));
     };
     const auto glued = std::count_if(c.assembly.joins.begin(), c.assembly.joins.end(),
-                                     [](const Join& j) { return j.kind == JoinKind::Glue; });
+                                     [](const Join& j) { return traitsOf(j.kind).sticks; });
     return QObject::tr("To make: %1, %2, %3 to score, %4 to glue.")
         .arg(some(c.assembly.parts.size(), "part", "parts"),
              some(stocks.size(), "kind of paper", "kinds of paper"),

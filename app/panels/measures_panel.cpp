@@ -1,9 +1,10 @@
 #include "app/panels/measures_panel.h"
 #include "app/look/theme.h"
 #include "app/panels/measure_field.h"
+#include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
 #include "core/edit/papers.h"
-#include "core/files/svg_outline.h"
+#include "core/exports/exports.h"
 #include "core/structures/family.h"
 #include <QColorDialog>
 #include <QComboBox>
@@ -442,7 +443,7 @@ void MeasuresPanel::buildStructure(const StructureSpec& s) {
                                                           tr("SVG drawings (*.svg)"));
         if (path.isEmpty())
             return;
-        auto outline = loadOutline(path.toStdString());
+        auto outline = importOutline(path.toStdString());
         if (!outline)
             return emit session_.refused(QString::fromStdString(outline.problem().text()));
         Design d = session_.design();

@@ -3,6 +3,7 @@
 #include "app/look/theme.h"
 #include "app/panels/measure_field.h"
 #include "app/panels/measures_panel.h"
+#include "core/assemble/assemble.h"
 #include "core/edit/draw.h"
 #include "core/measure/place.h"
 #include <QComboBox>

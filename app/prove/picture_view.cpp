@@ -1,4 +1,5 @@
 #include "app/prove/picture_view.h"
+#include "app/look/paint_picture.h"
 #include "app/look/theme.h"
 #include <QMouseEvent>
 #include <QPainter>
@@ -8,41 +9,6 @@ namespace hl {
 namespace {
 
 constexpr double pixelsPerMm = 3.9; // so that small words come out at 11 pixels
-
-QColor mix(const QColor& a, const QColor& b, double part) {
-    return QColor::fromRgbF(float(a.redF() + part * (b.redF() - a.redF())),
-                            float(a.greenF() + part * (b.greenF() - a.greenF())),
-                            float(a.blueF() + part * (b.blueF() - a.blueF())));
-}
-
-QColor colourOf(const Colour& c) {
-    const Theme& t = theme();
-    switch (c.tint) {
-    case Tint::Ink:
-        return t.ink;
-    case Tint::Quiet:
-        return t.quiet;
-    case Tint::Rule:
-        return t.rule;
-    case Tint::Accent:
-        return t.accent;
-    case Tint::Stop:
-        return t.stop;
-    case Tint::Caution:
-        return t.caution;
-    case Tint::Note:
-        return t.note;
-    case Tint::Ground:
-        return t.ground;
-    case Tint::Paper:
-        return QColor(QString::fromStdString(onPaper(c)));
-    case Tint::Heat:
-        return mix(t.dark ? t.ground.lighter(120) : t.ground.darker(104), t.accent, c.level);
-    case Tint::None:
-        break;
-    }
-    return Qt::transparent;
-}
 
 } // namespace
 
@@ -82,40 +48,8 @@ void PictureView::paintEvent(QPaintEvent*) {
     p.fillRect(rect(), theme().ground);
     p.setRenderHint(QPainter::Antialiasing);
     const double s = scale();
-    for (const Shape& shape : picture_.shapes) {
-        QPolygonF line;
-        for (const Vec2& q : shape.points)
-            line << toPixels(q);
-        QPen pen(Qt::NoPen);
-        if (shape.line.tint != Tint::None) {
-            pen = QPen(colourOf(shape.line), std::max(1.0, shape.width * s), Qt::SolidLine,
-                       Qt::RoundCap, Qt::RoundJoin);
-            if (!shape.dashes.empty()) {
-                QList<qreal> dashes;
-                for (double d : shape.dashes)
-                    dashes << std::max(1.0, d * s) / pen.widthF();
-                pen.setDashPattern(dashes);
-                pen.setCapStyle(Qt::FlatCap);
-            }
-        }
-        p.setPen(pen);
-        // Cells of a map meet without a seam.
-        p.setRenderHint(QPainter::Antialiasing, shape.fill.tint != Tint::Heat);
-        p.setBrush(shape.fill.tint == Tint::None ? Qt::NoBrush : QBrush(colourOf(shape.fill)));
-        if (shape.closed)
-            p.drawPolygon(line);
-        else
-            p.drawPolyline(line);
-    }
-    for (const Words& w : picture_.words) {
-        QFont f = font();
-        f.setPixelSize(std::max(9, int(w.size * s + 0.5)));
-        p.setFont(f);
-        p.setPen(colourOf(w.colour));
-        const QString text = QString::fromStdString(w.text);
-        const double wide = QFontMetricsF(f).horizontalAdvance(text);
-        p.drawText(toPixels(w.at) - QPointF((w.align + 1) * wide / 2, 0), text);
-    }
+    const QPointF corner = toPixels({0, 0});
+    paintPicture(p, picture_, QTransform(s, 0, 0, s, corner.x(), corner.y()));
 }
 
 void PictureView::mousePressEvent(QMouseEvent* e) {

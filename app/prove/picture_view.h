@@ -1,6 +1,6 @@
 // A picture of the core, painted in the colours of the theme as large as there is room for.
 #pragma once
-#include "core/report/picture.h"
+#include "core/picture/picture.h"
 #include <QWidget>
 
 namespace hl {

@@ -1,6 +1,6 @@
 // The workshop: the maker's ruler and usual errors, and the table of mail classes.
 #pragma once
-#include "core/prove/workshop.h"
+#include "core/workshop/workshop.h"
 #include <QDialog>
 
 class QComboBox;

@@ -1,4 +1,5 @@
 #include "app/session/folder.h"
+#include "core/assemble/assemble.h"
 #include <QElapsedTimer>
 
 namespace hl {

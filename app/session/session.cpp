@@ -1,10 +1,12 @@
 #include "app/session/session.h"
 #include "app/session/recovery.h"
+#include "core/assemble/assemble.h"
 #include "core/assembly/assembly.h"
 #include "core/edit/draw.h"
 #include "core/edit/edit.h"
 #include "core/files/atomic_save.h"
 #include "core/files/hlantern.h"
+#include "core/files/workshop.h"
 #include "core/structures/family.h"
 #include <QCryptographicHash>
 #include <QDir>

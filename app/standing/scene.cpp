@@ -1,5 +1,6 @@
 #include "app/standing/scene.h"
 #include "app/look/theme.h"
+#include "core/assemble/assemble.h"
 #include <algorithm>
 #include <cmath>
 
@@ -90,9 +91,9 @@ Scene sceneOf(const Case& c, const Pose& pose, Posture stance, const SceneMarks&
     std::vector<QColor> papers; // of every panel's face
     for (size_t i = 0; i < a.panels.size(); ++i) {
         const Panel& panel = a.panels[i];
-        const Stock* stock = c.design.stock(a.parts[panel.part].stock);
-        QColor face(QString::fromStdString(stock ? stock->face : "#ffffff"));
-        QColor back(QString::fromStdString(stock ? stock->back : "#ffffff"));
+        const Stock& stock = stockOf(c.design, a.parts[panel.part]);
+        QColor face(QString::fromStdString(stock.face));
+        QColor back(QString::fromStdString(stock.back));
         const bool shown =
             std::find(marks.shown.begin(), marks.shown.end(), panel.id) != marks.shown.end();
         const double tint = shown                             ? 0.34

@@ -2,6 +2,7 @@
 #include "app/look/nearness.h"
 #include "app/look/theme.h"
 #include "app/standing/painter.h"
+#include "core/assemble/assemble.h"
 #include "core/edit/grip.h"
 #include "core/prove/saying.h"
 #include "core/structures/family.h"

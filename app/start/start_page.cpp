@@ -1,6 +1,7 @@
 #include "app/start/start_page.h"
 #include "app/look/theme.h"
 #include "app/start/card_button.h"
+#include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
 #include "core/files/hlantern.h"
 #include <QComboBox>

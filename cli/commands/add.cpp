@@ -1,7 +1,8 @@
 // Adds a structure.
 #include "cli/common.h"
+#include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
-#include "core/files/svg_outline.h"
+#include "core/exports/exports.h"
 #include "core/structures/family.h"
 #include <iostream>
 
@@ -22,7 +23,7 @@ int add(const std::string& path, const std::string& kind, const std::string& on,
     }
     std::vector<Point> outline;
     if (!drawing.empty()) {
-        auto loaded = loadOutline(drawing);
+        auto loaded = importOutline(drawing);
         if (!loaded)
             return refuse(loaded.problem());
         outline = *loaded;

@@ -1,5 +1,6 @@
 // Where every panel is at an opening.
 #include "cli/common.h"
+#include "core/assemble/assemble.h"
 #include "core/fold/motion.h"
 #include "core/measure/number.h"
 #include <cmath>

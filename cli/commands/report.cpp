@@ -1,6 +1,6 @@
 // The proof with pictures, as html or pdf.
-#include "core/report/report.h"
 #include "cli/common.h"
+#include "core/exports/exports.h"
 
 namespace hl::cli {
 namespace {
@@ -11,9 +11,16 @@ int report(const std::string& path, const std::string& shop, const std::string& 
     auto bench = layOutBench(path, shop);
     if (!bench)
         return refuse(bench.problem());
+    const Exporter* e = exporter(out.substr(out.find_last_of('.') + 1), Exports::Report);
+    if (!e)
+        return refuse({out, "a report is written as html or pdf", "name the file report.html"});
     const Proved proved(*bench, true);
-    if (Trouble t = writeReport(proved.evidence, proved.findings, out))
-        return refuse(*t);
+    const Case& c = proved.folded;
+    auto remarks = exportTo(
+        out, *e,
+        {c.design, c.assembly, sheetFormats().front(), &proved.evidence, &proved.findings});
+    if (!remarks)
+        return refuse(remarks.problem());
     return Done;
 }
 

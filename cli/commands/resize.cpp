@@ -1,7 +1,7 @@
 // The whole design at another closed size.
-#include "core/edit/edit.h"
 #include "core/edit/resize.h"
 #include "cli/common.h"
+#include "core/edit/edit.h"
 #include "core/make/sheets.h"
 #include <iostream>
 

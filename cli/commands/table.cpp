@@ -13,6 +13,7 @@ Run declareReport(CLI::App&);
 Run declareSensitivity(CLI::App&);
 Run declareExport(CLI::App&);
 Run declareResize(CLI::App&);
+Run declareSchema(CLI::App&);
 
 // A command is one file beside this one and one line here.
 const std::vector<Command>& commands() {
@@ -28,6 +29,7 @@ const std::vector<Command>& commands() {
         {"sensitivity", "what an error in each measure does to the fit", declareSensitivity},
         {"export", "parts at true scale", declareExport},
         {"resize", "the whole design at another closed size", declareResize},
+        {"schema", "the JSON schema of design files", declareSchema},
     };
     return table;
 }

@@ -1,4 +1,5 @@
 // Writes the workshop's file with the sample values.
+#include "core/files/workshop.h"
 #include "cli/common.h"
 
 namespace hl::cli {

@@ -1,4 +1,5 @@
 #include "core/assembly/assembly.h"
+#include "core/design/design.h"
 #include <algorithm>
 
 namespace hl {
@@ -16,8 +17,11 @@ Vec2 flat(const Vec3& v) { return {v.x(), v.y()}; }
 Seat seatOn(const Assembly& a, const Crease& c, int panel, bool onLeft) {
     Seat seat{panel, c.from, c.dir(), {}, 0};
     if (a.panels[panel].role == Role::Tab) {
-        const Join* g = a.joinOf(panel);
-        if (g && g->kind == JoinKind::Glue) {
+        const auto held = a.joinsOf(panel);
+        const auto glued = std::find_if(held.begin(), held.end(),
+                                        [](const Join* j) { return traitsOf(j->kind).sticks; });
+        if (glued != held.end()) {
+            const Join* g = *glued;
             seat.panel = g->landing;
             seat.origin = flat(g->place.at(c.from));
             seat.along = flat(g->place.turn * lift(c.dir()));
@@ -37,9 +41,18 @@ int Assembly::part(const std::string& id) const { return indexOf(parts, id); }
 
 int Assembly::join(const std::string& id) const { return indexOf(joins, id); }
 
-const Join* Assembly::joinOf(int tab) const {
-    auto it = std::find_if(joins.begin(), joins.end(), [&](auto& g) { return g.tab == tab; });
-    return it == joins.end() ? nullptr : &*it;
+std::vector<const Join*> Assembly::joinsOf(int tab) const {
+    std::vector<const Join*> out;
+    for (const Join& j : joins)
+        if (j.tab == tab)
+            out.push_back(&j);
+    return out;
+}
+
+const Stock& stockOf(const Design& design, const Part& part) { return design.paper(part.stock); }
+
+const Stock& stockOf(const Design& design, const Assembly& a, int panel) {
+    return stockOf(design, a.parts[a.panels[panel].part]);
 }
 
 std::vector<std::pair<Vec2, Vec2>> Crease::stretches() const {
@@ -51,11 +64,6 @@ std::vector<std::pair<Vec2, Vec2>> Crease::stretches() const {
     }
     out.emplace_back(at, to);
     return out;
-}
-
-const char* heldBy(JoinKind kind) {
-    static const char* const words[] = {"glued to", "put through", "pivoted on", "sliding on"};
-    return words[static_cast<int>(kind)];
 }
 
 Host hostOf(const Assembly& a, int crease) {

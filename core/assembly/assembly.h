@@ -5,7 +5,7 @@
 #pragma once
 #include "core/assembly/polygon.h"
 #include "core/design/free_part.h"
-#include "core/measure/result.h"
+#include "core/measure/measure.h"
 #include <string>
 #include <utility>
 #include <vector>
@@ -13,6 +13,7 @@
 namespace hl {
 
 struct Design;
+struct Stock;
 
 enum class Role { Page, Wall, Tab };
 
@@ -117,9 +118,13 @@ struct Assembly {
     int crease(const std::string& id) const; // -1 when there is none
     int part(const std::string& id) const;   // -1 when there is none
     int join(const std::string& id) const;   // -1 when there is none
-    // What holds panel `tab`, or null.
-    const Join* joinOf(int tab) const;
+    // All that holds a panel, in the order of the joins.
+    std::vector<const Join*> joinsOf(int tab) const;
 };
+
+// The paper that a part, or a panel, is made of.
+const Stock& stockOf(const Design& design, const Part& part);
+const Stock& stockOf(const Design& design, const Assembly& assembly, int panel);
 
 // One side of a host crease: the panel a structure lands on, and the crease in that panel's flat
 // coordinates. `room` is how far the panel reaches from the crease.
@@ -148,11 +153,5 @@ struct Host {
 
 Host hostOf(const Assembly& assembly, int crease);
 Host hostOnPanel(const Assembly& assembly, int panel);
-
-// Design -> assembly. Problems: unknown family or host, hosts in a circle, measures out of range.
-Result<Assembly> assemble(const Design& design);
-
-// For sentences: "the tongue left-tab", "glued to", by the kind of join.
-const char* heldBy(JoinKind kind);
 
 } // namespace hl

@@ -1,6 +1,5 @@
 #include "core/design/design.h"
 #include <algorithm>
-#include <tuple>
 
 namespace hl {
 namespace {
@@ -10,35 +9,34 @@ template<class Items> auto find(Items& items, const std::string& id) -> decltype
     return it == items.end() ? nullptr : &*it;
 }
 
-auto fieldsOf(const Stock& s) {
-    return std::tie(s.id, s.name, s.weight, s.caliper, s.face, s.back, s.grain);
-}
-auto fieldsOf(const CardSpec& c) {
-    return std::tie(c.width, c.height, c.spine, c.stock, c.form, c.set, c.lines, c.apertures,
-                    c.smooth, c.envelope, c.mail);
-}
-auto fieldsOf(const StructureSpec& s) {
-    return std::tie(s.id, s.kind, s.name, s.on, s.stock, s.set, s.outline);
-}
-auto fieldsOf(const Point& p) { return std::tie(p.x, p.y); }
-auto fieldsOf(const LineSpec& l) { return std::tie(l.id, l.kind, l.points, l.rest, l.stiffness); }
-auto fieldsOf(const TabSpec& t) { return std::tie(t.id, t.edge, t.depth, t.from, t.to, t.fold); }
-auto fieldsOf(const FreePart& p) {
-    return std::tie(p.id, p.name, p.stock, p.width, p.height, p.outline, p.apertures, p.lines,
-                    p.tabs);
-}
-auto fieldsOf(const JoinSpec& j) {
-    return std::tie(j.id, j.kind, j.panel, j.onto, j.hold, j.at, j.turn, j.onFace, j.ontoFace,
-                    j.from, j.to, j.hinged);
-}
-auto fieldsOf(const StageSpec& s) { return std::tie(s.drive, s.from, s.to, s.together); }
-auto fieldsOf(const Design& d) {
-    return std::tie(d.title, d.units, d.card, d.stocks, d.structures, d.parts, d.joins, d.motion);
+// In the order of their kinds.
+const std::vector<JoinTraits>& joinTraits() {
+    static const std::vector<JoinTraits> table = [] {
+        JoinTraits glue{"glue", "glued to"}, slot{"slot", "put through"},
+            pivot{"pivot", "pivoted on"}, slide{"slide", "sliding on"};
+        glue.sticks = true;
+        slot.through = slot.hinges = true;
+        pivot.turns = true;
+        slide.slides = true;
+        slide.travel = Quantity::Length;
+        slide.low = 0;
+        slide.high = 1000;
+        return std::vector{glue, slot, pivot, slide};
+    }();
+    return table;
 }
 
 } // namespace
 
+const JoinTraits& traitsOf(JoinKind kind) { return joinTraits()[static_cast<size_t>(kind)]; }
+
 const Stock* Design::stock(const std::string& id) const { return find(stocks, id); }
+const Stock& Design::paper(const std::string& id) const {
+    static const Stock plain;
+    const Stock* s = stock(id);
+    s = s ? s : stock(card.stock);
+    return s ? *s : plain;
+}
 const StructureSpec* Design::structure(const std::string& id) const { return find(structures, id); }
 StructureSpec* Design::structure(const std::string& id) { return find(structures, id); }
 const FreePart* Design::part(const std::string& id) const { return find(parts, id); }
@@ -69,19 +67,36 @@ std::vector<LineSpec>* Design::linesOf(const std::string& id) {
     return p ? &p->lines : nullptr;
 }
 
-std::string ownerOf(const std::string& id) { return id.substr(0, id.find('.')); }
-
-bool operator==(const Stock& a, const Stock& b) { return fieldsOf(a) == fieldsOf(b); }
-bool operator==(const CardSpec& a, const CardSpec& b) { return fieldsOf(a) == fieldsOf(b); }
-bool operator==(const StructureSpec& a, const StructureSpec& b) {
-    return fieldsOf(a) == fieldsOf(b);
+template<> const std::vector<std::string>& wordsOf<Unit>() {
+    static const std::vector<std::string> words{"mm", "in"};
+    return words;
 }
-bool operator==(const Point& a, const Point& b) { return fieldsOf(a) == fieldsOf(b); }
-bool operator==(const LineSpec& a, const LineSpec& b) { return fieldsOf(a) == fieldsOf(b); }
-bool operator==(const TabSpec& a, const TabSpec& b) { return fieldsOf(a) == fieldsOf(b); }
-bool operator==(const FreePart& a, const FreePart& b) { return fieldsOf(a) == fieldsOf(b); }
-bool operator==(const JoinSpec& a, const JoinSpec& b) { return fieldsOf(a) == fieldsOf(b); }
-bool operator==(const StageSpec& a, const StageSpec& b) { return fieldsOf(a) == fieldsOf(b); }
-bool operator==(const Design& a, const Design& b) { return fieldsOf(a) == fieldsOf(b); }
+template<> const std::vector<std::string>& wordsOf<SpineSide>() {
+    static const std::vector<std::string> words{"left", "top"};
+    return words;
+}
+template<> const std::vector<std::string>& wordsOf<Grain>() {
+    static const std::vector<std::string> words{"unknown", "upright", "sideways"};
+    return words;
+}
+template<> const std::vector<std::string>& wordsOf<Fold>() {
+    static const std::vector<std::string> words{"valley", "mountain"};
+    return words;
+}
+template<> const std::vector<std::string>& wordsOf<LineKind>() {
+    static const std::vector<std::string> words{"valley", "mountain", "slit"};
+    return words;
+}
+template<> const std::vector<std::string>& wordsOf<JoinKind>() {
+    static const std::vector<std::string> words = [] {
+        std::vector<std::string> ids;
+        for (const JoinTraits& t : joinTraits())
+            ids.push_back(t.id);
+        return ids;
+    }();
+    return words;
+}
+
+std::string ownerOf(const std::string& id) { return id.substr(0, id.find('.')); }
 
 } // namespace hl

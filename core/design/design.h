@@ -11,6 +11,8 @@ namespace hl {
 
 // How the fibres run in parts as they are drawn, the card upright.
 enum class Grain { Unknown, Upright, Sideways };
+template<> const std::vector<std::string>& wordsOf<Grain>();
+template<> const std::vector<std::string>& wordsOf<Unit>();
 
 // A kind of paper.
 struct Stock {
@@ -20,9 +22,21 @@ struct Stock {
     std::string face = "#f3ecdc";           // colour of the face side, #rrggbb
     std::string back = "#fbf8f1";           // colour of the back
     Grain grain = Grain::Unknown;
+
+    template<class V> static void visit(V& v) {
+        v(needed("id"), &Stock::id);
+        v(always("name"), &Stock::name);
+        v(always("weight").within(20, 3000, "weight of paper in g/m2"), &Stock::weight);
+        v(always("caliper").as(Means::Paper).within(0.02, 5, "thickness of paper in mm"),
+          &Stock::caliper);
+        v(always("face").as(Means::Colour), &Stock::face);
+        v(always("back").as(Means::Colour), &Stock::back);
+        v(sparing("grain").saying("How the fibres run in parts as they are drawn."), &Stock::grain);
+    }
 };
 
 enum class SpineSide { Left, Top };
+template<> const std::vector<std::string>& wordsOf<SpineSide>();
 
 struct CardSpec {
     Measure width = Measure::fromMm(127), height = Measure::fromMm(177.8); // closed size
@@ -40,6 +54,28 @@ struct CardSpec {
     // of the workshop's table.
     std::optional<std::pair<Measure, Measure>> envelope;
     std::string mail;
+
+    template<class V> static void visit(V& v) {
+        v(needed("width").as(Means::Length), &CardSpec::width);
+        v(needed("height").as(Means::Length), &CardSpec::height);
+        v(always("spine"), &CardSpec::spine);
+        v(always("stock"), &CardSpec::stock);
+        v(sparing("form").as(Means::Form), &CardSpec::form);
+        v(sparing("set"), &CardSpec::set);
+        v(sparing("lines"), &CardSpec::lines);
+        v(sparing("apertures").as(Means::Place).with(Grows::Owner).erring("aperture"),
+          &CardSpec::apertures);
+        v(sparing("smooth")
+              .as(Means::Length)
+              .with(Grows::Fold)
+              .saying(
+                  "Stretches of the spine that are left unfolded, between the slits of a cut-out."),
+          &CardSpec::smooth);
+        v(sparing("envelope").as(Means::Length).saying("Inside width and height of the envelope."),
+          &CardSpec::envelope);
+        v(sparing("mail").saying("The mail class, an id of the workshop's table."),
+          &CardSpec::mail);
+    }
 };
 
 // One structure: which family, on which crease or panel, and the measures the maker set. A measure
@@ -48,6 +84,19 @@ struct StructureSpec {
     std::string id, kind, name, on = "card.spine", stock;
     std::map<std::string, Measure> set;
     std::vector<Point> outline; // of a topper or an aperture that is drawn freely
+
+    template<class V> static void visit(V& v) {
+        v(needed("id").as(Means::Id), &StructureSpec::id);
+        v(needed("kind").as(Means::Family), &StructureSpec::kind);
+        v(sparing("name"), &StructureSpec::name);
+        v(needed("on").as(Means::Host), &StructureSpec::on);
+        v(sparing("stock"), &StructureSpec::stock);
+        v(always("set"), &StructureSpec::set);
+        v(sparing("outline")
+              .as(Means::Place)
+              .saying("Of a topper or an aperture whose shape is drawn."),
+          &StructureSpec::outline);
+    }
 };
 
 struct Design {
@@ -61,6 +110,8 @@ struct Design {
     std::vector<StageSpec> motion; // without any: the spine from closed to flat open
 
     const Stock* stock(const std::string& id) const;
+    // The paper of that id; the card's where it is empty or unknown.
+    const Stock& paper(const std::string& id) const;
     const StructureSpec* structure(const std::string& id) const;
     StructureSpec* structure(const std::string& id);
     const FreePart* part(const std::string& id) const;
@@ -74,15 +125,20 @@ struct Design {
     const std::map<std::string, Measure>* setOf(const std::string& id) const;
     // The lines drawn on a free part or on the card; null when there is no such part.
     std::vector<LineSpec>* linesOf(const std::string& part);
+
+    template<class V> static void visit(V& v) {
+        v(always("title"), &Design::title);
+        v(always("units"), &Design::units);
+        v(needed("card"), &Design::card);
+        v(always("stocks"), &Design::stocks);
+        v(always("structures"), &Design::structures);
+        v(sparing("parts").saying("Blanks that the maker draws on."), &Design::parts);
+        v(sparing("joins"), &Design::joins);
+        v(sparing("motion"), &Design::motion);
+    }
 };
 
 // The owner of a panel or crease: "box1.tip" -> "box1".
 std::string ownerOf(const std::string& id);
-
-bool operator==(const Stock& a, const Stock& b);
-bool operator==(const CardSpec& a, const CardSpec& b);
-bool operator==(const StructureSpec& a, const StructureSpec& b);
-bool operator==(const Design& a, const Design& b);
-inline bool operator!=(const Design& a, const Design& b) { return !(a == b); }
 
 } // namespace hl

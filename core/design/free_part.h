@@ -4,7 +4,7 @@
 // Points are in the flat coordinates of the part: from the lower left corner of a blank, for the
 // card from the start of the spine with the right page at positive x. They may be negative.
 #pragma once
-#include "core/measure/measure.h"
+#include "core/design/field.h"
 #include <optional>
 #include <string>
 #include <vector>
@@ -15,9 +15,13 @@ enum class Fold { Valley, Mountain };
 
 struct Point {
     Measure x, y;
+    friend bool operator==(const Point& a, const Point& b) { return a.x == b.x && a.y == b.y; }
 };
 
 enum class LineKind { Valley, Mountain, Slit };
+
+template<> const std::vector<std::string>& wordsOf<Fold>();
+template<> const std::vector<std::string>& wordsOf<LineKind>();
 
 struct LineSpec {
     std::string id;
@@ -25,6 +29,17 @@ struct LineSpec {
     std::vector<Point> points;   // at least two
     std::optional<Measure> rest; // the angle between its panels when nothing holds them
     double stiffness = 1;        // against others, per mm of crease
+
+    template<class V> static void visit(V& v) {
+        v(needed("id").as(Means::Id), &LineSpec::id);
+        v(always("kind"), &LineSpec::kind);
+        v(needed("points").as(Means::Place).with(Grows::Owner).erring(""), &LineSpec::points);
+        v(sparing("rest").as(Means::Angle), &LineSpec::rest);
+        v(sparing("stiffness")
+              .within(0, 1e6, "stiffness of a crease")
+              .saying("Against other creases, per mm; 1 is a plain crease."),
+          &LineSpec::stiffness);
+    }
 };
 
 // A tab along an edge of a blank. Edges are counted from 1 as the outline runs: for a plain blank
@@ -35,6 +50,15 @@ struct TabSpec {
     Measure depth = Measure::fromMm(9);
     std::optional<Measure> from, to; // along the edge; the whole edge unless given
     Fold fold = Fold::Mountain;
+
+    template<class V> static void visit(V& v) {
+        v(needed("id").as(Means::Id), &TabSpec::id);
+        v(needed("edge").within(1, 2000, "edge: edges are counted from 1"), &TabSpec::edge);
+        v(always("depth").as(Means::Length), &TabSpec::depth);
+        v(sparing("from").as(Means::Length).with(Grows::Owner).erring("from"), &TabSpec::from);
+        v(sparing("to").as(Means::Length).with(Grows::Owner).erring("to"), &TabSpec::to);
+        v(sparing("fold"), &TabSpec::fold);
+    }
 };
 
 struct FreePart {
@@ -44,9 +68,39 @@ struct FreePart {
     std::vector<std::vector<Point>> apertures;
     std::vector<LineSpec> lines;
     std::vector<TabSpec> tabs;
+
+    template<class V> static void visit(V& v) {
+        v(needed("id").as(Means::Id), &FreePart::id);
+        v(sparing("name"), &FreePart::name);
+        v(sparing("stock"), &FreePart::stock);
+        v.pair(always("blank").as(Means::Length).with(Grows::Owner).erring("width height"),
+               &FreePart::width, &FreePart::height);
+        v(sparing("outline").as(Means::Place).with(Grows::Owner).erring("outline"),
+          &FreePart::outline);
+        v(sparing("apertures").as(Means::Place).with(Grows::Owner).erring("aperture"),
+          &FreePart::apertures);
+        v(sparing("lines"), &FreePart::lines);
+        v(sparing("tabs"), &FreePart::tabs);
+    }
 };
 
 enum class JoinKind { Glue, Slot, Pivot, Slide };
+template<> const std::vector<std::string>& wordsOf<JoinKind>();
+
+// What a kind of join is like.
+struct JoinTraits {
+    const char* id;       // in files
+    const char* held;     // for sentences: "glued to"
+    bool sticks = false;  // it carries adhesive
+    bool through = false; // it goes through a slit of its landing
+    bool turns = false;   // about a fastener, within its landing's plane
+    bool slides = false;  // along its landing
+    bool hinges = false;  // it may turn about the line where it is held
+    // How far it goes where no range is given, in the quantity of its travel: mm or radians.
+    Quantity travel = Quantity::Angle;
+    double low = -pi, high = pi;
+};
+const JoinTraits& traitsOf(JoinKind kind);
 
 // How a panel is held by another. Of a tab the start of its crease, of any other panel the first
 // point of `hold` (its origin unless given) comes to lie at `at` on the landing; the tab's crease,
@@ -63,7 +117,25 @@ struct JoinSpec {
     bool ontoFace = true; // it lies on the landing's face (else on its back)
     Measure from, to;     // how far a slide (mm), a pivot or a hinged slot (degrees) can go
     bool hinged = false;  // a slot whose tongue turns about the slit
+
+    template<class V> static void visit(V& v) {
+        v(needed("id"), &JoinSpec::id);
+        v(always("kind"), &JoinSpec::kind);
+        v(needed("panel"), &JoinSpec::panel);
+        v(needed("onto"), &JoinSpec::onto);
+        v(sparing("hold").as(Means::Place).with(Grows::Owner), &JoinSpec::hold);
+        v(needed("at").as(Means::Place).with(Grows::Landing).erring("place"), &JoinSpec::at);
+        v(always("turn").as(Means::Turn).erring("turn"), &JoinSpec::turn);
+        v(sparing("side").as(Means::Side), &JoinSpec::onFace);
+        v(sparing("onto_side").as(Means::Side), &JoinSpec::ontoFace);
+        v(sparing("hinged"), &JoinSpec::hinged);
+        v.range(sparing("from").as(Means::Travel).with(Grows::Owner), &JoinSpec::from,
+                sparing("to").as(Means::Travel).with(Grows::Owner), &JoinSpec::to);
+    }
 };
+
+// How the range of what can move is measured: a slide's by lengths, a pivot's by angles.
+inline Quantity travelOf(const JoinSpec& j) { return traitsOf(j.kind).travel; }
 
 // One stage of the card's motion: a fold, by the angle between its panels, a pivot by its angle or
 // a slide by its distance, moved from one value to another while all else that is driven rests.
@@ -71,13 +143,13 @@ struct StageSpec {
     std::string drive; // id of a crease or of a join
     Measure from, to;
     bool together = false; // moved along with the stage before, not after it
-};
 
-bool operator==(const Point& a, const Point& b);
-bool operator==(const LineSpec& a, const LineSpec& b);
-bool operator==(const TabSpec& a, const TabSpec& b);
-bool operator==(const FreePart& a, const FreePart& b);
-bool operator==(const JoinSpec& a, const JoinSpec& b);
-bool operator==(const StageSpec& a, const StageSpec& b);
+    template<class V> static void visit(V& v) {
+        v(needed("drive"), &StageSpec::drive);
+        v(needed("from").as(Means::Either).with(Grows::Owner), &StageSpec::from);
+        v(needed("to").as(Means::Either).with(Grows::Owner), &StageSpec::to);
+        v(sparing("together").saying("Moved along with the stage before."), &StageSpec::together);
+    }
+};
 
 } // namespace hl

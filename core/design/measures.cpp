@@ -1,61 +1,91 @@
 #include "core/design/measures.h"
 #include "core/measure/number.h"
+#include <sstream>
 
 namespace hl {
 namespace {
 
-class Collector {
-  public:
-    std::vector<NamedMeasure> found;
+std::string joined(const std::string& a, const std::string& b) {
+    return a.empty() || b.empty() ? a + b : a + " " + b;
+}
 
-    void add(const std::string& owner, const std::string& name, Measure& m) {
-        found.push_back({owner, name, &m});
+// Goes down to every field that can be made wrong. `name` is what the thing is called within its
+// owner: a line's id, a tab's.
+template<class T> class Collector {
+  public:
+    Collector(T& t, std::string owner, std::string name, std::vector<NamedMeasure>& found)
+        : t_(t), owner_(std::move(owner)), name_(std::move(name)), found_(found) {}
+
+    template<class M> void operator()(const Field& f, M T::*m) {
+        add(f, joined(name_, f.words), t_.*m);
     }
-    void add(const std::string& owner, const std::string& name, std::vector<Point>& points) {
-        for (size_t i = 0; i < points.size(); ++i) {
-            const std::string n = numberText(i + 1);
-            add(owner, name + " x" + n, points[i].x);
-            add(owner, name + " y" + n, points[i].y);
+    void pair(const Field& f, Measure T::*first, Measure T::*second) {
+        if constexpr (std::is_same_v<T, FreePart>)
+            if (!t_.outline.empty()) // it has that instead
+                return;
+        std::istringstream words(f.words);
+        for (auto m : {first, second}) {
+            std::string word;
+            words >> word;
+            add(f, joined(name_, word), t_.*m);
         }
     }
-    void add(const std::string& owner, std::vector<LineSpec>& lines) {
-        for (LineSpec& l : lines)
-            add(owner, l.id, l.points);
+    void range(const Field& from, Measure T::*low, const Field& to, Measure T::*high) {
+        (*this)(from, low);
+        (*this)(to, high);
     }
-    void add(const std::string& owner, std::vector<std::vector<Point>>& rings) {
+
+  private:
+    void add(const Field& f, const std::string& name, Measure& m) {
+        if (f.errs)
+            found_.push_back({owner_, name, &m});
+    }
+    void add(const Field& f, const std::string& name, std::optional<Measure>& m) {
+        if (m)
+            add(f, name, *m);
+    }
+    void add(const Field& f, const std::string& name, Point& p, const std::string& n = {}) {
+        add(f, name + " x" + n, p.x);
+        add(f, name + " y" + n, p.y);
+    }
+    void add(const Field& f, const std::string& name, std::vector<Point>& points) {
+        for (size_t i = 0; i < points.size(); ++i)
+            add(f, name, points[i], numberText(i + 1));
+    }
+    void add(const Field& f, const std::string& name, std::vector<std::vector<Point>>& rings) {
         for (size_t i = 0; i < rings.size(); ++i)
-            add(owner, "aperture " + numberText(i + 1), rings[i]);
+            add(f, joined(name, numberText(i + 1)), rings[i]);
     }
+    void add(const Field&, const std::string&, CardSpec& card) { into(card, "card", ""); }
+    template<class S, class = decltype(&S::template visit<Collector<S>>)>
+    void add(const Field&, const std::string&, std::vector<S>& all) {
+        for (S& s : all)
+            if constexpr (std::is_same_v<T, Design>)
+                into(s, idOf(s), "");
+            else
+                into(s, owner_, idOf(s));
+    }
+    template<class M> void add(const Field&, const std::string&, M&) {}
+
+    template<class S> static auto idOf(const S& s) -> decltype(s.id) { return s.id; }
+    static std::string idOf(const StageSpec& s) { return s.drive; }
+    template<class S> void into(S& s, const std::string& owner, const std::string& name) {
+        Collector<S> inner(s, owner, name, found_);
+        S::visit(inner);
+    }
+
+    T& t_;
+    std::string owner_, name_;
+    std::vector<NamedMeasure>& found_;
 };
 
 } // namespace
 
 std::vector<NamedMeasure> drawnMeasures(Design& d) {
-    Collector c;
-    c.add("card", d.card.lines);
-    c.add("card", d.card.apertures);
-    for (FreePart& p : d.parts) {
-        if (p.outline.empty()) {
-            c.add(p.id, "width", p.width);
-            c.add(p.id, "height", p.height);
-        } else {
-            c.add(p.id, "outline", p.outline);
-        }
-        c.add(p.id, p.apertures);
-        c.add(p.id, p.lines);
-        for (TabSpec& t : p.tabs) {
-            if (t.from)
-                c.add(p.id, t.id + " from", *t.from);
-            if (t.to)
-                c.add(p.id, t.id + " to", *t.to);
-        }
-    }
-    for (JoinSpec& j : d.joins) {
-        c.add(j.id, "place x", j.at.x);
-        c.add(j.id, "place y", j.at.y);
-        c.add(j.id, "turn", j.turn);
-    }
-    return c.found;
+    std::vector<NamedMeasure> found;
+    Collector<Design> c(d, "", "", found);
+    Design::visit(c);
+    return found;
 }
 
 } // namespace hl

@@ -1,4 +1,5 @@
 #include "core/edit/copies.h"
+#include "core/assemble/assemble.h"
 #include "core/assembly/assembly.h"
 #include "core/edit/edit.h"
 #include "core/edit/papers.h"
@@ -196,9 +197,10 @@ Copied mirrorStructure(const Design& design, const std::string& id) {
 std::string copyStructure(const Design& design, const std::string& id) {
     if (!design.structure(id))
         return {};
-    Design d;
+    // All of the design but what is drawn on its card and what else stands there.
+    Design d = design;
     d.title = design.structure(id)->name.empty() ? id : design.structure(id)->name;
-    d.units = design.units;
+    d.card = {};
     d.card.width = design.card.width;
     d.card.height = design.card.height;
     d.card.spine = design.card.spine;
@@ -209,7 +211,9 @@ std::string copyStructure(const Design& design, const std::string& id) {
         if (design.card.form == f.form)
             d.card.set = design.card.set;
     }
-    d.stocks = design.stocks;
+    d.parts.clear();
+    d.joins.clear();
+    d.motion.clear();
     d.structures = specsOf(design, id);
     d.structures.front().on = f.host;
     return designToText(d);

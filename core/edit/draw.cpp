@@ -1,5 +1,6 @@
 #include "core/edit/draw.h"
-#include "core/assembly/sheets.h"
+#include "core/assemble/assemble.h"
+#include "core/assemble/sheets.h"
 #include "core/edit/edit.h"
 #include "core/measure/number.h"
 #include <algorithm>

@@ -1,4 +1,5 @@
 #include "core/edit/edit.h"
+#include "core/assemble/assemble.h"
 #include "core/assembly/assembly.h"
 #include "core/fold/motion.h"
 #include "core/measure/number.h"

@@ -1,4 +1,5 @@
 #include "core/edit/grip.h"
+#include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
 #include "core/structures/family.h"
 #include <algorithm>

@@ -1,4 +1,5 @@
 #include "core/edit/handle.h"
+#include "core/assemble/assemble.h"
 #include "core/structures/family.h"
 
 namespace hl {

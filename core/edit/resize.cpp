@@ -1,4 +1,5 @@
 #include "core/edit/resize.h"
+#include "core/assemble/assemble.h"
 #include "core/make/sheets.h"
 #include "core/prove/prove.h"
 #include "core/structures/family.h"
@@ -26,21 +27,84 @@ struct Factors {
     }
 };
 
-void scale(Measure& m, double by) {
-    if (m.quantity == Quantity::Length)
-        m.count = std::llround(static_cast<double>(m.count) * by);
-}
+// Goes down to every length of a design and scales it as its field says.
+template<class T> class Scaler {
+  public:
+    // `across` and `along`: of what belongs to the thing.
+    Scaler(T& t, const Factors& card, double across, double along)
+        : t_(t), card_(card), across_(across), along_(along) {}
 
-void scale(Point& p, double x, double y) {
-    scale(p.x, x);
-    scale(p.y, y);
-}
+    template<class M> void operator()(const Field& f, M T::*m) { scale(f, t_.*m); }
+    void pair(const Field& f, Measure T::*first, Measure T::*second) {
+        scale(f, t_.*first, across_);
+        scale(f, t_.*second, along_);
+    }
+    void range(const Field& from, Measure T::*low, const Field& to, Measure T::*high) {
+        scale(from, t_.*low);
+        scale(to, t_.*high);
+    }
 
-void scaleSet(std::map<std::string, Measure>& set, const Family& f, const Factors& k) {
-    for (auto& [name, m] : set)
-        if (const Parameter* p = f.parameter(name))
-            scale(m, k.of(p->scale));
-}
+  private:
+    void scale(const Field& f, Measure& m, double by) {
+        if (f.grows != Grows::Kept && m.quantity == Quantity::Length)
+            m.count = std::llround(static_cast<double>(m.count) * by);
+    }
+    void scale(const Field& f, Measure& m) {
+        scale(f, m, f.grows == Grows::Fold ? card_.along : std::min(across_, along_));
+    }
+    void scale(const Field& f, std::optional<Measure>& m) {
+        if (m)
+            scale(f, *m);
+    }
+    void scale(const Field& f, Point& p) {
+        double x = across_, y = along_;
+        if constexpr (std::is_same_v<T, JoinSpec>)
+            if (f.grows == Grows::Landing && ownerOf(t_.onto) == "card") {
+                x = card_.across;
+                y = card_.along;
+            }
+        scale(f, p.x, x);
+        scale(f, p.y, y);
+    }
+    void scale(const Field& f, std::pair<Measure, Measure>& p) {
+        scale(f, p.first);
+        scale(f, p.second);
+    }
+    void scale(const Field&, std::map<std::string, Measure>& set) {
+        const Family* family = nullptr;
+        if constexpr (std::is_same_v<T, CardSpec>)
+            family = hl::family(t_.form);
+        else if constexpr (std::is_same_v<T, StructureSpec>)
+            family = hl::family(t_.kind);
+        for (auto& [name, m] : set)
+            if (const Parameter* p = family ? family->parameter(name) : nullptr)
+                if (m.quantity == Quantity::Length)
+                    m.count = std::llround(static_cast<double>(m.count) * card_.of(p->scale));
+    }
+    void scale(const Field&, CardSpec& c) {
+        Scaler<CardSpec> inner(c, card_, card_.across, card_.along);
+        CardSpec::visit(inner);
+    }
+    template<class M> void scale(const Field& f, std::vector<M>& all) {
+        for (M& one : all)
+            scale(f, one);
+    }
+    template<class S, class = decltype(&S::template visit<Scaler<S>>)>
+    void scale(const Field&, S& s) {
+        Scaler<S> inner(s, card_, across_, along_);
+        S::visit(inner);
+    }
+    template<class M> void scale(const Field&, std::optional<M>&) {} // an envelope is bought
+    void scale(const Field&, std::string&) {}
+    void scale(const Field&, double&) {}
+    void scale(const Field&, int&) {}
+    void scale(const Field&, bool&) {}
+    template<class E> std::enable_if_t<std::is_enum_v<E>> scale(const Field&, E&) {}
+
+    T& t_;
+    const Factors& card_;
+    double across_, along_;
+};
 
 } // namespace
 
@@ -61,50 +125,8 @@ Result<Resized> resizeDesign(const Design& design, const Measure& width, const M
     Design& d = out.design;
     d.card.width = width;
     d.card.height = height;
-    scaleSet(d.card.set, *family(d.card.form), k);
-    auto onCard = [&](Point& p) { scale(p, k.across, k.along); };
-    for (LineSpec& l : d.card.lines)
-        for (Point& p : l.points)
-            onCard(p);
-    for (auto& ring : d.card.apertures)
-        for (Point& p : ring)
-            onCard(p);
-    for (auto& [from, to] : d.card.smooth) {
-        scale(from, k.along);
-        scale(to, k.along);
-    }
-    for (StructureSpec& s : d.structures)
-        scaleSet(s.set, *family(s.kind), k);
-    for (FreePart& p : d.parts) {
-        scale(p.width, even);
-        scale(p.height, even);
-        for (Point& q : p.outline)
-            scale(q, even, even);
-        for (auto& ring : p.apertures)
-            for (Point& q : ring)
-                scale(q, even, even);
-        for (LineSpec& l : p.lines)
-            for (Point& q : l.points)
-                scale(q, even, even);
-        for (TabSpec& t : p.tabs) // the depth is for the adhesive
-            for (auto* m : {&t.from, &t.to})
-                if (*m)
-                    scale(**m, even);
-    }
-    for (JoinSpec& j : d.joins) {
-        for (Point& q : j.hold)
-            scale(q, even, even);
-        if (ownerOf(j.onto) == "card")
-            onCard(j.at);
-        else
-            scale(j.at, even, even);
-        scale(j.from, even);
-        scale(j.to, even);
-    }
-    for (StageSpec& s : d.motion) {
-        scale(s.from, even);
-        scale(s.to, even);
-    }
+    Scaler<Design> scaler(d, k, even, even);
+    Design::visit(scaler);
     auto after = assemble(d);
     if (!after)
         return after.problem();

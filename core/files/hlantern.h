@@ -10,7 +10,12 @@ inline constexpr int formatVersion = 1;
 // Text of a file -> design. Checks everything that can be checked: JSON, version, keys, types,
 // ranges, hosts. Problems name the place inside the file.
 Result<Design> designFromText(const std::string& text);
+// What the text says, whether or not it can be made: unknown hosts and measures out of range are
+// left to assemble().
+Result<Design> designAsWritten(const std::string& text);
 std::string designToText(const Design& design);
+// The JSON schema of such files, as text.
+std::string designSchema();
 
 // The same from and to a path; problems name the file.
 Result<Design> loadDesign(const std::string& path);

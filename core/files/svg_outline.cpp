@@ -2,7 +2,6 @@
 #include "core/files/svg_outline.h"
 #include "core/assembly/polygon.h"
 #include "core/design/limits.h"
-#include "core/files/atomic_save.h"
 #include "core/measure/number.h"
 #include <rapidxml_ns/rapidxml_ns.hpp>
 // svgpp wants its parser's header before its own.
@@ -228,16 +227,6 @@ Result<std::vector<Point>> outlineFromSvg(const std::string& svg) {
         out.push_back({Measure::fromMm((p.x() - low.x()) * unit),
                        Measure::fromMm((high.y() - p.y()) * unit)});
     return out;
-}
-
-Result<std::vector<Point>> loadOutline(const std::string& path) {
-    auto text = readFile(path);
-    if (!text)
-        return text.problem();
-    auto outline = outlineFromSvg(*text);
-    if (!outline)
-        return outline.problem().in(path);
-    return outline;
 }
 
 } // namespace hl

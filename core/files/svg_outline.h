@@ -9,6 +9,5 @@ namespace hl {
 // y up, its lower left corner at the origin. Millimetres where the drawing says what its size is,
 // else one per user unit. Problems: no SVG, no closed shape with an area, more than 5000 corners.
 Result<std::vector<Point>> outlineFromSvg(const std::string& svg);
-Result<std::vector<Point>> loadOutline(const std::string& path);
 
 } // namespace hl

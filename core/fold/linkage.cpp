@@ -176,7 +176,7 @@ Loop loopOf(const Linkage& k, int join, const std::vector<Edge>& path) {
     loop.after = chain.rest();
     linkUp(loop);
     const int crease = j.crease.empty() ? -1 : a.crease(j.crease);
-    loop.pressed = crease >= 0 && j.kind == JoinKind::Glue;
+    loop.pressed = crease >= 0 && traitsOf(j.kind).sticks;
     const Crease* c = crease >= 0 ? &a.creases[crease] : nullptr;
     loop.marks = marksOf(a.panels[j.tab], j.place, c ? &c->from : nullptr, c ? &c->to : nullptr);
     return loop;
@@ -221,9 +221,8 @@ std::vector<Joint> jointsOf(const Assembly& a) {
         if (!join.moves)
             continue;
         Joint j;
-        j.freedom = join.kind == JoinKind::Slide   ? Freedom::Slide
-                    : join.kind == JoinKind::Pivot ? Freedom::Turn
-                                                   : Freedom::Fold;
+        const JoinTraits& traits = traitsOf(join.kind);
+        j.freedom = traits.slides ? Freedom::Slide : traits.turns ? Freedom::Turn : Freedom::Fold;
         j.join = static_cast<int>(i);
         j.left = join.landing;
         j.right = join.tab;

@@ -338,7 +338,7 @@ void spread(const Linkage& k, const std::vector<Block>& blocks, const std::vecto
             const Join& join = k.assembly->joins[loop.join];
             const Rigid into = join.place.inverse();
             if (join.moves) { // it goes on turning or sliding: only where it is fastened
-                if (join.kind != JoinKind::Slide)
+                if (!traitsOf(join.kind).slides)
                     link(loop.held, placed[loop.held] * Vec3(into.at(join.at)), loop.landing,
                          placed[loop.landing].at(join.at), 1);
                 continue;

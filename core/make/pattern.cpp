@@ -42,9 +42,9 @@ void label(Pattern& out, const Design& design, const Assembly& a, const Part& pa
     double best = -1;
     bool onFace = false, onBack = false;
     for (int i : part.panels) {
-        const Join* g = a.joinOf(i);
-        if (g && g->kind == JoinKind::Glue)
-            (g->onFace ? onFace : onBack) = true;
+        for (const Join* g : a.joinsOf(i))
+            if (traitsOf(g->kind).sticks)
+                (g->onFace ? onFace : onBack) = true;
         const double score = areaOf(a.panels[i].outline) * (covered(i) ? 0.3 : 1);
         if (a.panels[i].role != Role::Tab && score > best + 1e-9) {
             best = score;
@@ -55,14 +55,14 @@ void label(Pattern& out, const Design& design, const Assembly& a, const Part& pa
     Vec2 room(0, 0);
     for (const Vec2& p : a.panels[chosen].outline)
         room = room.cwiseMax(2 * (p - at).cwiseAbs());
-    const Stock* stock = design.stock(part.stock);
-    out.captions.push_back({at, 3.4, part.name, -1.2, room});
-    out.captions.push_back({at, 2.4, stock ? stock->name : part.stock, 2.4, room});
+    out.captions.push_back({labelled(at, part.name, 3.4), -1.2, room});
+    out.captions.push_back({labelled(at, stockOf(design, part).name, 2.4), 2.4, room});
     if (onFace || onBack)
-        out.captions.push_back({at, 2.4,
-                                onFace && onBack ? "glue face and back as marked"
-                                : onFace         ? "glue on this side"
-                                                 : "glue on the back",
+        out.captions.push_back({labelled(at,
+                                         onFace && onBack ? "glue face and back as marked"
+                                         : onFace         ? "glue on this side"
+                                                          : "glue on the back",
+                                         2.4),
                                 5.6, room});
 }
 
@@ -77,41 +77,37 @@ Pattern patternOf(const Design& design, const Assembly& a, int index) {
             out.low = out.low.cwiseMin(p);
             out.high = out.high.cwiseMax(p);
         }
-        out.strokes.push_back({Line::Cut, ring, true, part.id});
+        out.strokes.push_back(drawn(Line::Cut, ring, true, part.id));
     }
     for (int i : part.creases) {
         const Crease& c = a.creases[i];
         for (auto& [from, to] : c.stretches())
-            out.strokes.push_back(
-                {c.fold == Fold::Valley ? Line::Valley : Line::Mountain, {from, to}, false, c.id});
+            out.strokes.push_back(drawn(lineOf(c.fold), {from, to}, false, c.id));
     }
     for (const Mark& m : part.marks)
-        out.strokes.push_back({m.kind == LineKind::Slit     ? Line::Cut
-                               : m.kind == LineKind::Valley ? Line::Valley
-                                                            : Line::Mountain,
-                               m.points, false, m.id});
+        out.strokes.push_back(drawn(lineOf(m.kind), m.points, false, m.id));
     for (const Join& g : a.joins) {
-        if (a.panels[g.tab].part == index && g.kind == JoinKind::Glue)
-            for (Stroke& s : hatch(g.adhesive.empty() ? a.panels[g.tab].outline : g.adhesive,
-                                   hatchSpacing, a.panels[g.tab].id))
+        if (a.panels[g.tab].part == index && traitsOf(g.kind).sticks)
+            for (Shape& s : hatch(g.adhesive.empty() ? a.panels[g.tab].outline : g.adhesive,
+                                  hatchSpacing, a.panels[g.tab].id))
                 out.strokes.push_back(s);
         // Where a fastener goes through: a cross on both parts. How far a slide runs: a line.
         auto cross = [&](const Vec2& at) {
             const double arm = 2;
             for (const Vec2& d : {Vec2(arm, 0), Vec2(0, arm)})
-                out.strokes.push_back({Line::Score, {at - d, at + d}, false, g.id});
+                out.strokes.push_back(drawn(Line::Score, {at - d, at + d}, false, g.id));
         };
-        if (g.kind == JoinKind::Pivot && a.panels[g.tab].part == index)
+        if (traitsOf(g.kind).turns && a.panels[g.tab].part == index)
             cross(g.place.inverse().at(g.at).head<2>());
         if (a.panels[g.landing].part != index)
             continue;
-        if (g.kind == JoinKind::Pivot) {
+        if (traitsOf(g.kind).turns) {
             cross(g.at);
             continue;
         }
-        if (g.kind == JoinKind::Slide) {
+        if (traitsOf(g.kind).slides) {
             out.strokes.push_back(
-                {Line::Score, {g.at + g.low * g.along, g.at + g.high * g.along}, false, g.id});
+                drawn(Line::Score, {g.at + g.low * g.along, g.at + g.high * g.along}, false, g.id));
             continue;
         }
         // Where a tab of another part will come to lie.
@@ -120,14 +116,23 @@ Pattern patternOf(const Design& design, const Assembly& a, int index) {
             const Vec3 q = g.place.at(p);
             ring.emplace_back(q.x(), q.y());
         }
-        out.strokes.push_back({Line::Score, ring, true, g.crease.empty() ? g.id : g.crease});
-        out.captions.push_back({middle(ring), 2.4, a.parts[a.panels[g.tab].part].id, 0.8, {0, 0}});
+        out.strokes.push_back(drawn(Line::Score, ring, true, g.crease.empty() ? g.id : g.crease));
+        out.captions.push_back(
+            {labelled(middle(ring), a.parts[a.panels[g.tab].part].id, 2.4), 0.8, {0, 0}});
     }
     label(out, design, a, part);
     return out;
 }
 
 } // namespace
+
+Line lineOf(LineKind kind) {
+    return kind == LineKind::Slit     ? Line::Cut
+           : kind == LineKind::Valley ? Line::Valley
+                                      : Line::Mountain;
+}
+
+Line lineOf(Fold fold) { return fold == Fold::Valley ? Line::Valley : Line::Mountain; }
 
 std::vector<std::vector<Vec2>> outlineOf(const Assembly& a, const Part& part) {
     ClipperLib::Clipper clipper;
@@ -147,9 +152,9 @@ std::vector<std::vector<Vec2>> outlineOf(const Assembly& a, const Part& part) {
     return rings;
 }
 
-std::vector<Stroke> hatch(const std::vector<Vec2>& outline, double spacing,
-                          const std::string& owner) {
-    std::vector<Stroke> out;
+std::vector<Shape> hatch(const std::vector<Vec2>& outline, double spacing,
+                         const std::string& owner) {
+    std::vector<Shape> out;
     const Vec2 along = Vec2(1, 1).normalized(), across = leftOf(along);
     double low = 1e300, high = -1e300;
     for (const Vec2& p : outline) {
@@ -168,16 +173,15 @@ std::vector<Stroke> hatch(const std::vector<Vec2>& outline, double spacing,
         std::sort(crossings.begin(), crossings.end());
         for (size_t i = 0; i + 1 < crossings.size(); i += 2)
             if (crossings[i + 1] - crossings[i] > 0.3)
-                out.push_back({Line::Adhesive,
-                               {crossings[i] * along + level * across,
-                                crossings[i + 1] * along + level * across},
-                               false,
-                               owner});
+                out.push_back(drawn(Line::Adhesive,
+                                    {crossings[i] * along + level * across,
+                                     crossings[i + 1] * along + level * across},
+                                    false, owner));
     }
     const Vec2 m = middle(outline);
     const double arm = 1.2;
     for (const Vec2& d : {Vec2(arm, arm), Vec2(arm, -arm)})
-        out.push_back({Line::Adhesive, {m - d, m + d}, false, owner});
+        out.push_back(drawn(Line::Adhesive, {m - d, m + d}, false, owner));
     return out;
 }
 

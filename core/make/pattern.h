@@ -2,7 +2,7 @@
 // flat frame, seen from the face side, y up.
 #pragma once
 #include "core/assembly/assembly.h"
-#include "core/make/line_code.h"
+#include "core/picture/picture.h"
 #include <string>
 #include <vector>
 
@@ -10,27 +10,17 @@ namespace hl {
 
 struct Design;
 
-// A line or ring on a pattern or a sheet. `owner` is the panel or crease id it belongs to.
-struct Stroke {
-    Line line = Line::Cut;
-    std::vector<Vec2> points;
-    bool closed = false;
-    std::string owner;
-};
-
 // A line of text. It is written upright however the part is turned, so its place is a point of the
 // part and a distance below that point.
 struct Caption {
-    Vec2 at;           // middle of the text, in the part's or the sheet's coordinates
-    double size = 3.2; // mm, height of the font
-    std::string text;
-    double below = 0; // mm from `at` down to the baseline, after any turning
+    Words words;      // at: the middle of the text, in the part's or the sheet's coordinates
+    double below = 0; // mm from there down to the baseline, after any turning
     Vec2 room{0, 0};  // mm across and along on the panel it is written on; 0: no bound
 };
 
 struct Pattern {
     int part = 0;
-    std::vector<Stroke> strokes;
+    std::vector<Shape> strokes; // lines of the code
     std::vector<Caption> captions;
     Vec2 low, high; // the cut outline's bounds
 };
@@ -41,8 +31,12 @@ std::vector<Pattern> patternsOf(const Design& design, const Assembly& assembly);
 // The outline of a part: the union of its panels, outer rings counter-clockwise.
 std::vector<std::vector<Vec2>> outlineOf(const Assembly& assembly, const Part& part);
 
+// How a drawn line, or a crease, is shown.
+Line lineOf(LineKind kind);
+Line lineOf(Fold fold);
+
 // Hatching of an outline at 45 degrees, and a small X in its middle: an adhesive area.
-std::vector<Stroke> hatch(const std::vector<Vec2>& outline, double spacing,
-                          const std::string& owner);
+std::vector<Shape> hatch(const std::vector<Vec2>& outline, double spacing,
+                         const std::string& owner);
 
 } // namespace hl

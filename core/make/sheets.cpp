@@ -70,26 +70,27 @@ bool shrinkToRoom(Caption& c) {
     constexpr double letter = 0.52, smallest = 1.7; // mean width per height; mm
     if (c.room.x() <= 0)
         return true;
-    const bool name = c.size > 3;
-    const double fitting = (c.room.x() - 1) / (letter * static_cast<double>(c.text.size() + 1));
-    c.size = std::min(c.size, std::max(fitting, name ? smallest : 0.0));
-    return name || (c.size >= smallest && c.room.y() > 12);
+    const bool name = c.words.size > 3;
+    const double fitting =
+        (c.room.x() - 1) / (letter * static_cast<double>(c.words.text.size() + 1));
+    c.words.size = std::min(c.words.size, std::max(fitting, name ? smallest : 0.0));
+    return name || (c.words.size >= smallest && c.room.y() > 12);
 }
 
 void addCheckBar(Sheet& s) {
     auto bar = [&](double x, double length, int ticks, const std::string& text) {
         const double y = 5;
-        s.strokes.push_back({Line::Check, {{x, y}, {x + length, y}}, false, "check"});
+        s.strokes.push_back(drawn(Line::Check, {{x, y}, {x + length, y}}, false, "check"));
         for (int i = 0; i <= ticks; ++i) {
             const double t = x + length * i / ticks;
             const double tall = i % (ticks == 5 ? 5 : 4) == 0 ? 2.6 : 1.5;
-            s.strokes.push_back({Line::Check, {{t, y}, {t, y + tall}}, false, "check"});
+            s.strokes.push_back(drawn(Line::Check, {{t, y}, {t, y + tall}}, false, "check"));
         }
-        s.captions.push_back({{x + length + 8, y}, 2.6, text, 0, {0, 0}});
+        s.captions.push_back({labelled({x + length + 8, y}, text, 2.6)});
     };
     bar(margin, 50, 5, "50 mm");
     bar(margin + 70, 50.8, 8, "2 in");
-    s.captions.push_back({{s.width - margin - 22, 5}, 2.6, s.title, 0, {0, 0}});
+    s.captions.push_back({labelled({s.width - margin - 22, 5}, s.title, 2.6)});
 }
 
 } // namespace
@@ -109,6 +110,25 @@ const SheetFormat* sheetFormat(const std::string& id) {
         if (f.id == id)
             return &f;
     return nullptr;
+}
+
+Picture pictureOf(const Sheet& sheet) {
+    Picture out;
+    out.width = sheet.width;
+    out.height = sheet.height;
+    out.caption = sheet.title;
+    auto down = [&](const Vec2& p) { return Vec2(p.x(), sheet.height - p.y()); };
+    for (Shape s : sheet.strokes) {
+        for (Vec2& p : s.points)
+            p = down(p);
+        out.items.push_back(std::move(s));
+    }
+    for (const Caption& c : sheet.captions) {
+        Words w = c.words;
+        w.at = down(w.at);
+        out.items.push_back(std::move(w));
+    }
+    return out;
 }
 
 std::vector<Sheet> layOut(const Design& design, const Assembly& a, const SheetFormat& format) {
@@ -147,13 +167,13 @@ std::vector<Sheet> layOut(const Design& design, const Assembly& a, const SheetFo
         for (const Spot& spot : f.spots) {
             const Pattern& p = patterns[spot.pattern];
             s.parts.push_back(p.part);
-            for (Stroke stroke : p.strokes) {
+            for (Shape stroke : p.strokes) {
                 for (Vec2& q : stroke.points)
                     q = onSheet(q, p, spot);
                 s.strokes.push_back(stroke);
             }
             for (Caption caption : p.captions) {
-                caption.at = onSheet(caption.at, p, spot) - Vec2(0, caption.below);
+                caption.words.at = onSheet(caption.words.at, p, spot) - Vec2(0, caption.below);
                 caption.below = 0;
                 if (spot.turned)
                     std::swap(caption.room.x(), caption.room.y());

@@ -17,9 +17,12 @@ struct Sheet {
     double width = 0, height = 0;
     bool oversize = false; // larger than the format because a part does not fit on it
     std::vector<int> parts;
-    std::vector<Stroke> strokes;
+    std::vector<Shape> strokes;
     std::vector<Caption> captions;
 };
+
+// The sheet as a picture, y down.
+Picture pictureOf(const Sheet& sheet);
 
 // Places the larger parts first, in rows; turns a part or the sheet by a quarter where that
 // helps. A part that fits no sheet of the format gets a sheet of its own size, marked oversize.

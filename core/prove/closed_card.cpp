@@ -83,8 +83,7 @@ bool pagesMeet(const Case& c, const FlatState& f) {
 ClosedCard closedCard(const Case& c, const std::vector<FlatState>& flats) {
     ClosedCard card;
     for (const Panel& p : c.assembly.panels)
-        if (const Stock* s = c.design.stock(c.assembly.parts[p.part].stock))
-            card.mass += areaWithin(p) * 1e-6 * s->weight;
+        card.mass += areaWithin(p) * 1e-6 * stockOf(c.design, c.assembly.parts[p.part]).weight;
     if (flats.empty() || flats.front().opening > c.first() + 1e-9 || !pagesMeet(c, flats.front()))
         return card;
     const FlatState& f = flats.front();
@@ -114,7 +113,7 @@ ClosedCard closedCard(const Case& c, const std::vector<FlatState>& flats) {
         for (const Ring& ring : f.pieces[i])
             fill(map, steps, ring, caliperOf(c, static_cast<int>(i)));
     for (const Join& j : c.assembly.joins) {
-        if (j.kind != JoinKind::Glue)
+        if (!traitsOf(j.kind).sticks)
             continue;
         const double foam = std::fabs(j.place.shift.z());
         const double more = foam > 1e-9 ? foam : c.workshop.adhesive;

@@ -1,6 +1,6 @@
 // The evidence: what several rules look at, gathered once for a case.
 #pragma once
-#include "core/prove/case.h"
+#include "core/fold/case.h"
 #include "core/prove/closed_card.h"
 #include "core/prove/film.h"
 #include "core/prove/layers.h"

@@ -2,7 +2,7 @@
 // course and, where corners move along sharper bends than paper would notice, as many more as it
 // takes: between two frames a corner keeps within `bend` of the straight way.
 #pragma once
-#include "core/prove/case.h"
+#include "core/fold/case.h"
 #include "core/prove/solids.h"
 #include <memory>
 

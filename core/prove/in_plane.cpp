@@ -26,8 +26,8 @@ struct Lies {
 std::vector<Lies> lyingOn(const Assembly& a) {
     std::vector<Lies> out;
     for (const Join& j : a.joins) {
-        const bool moves = j.moves && j.kind != JoinKind::Slot;
-        if (j.kind == JoinKind::Slot || (!moves && std::fabs(j.place.shift.z()) > level))
+        const bool moves = j.moves && !traitsOf(j.kind).through;
+        if (traitsOf(j.kind).through || (!moves && std::fabs(j.place.shift.z()) > level))
             continue; // goes through, or is raised on foam
         Lies l{j.tab, j.landing, j.ontoFace(), moves, {}};
         for (const Ring& r : convex(a.panels[j.tab].outline))
@@ -168,7 +168,7 @@ class Search {
 std::vector<Push> pushesOf(const Case& c, const Film& film, const Stop& stop) {
     const bool any =
         std::any_of(c.assembly.joins.begin(), c.assembly.joins.end(), [](const Join& j) {
-            return j.kind == JoinKind::Pivot || j.kind == JoinKind::Slide;
+            return traitsOf(j.kind).turns || traitsOf(j.kind).slides;
         });
     return any ? Search(c, film, stop).run() : std::vector<Push>{};
 }

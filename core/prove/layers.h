@@ -3,7 +3,7 @@
 // Flat coordinates are those of the root page, seen from its face side: the closed card lies where
 // the root page does.
 #pragma once
-#include "core/prove/case.h"
+#include "core/fold/case.h"
 #include "core/prove/solids.h"
 
 namespace hl {

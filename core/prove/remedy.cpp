@@ -2,6 +2,7 @@
 // guessed: first the rule in question over what the change touches, then, for the smallest changes
 // that pass, all rules over the whole design. What is offered leaves the finding gone and nothing
 // else new or worse.
+#include "core/assemble/assemble.h"
 #include "core/prove/prove.h"
 #include "core/prove/rounding.h"
 #include "core/prove/saying.h"

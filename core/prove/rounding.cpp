@@ -1,4 +1,5 @@
 #include "core/prove/rounding.h"
+#include "core/assemble/assemble.h"
 #include "core/design/measures.h"
 #include "core/fold/sharing.h"
 #include "core/measure/number.h"

@@ -1,6 +1,6 @@
 // The words in which findings name things.
 #pragma once
-#include "core/prove/case.h"
+#include "core/fold/case.h"
 #include "core/prove/finding.h"
 
 namespace hl {

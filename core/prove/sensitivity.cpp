@@ -1,4 +1,5 @@
 #include "core/prove/sensitivity.h"
+#include "core/assemble/assemble.h"
 #include "core/design/measures.h"
 #include "core/fold/motion.h"
 #include "core/measure/number.h"

@@ -1,4 +1,5 @@
 #include "core/prove/solve.h"
+#include "core/assemble/assemble.h"
 #include "core/prove/prove.h"
 #include "core/prove/saying.h"
 #include "core/prove/sensitivity.h"

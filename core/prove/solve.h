@@ -3,7 +3,7 @@
 #pragma once
 #include "core/design/design.h"
 #include "core/prove/finding.h"
-#include "core/prove/workshop.h"
+#include "core/workshop/workshop.h"
 #include <atomic>
 #include <functional>
 

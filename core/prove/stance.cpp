@@ -194,9 +194,9 @@ Stance stanceOf(const Case& c) {
             points.push_back(s.pose.panels[i].at(q));
             of.push_back(static_cast<int>(i));
         }
-        const Stock* stock = c.design.stock(c.assembly.parts[p.part].stock);
+        const double weight = stockOf(c.design, c.assembly.parts[p.part]).weight;
         for (const Ring& piece : p.pieces) {
-            const double m = std::fabs(areaOf(piece)) * 1e-6 * (stock ? stock->weight : 240);
+            const double m = std::fabs(areaOf(piece)) * 1e-6 * weight;
             s.mass += m;
             s.centre += m * s.pose.panels[i].at(centroidOf(piece));
         }

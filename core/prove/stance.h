@@ -1,7 +1,7 @@
 // Stance: the card as it stands on a shelf. How it can rest, how far from tipping over, what its
 // main panels measure there, and what hides what.
 #pragma once
-#include "core/prove/case.h"
+#include "core/fold/case.h"
 
 namespace hl {
 

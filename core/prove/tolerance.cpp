@@ -29,7 +29,7 @@ class Errors {
         for (size_t l = 0; l < k_.loops.size(); ++l)
             for (size_t i = 0; i < c.assembly.joins.size(); ++i) {
                 const Join& join = c.assembly.joins[i];
-                if (join.kind != JoinKind::Glue)
+                if (!traitsOf(join.kind).sticks)
                     continue;
                 const double sign =
                     k_.loops[l].join == static_cast<int>(i) ? -1 : through(k_.loops[l], join);

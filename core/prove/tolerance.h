@@ -7,7 +7,7 @@
 // distribution: likely is the root of the mean square, worst what one card in a few hundred reaches
 // (three times the standard deviation in the worst direction).
 #pragma once
-#include "core/prove/case.h"
+#include "core/fold/case.h"
 
 namespace hl {
 

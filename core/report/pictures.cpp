@@ -90,7 +90,7 @@ Picture chartOf(const Case& c, const Curves& curves, const std::vector<Finding>&
         for (size_t s = 0; s < values.size(); ++s) {
             if (values[s] < 0) { // nothing to measure there
                 if (curve.points.size() > 1)
-                    p.shapes.push_back(curve);
+                    p.items.push_back(curve);
                 curve.points.clear();
                 continue;
             }
@@ -98,7 +98,7 @@ Picture chartOf(const Case& c, const Curves& curves, const std::vector<Finding>&
             curve.points.emplace_back(x(curves.openings[s]), y(values[s]));
         }
         if (curve.points.size() > 1)
-            p.shapes.push_back(curve);
+            p.items.push_back(curve);
         p.write({right + 1.5, high + 1}, any ? sayAmount(c, most) : "none", 2.6, -1, quiet);
         p.line({left, high}, {right, high}, rule, 0.15, {0.8, 0.8});
     }
@@ -172,7 +172,7 @@ Picture mapOf(const Evidence& e, double width, double height) {
     edge.line = ink;
     edge.width = 0.35;
     edge.dashes = {1.6, 0.9};
-    p.shapes.push_back(edge);
+    p.items.push_back(edge);
     p.line(at(0, card.cardLow.y()), at(0, card.cardHigh.y()), ink, 0.8);
     const Vec2 thick = at(card.thickest.x(), card.thickest.y());
     p.mark(thick, 3.4, 2, {Tint::Ground, 0});
@@ -333,7 +333,7 @@ Picture standingOf(const Case& c, double opening, const std::vector<std::string>
         s.fill = {Tint::Paper, f.shade * 0.7};
         s.line = f.chosen ? Colour{Tint::Stop, 0} : quiet;
         s.width = f.chosen ? 0.6 : 0.2;
-        p.shapes.push_back(s);
+        p.items.push_back(s);
     }
     return p;
 }

@@ -1,10 +1,10 @@
 // The pictures of a proof: the chart over the opening, the map of the closed card, the side profile
 // and the standing card.
 #pragma once
+#include "core/picture/picture.h"
 #include "core/prove/curves.h"
 #include "core/prove/evidence.h"
 #include "core/prove/finding.h"
-#include "core/report/picture.h"
 
 namespace hl {
 

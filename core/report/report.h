@@ -1,20 +1,22 @@
-// The report of a proof: verdict, findings with their remedies, facts, and pictures.
+// The report of a proof: verdict, findings with their remedies, facts, and pictures. What it says
+// is the same in all formats.
 #pragma once
-#include "core/measure/result.h"
-#include "core/prove/evidence.h"
-#include "core/prove/finding.h"
+#include "core/prove/facts.h"
+#include "core/report/pictures.h"
 
 namespace hl {
 
-struct ReportFormat {
-    const char* id;   // also the file's extension
-    const char* name; // for the eye
-    Result<std::string> (*write)(const Evidence& e, const std::vector<Finding>& findings);
+struct Report {
+    std::string title, verdict;
+    std::vector<Picture> pictures;
+    std::vector<Finding> findings;
+    std::vector<Picture> shown; // of every finding
+    std::vector<Fact> facts;
 };
-const std::vector<ReportFormat>& reportFormats();
 
-// Writes the report in the format of the path's extension, html or pdf, in one go.
-Trouble writeReport(const Evidence& e, const std::vector<Finding>& findings,
-                    const std::string& path);
+Report reportOf(const Evidence& evidence, const std::vector<Finding>& findings);
+
+// What a rule is called: "Misfit".
+std::string ruleTitle(const std::string& id);
 
 } // namespace hl

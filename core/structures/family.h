@@ -2,6 +2,7 @@
 // Adding a family is one file that defines a Family and one line in table.cpp.
 #pragma once
 #include "core/assembly/assembly.h"
+#include "core/assembly/card_sheet.h"
 #include "core/measure/measure.h"
 #include <map>
 #include <string>
@@ -9,6 +10,7 @@
 
 namespace hl {
 
+struct Design;
 struct StructureSpec;
 class AssemblyBuilder;
 
@@ -46,22 +48,6 @@ struct Parameter {
 // Measures by name: mm, radians, numbers.
 using Values = std::map<std::string, double>;
 
-// The sheet that a card is made of, before anything is cut out of it or glued on: flat coordinates
-// with the spine along y from the origin and the right page at positive x.
-struct CardSheet {
-    Ring outline;
-    struct Line {
-        std::string id;
-        Fold fold;
-        Vec2 from, to;
-    };
-    std::vector<Line> folds; // the spine first
-    std::vector<Ring> apertures;
-    // Panels by the fold beside them and its side, and what they are called: "fold-2-right" is
-    // "page-3". All of them are pages.
-    std::vector<std::pair<std::string, std::string>> pages;
-};
-
 // What a family stands on. A form is no structure: it is what the card itself is.
 enum class Ground { Form, Fold, Ridge, AnyFold, OneSheetFold, Panel };
 
@@ -95,12 +81,8 @@ const Family* family(const std::string& id);
 // The family of a structure or of "card"; null when there is no such structure.
 const Family* familyOf(const Design& design, const std::string& structure);
 
-// The measures of a structure, or of the card's form, as they are in force: what was set and what
-// follows from it.
-Result<Values> measuresOf(const Design& design, const std::string& structure);
-// Those of all structures and of "card", by id, in one go.
-Result<std::map<std::string, Values>> allMeasuresOf(const Design& design);
-
+// The ids of all forms of card, or of all structures: "box, tent, ...".
+std::string knownFamilies(bool forms);
 // "a box", "an accordion".
 std::string oneOf(const Family& family);
 // "a box has no such measure", and which ones it has.

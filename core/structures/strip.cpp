@@ -1,5 +1,5 @@
 #include "core/structures/strip.h"
-#include "core/structures/tab.h"
+#include "core/assembly/tab.h"
 #include <algorithm>
 
 namespace hl {

@@ -87,10 +87,23 @@ const Family* family(const std::string& id) {
     return it == all.end() ? nullptr : &*it;
 }
 
+const Family* familyOf(const Design& design, const std::string& structure) {
+    const std::string* kind = design.kindOf(structure);
+    return kind ? family(*kind) : nullptr;
+}
+
 const Parameter* Family::parameter(const std::string& name) const {
     auto it =
         std::find_if(parameters.begin(), parameters.end(), [&](auto& p) { return p.name == name; });
     return it == parameters.end() ? nullptr : &*it;
+}
+
+std::string knownFamilies(bool forms) {
+    std::string known;
+    for (const Family& f : families())
+        if ((f.ground == Ground::Form) == forms)
+            known += (known.empty() ? "" : ", ") + f.id;
+    return known;
 }
 
 std::string oneOf(const Family& f) {

@@ -5,6 +5,7 @@
 #include "app/flat/flat_view.h"
 #include "app/prove/prove_view.h"
 #include "app/standing/standing_view.h"
+#include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
 #include "core/structures/family.h"
 #include "tests/app/real_window.h"

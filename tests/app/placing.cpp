@@ -4,6 +4,7 @@
 #include "app/gallery/gallery.h"
 #include "app/panels/measure_field.h"
 #include "app/standing/standing_view.h"
+#include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
 #include "core/structures/family.h"
 #include "tests/app/real_window.h"

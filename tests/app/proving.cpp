@@ -51,26 +51,27 @@ class ProvingInTheWindow : public QObject, hl::test::RealWindow {
 
     // The curves, the ribbons and the profile are drawn, and follow what they are about.
     void picturesFollow() {
-        const size_t shapes = picture("prove-chart")->picture().shapes.size();
+        const size_t shapes = picture("prove-chart")->picture().items.size();
         QVERIFY(shapes > 20);
-        const auto before = picture("prove-profile")->picture().shapes;
+        const auto before = picture("prove-profile")->picture().items;
         // Pressing in the chart turns to that opening.
         PictureView* chart = picture("prove-chart");
         const double left = 25, right = chart->picture().width - 15;
         const QPointF half = chart->toPixels(Vec2((left + right) / 2, chart->picture().height / 2));
         QTest::mouseClick(chart, Qt::LeftButton, {}, half.toPoint());
         QVERIFY(std::fabs(session().opening() - 90) < 2);
-        const auto after = picture("prove-profile")->picture().shapes;
+        const auto after = picture("prove-profile")->picture().items;
         QVERIFY(!after.empty() &&
-                (before.size() != after.size() || before[0].points[0] != after[0].points[0]));
+                (before.size() != after.size() ||
+                 std::get<Shape>(before[0]).points[0] != std::get<Shape>(after[0]).points[0]));
         // Another section cuts less: above the trunks only the pages.
         auto* section = w_->findChild<QSlider*>("prove-section");
         section->setValue(section->maximum());
         section->setValue(section->maximum() * 98 / 100);
-        QVERIFY(picture("prove-profile")->picture().shapes.size() < after.size());
+        QVERIFY(picture("prove-profile")->picture().items.size() < after.size());
         press("prove-closed");
         QVERIFY(picture("prove-map")->isVisible());
-        QVERIFY(picture("prove-map")->picture().shapes.size() > 50);
+        QVERIFY(picture("prove-map")->picture().items.size() > 50);
         press("prove-facts");
         QVERIFY(w_->findChild<QLabel*>("prove-facts")->text().contains("thick"));
         press("prove-profile");

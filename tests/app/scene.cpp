@@ -1,6 +1,7 @@
 // The standing card as a scene: stances, camera, and the two painters of it.
 #include "app/look/theme.h"
 #include "app/standing/painter.h"
+#include "core/assemble/assemble.h"
 #include "core/files/hlantern.h"
 #include "tests/support.h"
 #include <QDir>

@@ -1,5 +1,6 @@
 // Panels as faces of what is drawn on a sheet.
 #include "core/assembly/arrangement.h"
+#include "core/assemble/assemble.h"
 #include "tests/drawn.h"
 #include <QtTest>
 #include <set>

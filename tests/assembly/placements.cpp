@@ -1,4 +1,5 @@
 // Rigid placements and hosts.
+#include "core/assemble/assemble.h"
 #include "core/assembly/assembly.h"
 #include "core/measure/measure.h"
 #include "tests/support.h"

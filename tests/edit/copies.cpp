@@ -1,5 +1,6 @@
 // Duplicates, arrays, mirror images, the clipboard, and another closed size.
 #include "core/edit/copies.h"
+#include "core/assemble/assemble.h"
 #include "core/edit/handle.h"
 #include "core/edit/papers.h"
 #include "core/edit/resize.h"

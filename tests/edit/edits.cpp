@@ -1,4 +1,5 @@
 // Edits that every face of the program shares.
+#include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
 #include "core/structures/family.h"
 #include <QtTest>

@@ -1,4 +1,5 @@
 // Dragging a crease does to the crease what the hand did.
+#include "core/assemble/assemble.h"
 #include "core/edit/grip.h"
 #include "core/files/hlantern.h"
 #include "core/structures/family.h"

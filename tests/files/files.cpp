@@ -1,8 +1,9 @@
 // Files: what is written comes back, what is damaged is refused with its place, and a save that
 // fails leaves the old file alone.
+#include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
+#include "core/exports/exports.h"
 #include "core/files/atomic_save.h"
-#include "core/files/exports.h"
 #include "core/files/hlantern.h"
 #include "core/files/svg_outline.h"
 #include "core/structures/family.h"
@@ -109,7 +110,7 @@ class Files : public QObject {
                                        {"\"kind\": \"slide\"", "\"kind\": \"staple\"", "kind"},
                                        {"\"-33 deg\"", "\"-33 mm\"", "turn"},
                                        {"\"rest\": \"30.5 deg\"", "\"rest\": [1]", "rest"},
-                                       {"\"stiffness\": 2.5", "\"stiffness\": -1", "line c2"}}) {
+                                       {"\"stiffness\": 2.5", "\"stiffness\": -1", "stiffness"}}) {
             std::string bad = text;
             const size_t at = bad.find(from);
             QVERIFY2(at != std::string::npos, from);
@@ -156,7 +157,7 @@ class Files : public QObject {
         row("huge number", changed("\"5 in\"", "1e300"), "card, width");
         row("overflow", changed("\"5 in\"", "1e999"), "");
         row("huge measure", changed("25.81 mm", "9000 mm"), "structure box1, measure right");
-        row("unknown structure", changed("\"box\"", "\"dome\""), "structure box1");
+        row("unknown structure", changed("\"box\"", "\"dome\""), "structures, entry 1");
         row("unknown measure", changed("\"left\"", "\"lift\""), "structure box1, measure lift");
         row("no host", changed("card.spine", "card.nowhere"), "structure box1");
         row("host of itself", changed("card.spine", "box1.tip"), "structure box1");
@@ -311,7 +312,7 @@ assert schema["properties"]["card"]["properties"]["form"]["enum"] == forms, "for
         const Assembly a = *assemble(d);
         QTemporaryDir dir;
         const std::string path = dir.filePath("parts.svg").toStdString();
-        QVERIFY(bool(exportDesign(d, *exporter("svg"), *sheetFormat("a4"), path)));
+        QVERIFY(bool(exportTo(path, *exporter("svg"), {d, a, *sheetFormat("a4")})));
         QFile file(QString::fromStdString(path));
         QVERIFY(file.open(QIODevice::ReadOnly));
         QXmlStreamReader xml(&file);
@@ -357,8 +358,9 @@ assert schema["properties"]["card"]["properties"]["form"]["enum"] == forms, "for
     void pdfHasTrueSheets() {
         QTemporaryDir dir;
         const QString path = dir.filePath("parts.pdf");
-        QVERIFY(bool(exportDesign(*loadDesign(HL_SOURCE_DIR "/demo/quillmere/signal-box.hlantern"),
-                                  *exporter("pdf"), *sheetFormat("letter"), path.toStdString())));
+        const Design d = *loadDesign(HL_SOURCE_DIR "/demo/quillmere/signal-box.hlantern");
+        QVERIFY(bool(exportTo(path.toStdString(), *exporter("pdf"),
+                              {d, *assemble(d), *sheetFormat("letter")})));
         auto run = [&](const QString& program, const QStringList& args) {
             QProcess p;
             p.start(program, args);

@@ -1,11 +1,13 @@
 // Hostile input: files that are meant to crash, to stall or to fill the memory are refused with
 // words; what is written can be read; and saving loses nothing that was there.
+#include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
 #include "core/files/atomic_save.h"
 #include "core/files/hlantern.h"
 #include "core/files/svg_outline.h"
+#include "core/files/workshop.h"
 #include "core/prove/prove.h"
-#include "core/prove/workshop.h"
+#include "core/workshop/workshop.h"
 #include "tests/drawn.h"
 #include <QElapsedTimer>
 #include <QFile>

@@ -18,11 +18,11 @@ class Schema : public QObject {
         const char* const places[][2] = {
             {"", ""},
             {"/card", "/properties/card"},
-            {"/card/lines/0", "/$defs/lines/items"},
+            {"/card/lines/0", "/properties/card/properties/lines/items"},
             {"/stocks/0", "/properties/stocks/items"},
             {"/structures/0", "/properties/structures/items"},
             {"/parts/0", "/properties/parts/items"},
-            {"/parts/0/lines/0", "/$defs/lines/items"},
+            {"/parts/0/lines/0", "/properties/parts/items/properties/lines/items"},
             {"/parts/0/tabs/0", "/properties/parts/items/properties/tabs/items"},
             {"/joins/0", "/properties/joins/items"},
             {"/motion/0", "/properties/motion/items"},

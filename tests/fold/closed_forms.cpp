@@ -1,6 +1,7 @@
 // The general engine against closed forms that know nothing of it: spherical trigonometry for
 // V-folds, the parallelogram and the triangle for boxes and tents. All in the frame of the card:
 // spine along y, bisector plane x = 0.
+#include "core/assemble/assemble.h"
 #include "tests/support.h"
 #include <QtTest>
 #include <memory>

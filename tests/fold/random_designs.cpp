@@ -1,4 +1,5 @@
 // Properties that hold for every design, checked on random ones nested up to four deep.
+#include "core/assemble/assemble.h"
 #include "core/fold/motion.h"
 #include "tests/random_design.h"
 #include <QtTest>

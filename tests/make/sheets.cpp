@@ -1,5 +1,6 @@
 // Patterns and sheets: true lengths, everything on paper, nothing on top of anything else.
 #include "core/make/sheets.h"
+#include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
 #include "core/files/hlantern.h"
 #include "tests/drawn.h"
@@ -47,13 +48,13 @@ class Sheets : public QObject {
             for (const Sheet& s : layOut(d, a, format)) {
                 QVERIFY(!s.oversize);
                 std::vector<Box2> boxes;
-                for (const Stroke& stroke : s.strokes) {
+                for (const Shape& stroke : s.strokes) {
                     Box2 box;
                     for (const Vec2& p : stroke.points) {
                         box.add(p);
                         QVERIFY(p.x() >= 0 && p.x() <= s.width && p.y() >= 0 && p.y() <= s.height);
                     }
-                    if (stroke.line != Line::Cut)
+                    if (!stroke.is(Line::Cut))
                         continue;
                     ++seen[stroke.owner];
                     for (const Box2& other : boxes)
@@ -80,8 +81,8 @@ class Sheets : public QObject {
         const Design d = station();
         const auto sheets = layOut(d, *assemble(d), *sheetFormat("letter"));
         std::set<double> lengths;
-        for (const Stroke& s : sheets[0].strokes)
-            if (s.line == Line::Check)
+        for (const Shape& s : sheets[0].strokes)
+            if (s.is(Line::Check))
                 lengths.insert(std::round((s.points[1] - s.points[0]).norm() * 1e6) / 1e6);
         QVERIFY(lengths.count(50.0));
         QVERIFY(lengths.count(50.8));
@@ -108,10 +109,10 @@ class Sheets : public QObject {
         double spine = 0;
         int slits = 0, crosses[2] = {0, 0};
         for (size_t i = 0; i < 2; ++i)
-            for (const Stroke& s : patterns[i].strokes) {
+            for (const Shape& s : patterns[i].strokes) {
                 if (s.owner == "card.spine")
                     spine += (s.points[1] - s.points[0]).norm();
-                slits += s.line == Line::Cut && (s.owner == "card.low" || s.owner == "card.high");
+                slits += s.is(Line::Cut) && (s.owner == "card.low" || s.owner == "card.high");
                 if (s.owner == pivot.id) {
                     ++crosses[i];
                     const Vec2 middle = (s.points[0] + s.points[1]) / 2;

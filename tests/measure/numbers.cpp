@@ -1,6 +1,7 @@
 // Numbers as text: the same under any locale, and as short as they may be.
+#include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
-#include "core/files/exports.h"
+#include "core/exports/exports.h"
 #include "core/files/hlantern.h"
 #include "core/measure/measure.h"
 #include "core/measure/number.h"
@@ -58,8 +59,10 @@ class Numbers : public QObject {
                 all += f.message + f.remedy;
             for (const Fact& f : factsOf(e, curvesOf(e)))
                 all += f.text;
-            for (const char* format : {"svg"})
-                all += *exporter(format)->write(d, layOut(d, c.assembly, sheetFormats().front()));
+            all += exporter("svg")
+                       ->write({d, c.assembly, sheetFormats().front()})
+                       ->files.front()
+                       .bytes;
             return all;
         };
         const std::string plain = everything();

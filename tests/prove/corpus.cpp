@@ -1,5 +1,6 @@
 // The proof of the proof: the committed corpus (see corpus/generate.cpp), on which every planted
 // fault has to be found with its amount and nearly nothing may be said of the sound half.
+#include "core/assemble/assemble.h"
 #include "core/files/hlantern.h"
 #include "core/prove/prove.h"
 #include "corpus/brute.h"

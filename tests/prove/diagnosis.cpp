@@ -1,5 +1,6 @@
 // Linkages that no family would make: locked, flapping, wrongly folded, redundant. Each is told
 // for what it is, and none stops the engine.
+#include "core/assemble/assemble.h"
 #include "core/assembly/builder.h"
 #include "core/files/hlantern.h"
 #include "core/fold/mobility.h"

@@ -1,5 +1,6 @@
 // The proof on random designs of every family on every form of card, against brute force with exact
 // predicates (corpus/brute.h); and answers to backward questions on them, against the proof.
+#include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
 #include "core/prove/prove.h"
 #include "core/prove/solve.h"

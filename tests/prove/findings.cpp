@@ -1,5 +1,6 @@
 // Every finding that must be caught is caught, with its amount; sound designs stay silent; and
 // remedies do what they say.
+#include "core/assemble/assemble.h"
 #include "core/files/hlantern.h"
 #include "tests/support.h"
 #include <QDir>

@@ -1,4 +1,5 @@
 // The rules against slow, plain checkers of their own on random designs.
+#include "core/assemble/assemble.h"
 #include "core/prove/prove.h"
 #include "tests/random_design.h"
 #include <QtTest>

@@ -1,6 +1,8 @@
 // The rules against closed forms, where the corpus has no fault of their kind or one number
 // matters.
+#include "core/assemble/assemble.h"
 #include "core/files/hlantern.h"
+#include "core/files/workshop.h"
 #include "core/measure/measure.h"
 #include "core/prove/facts.h"
 #include "core/prove/rounding.h"

@@ -1,4 +1,5 @@
 // What is the same card gets the same verdict: in the mirror, and in whatever order it is listed.
+#include "core/assemble/assemble.h"
 #include "core/edit/copies.h"
 #include "core/files/hlantern.h"
 #include "core/prove/sensitivity.h"

@@ -1,4 +1,5 @@
 // Verdicts that were once false, one test for each kind; relatives of every case are in the corpus.
+#include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
 #include "core/files/hlantern.h"
 #include "core/prove/facts.h"

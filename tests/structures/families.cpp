@@ -1,5 +1,6 @@
 // Every family: its defaults, 500 random sets of measures that it takes, the bounds it refuses
 // with, and closed forms that owe nothing to the engine.
+#include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
 #include "core/structures/family.h"
 #include "tests/drawn.h"

@@ -52,11 +52,11 @@ class Search {
         never_.assign(n * n, false);
         foam_.assign(n, 0);
         for (const Join& j : c_.assembly.joins)
-            if (j.kind == JoinKind::Slot)
+            if (traitsOf(j.kind).through)
                 slotted_[key(j.tab, j.landing)] = true;
-            else if (j.kind == JoinKind::Glue && std::fabs(j.place.shift.z()) > 1e-9)
+            else if (traitsOf(j.kind).sticks && std::fabs(j.place.shift.z()) > 1e-9)
                 foam_[j.tab] = std::fabs(j.place.shift.z());
-            else if (j.kind == JoinKind::Glue)
+            else if (traitsOf(j.kind).sticks)
                 never_[key(j.tab, j.landing)] = true; // in one plane
         for (const Crease& k : c_.assembly.creases)
             keepApart(k);
@@ -98,7 +98,7 @@ class Search {
                 continue;
             never_[key(panel, beyond)] = true;
             for (const Join& j : c_.assembly.joins)
-                if (j.kind == JoinKind::Glue && std::fabs(j.place.shift.z()) <= 1e-9) {
+                if (traitsOf(j.kind).sticks && std::fabs(j.place.shift.z()) <= 1e-9) {
                     if (j.tab == beyond)
                         never_[key(panel, j.landing)] = true;
                     else if (j.landing == beyond)

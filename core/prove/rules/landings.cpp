@@ -53,11 +53,11 @@ class Landings {
         const auto& joins = c_.assembly.joins;
         for (size_t i = 0; i < joins.size(); ++i) {
             const Join& j = joins[i];
-            if (j.kind == JoinKind::Slot)
+            if (traitsOf(j.kind).through)
                 tongue(j);
-            else if (j.kind == JoinKind::Pivot)
+            else if (traitsOf(j.kind).turns)
                 pivot(j);
-            else if (j.kind == JoinKind::Glue)
+            else if (traitsOf(j.kind).sticks)
                 glued(static_cast<int>(i));
         }
         twice();

@@ -23,11 +23,11 @@ class Layers {
     Layers(const Evidence& e, std::vector<Finding>& out)
         : c_(e.c), out_(out), gives_(givesWay(e.c)), soft_(heldBySprings(e.c)) {
         for (const Join& j : c_.assembly.joins)
-            if (j.kind == JoinKind::Slot) {
+            if (traitsOf(j.kind).through) {
                 const int a = c_.assembly.panels[j.tab].part,
                           b = c_.assembly.panels[j.landing].part;
                 slotted_.insert({std::min(a, b), std::max(a, b)});
-            } else if (j.kind == JoinKind::Glue) {
+            } else if (traitsOf(j.kind).sticks) {
                 const double foam = std::fabs(j.place.shift.z());
                 if (foam > 1e-9)
                     gives_[j.tab] = true; // foam is pressed flat

@@ -61,7 +61,7 @@ void mobility(const Evidence& e, const Stop&, std::vector<Finding>& out) {
                 if (met.insert(h.joint).second)
                     round += (round.empty() ? "the " : ", the ") + sayJoint(c, h.joint);
             const std::string how =
-                loop.join < 0 ? "folded along" : heldBy(c.assembly.joins[loop.join].kind);
+                loop.join < 0 ? "folded along" : traitsOf(c.assembly.joins[loop.join].kind).held;
             f.message = "The card is locked: with the " + sayPanel(c, loop.held) + " " + how +
                         " the " + sayPanel(c, loop.landing) + " the " + sayJoint(c, leg.joint) +
                         " cannot move " + sayOpening(c, pose->opening, pose->opening) +

@@ -31,12 +31,10 @@ class Sheet {
   public:
     Sheet(const Evidence& e, int part, std::vector<Finding>& out)
         : c_(e.c), part_(e.c.assembly.parts[part]), out_(out) {
-        stock_ = c_.design.stock(part_.stock);
+        stock_ = &stockOf(c_.design, part_);
     }
 
     void look() {
-        if (!stock_)
-            return;
         for (int p : part_.panels) {
             if (c_.assembly.panels[p].role == Role::Tab)
                 continue; // how deep it has to be is a matter of landings
@@ -157,7 +155,7 @@ class Sheet {
     void span(int panel) {
         const Panel& p = c_.assembly.panels[panel];
         // What is glued on another panel all over is carried by it.
-        if (p.role == Role::Tab || c_.assembly.joinOf(panel))
+        if (p.role == Role::Tab || !c_.assembly.joinsOf(panel).empty())
             return;
         Vec2 low = p.outline.front(), high = low;
         for (const Vec2& q : p.outline) {

@@ -2,8 +2,8 @@
 // halves make an equal-legged triangle with the base, and the front leans back on it:
 //   the crease opens from 180 degrees to 180 less twice the lean.
 // A double easel has a second, smaller one in front of the first, hinged to the base.
+#include "core/assembly/tab.h"
 #include "core/structures/cards/row.h"
-#include "core/structures/tab.h"
 #include <cmath>
 
 namespace hl {

@@ -1,9 +1,9 @@
 // Tube: four pages glued into a ring, which lies flat as a parallelogram. Its front may be faceted
 // round an aperture: at both front edges two beaks share a slit and pop inward.
+#include "core/assembly/tab.h"
 #include "core/measure/number.h"
 #include "core/structures/cards/row.h"
 #include "core/structures/cut_outs/beak.h"
-#include "core/structures/tab.h"
 #include <cmath>
 
 namespace hl {

@@ -1,8 +1,8 @@
 // Prop tube: a four-sided ring glued into the corner of a fold, to the two pages or to a page and
 // a wall. Opposite sides are equal, so it is a parallelogram and carries a figure at a chosen
 // depth.
+#include "core/assembly/tab.h"
 #include "core/structures/strip.h"
-#include "core/structures/tab.h"
 #include <algorithm>
 
 namespace hl {

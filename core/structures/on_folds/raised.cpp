@@ -1,6 +1,6 @@
 #include "core/structures/on_folds/raised.h"
+#include "core/assembly/tab.h"
 #include "core/measure/number.h"
-#include "core/structures/tab.h"
 
 namespace hl {
 namespace {

@@ -2,7 +2,7 @@
 // like one crease. Legs and ribs stay parallel to the bisector, so the half tops stay parallel to
 // the panels below, and the crease opens by the same angle as the host.
 #include "core/structures/on_folds/tier.h"
-#include "core/structures/tab.h"
+#include "core/assembly/tab.h"
 #include <algorithm>
 #include <cmath>
 

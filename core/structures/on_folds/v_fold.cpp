@@ -8,8 +8,8 @@
 // With alphas above 90 degrees the V opens toward the start of the fold. That is the same
 // structure on the same fold run backwards: sides swapped and alphas replaced by 180 - alpha.
 #include "core/assembly/builder.h"
+#include "core/assembly/tab.h"
 #include "core/structures/parameters.h"
-#include "core/structures/tab.h"
 #include <algorithm>
 #include <cmath>
 

@@ -1,10 +1,9 @@
 // Design -> assembly: the card's own part first, then free parts, then every structure after its
 // host, then the joins a maker placed.
-#include "core/assembly/assembly.h"
-#include "core/assembly/sheets.h"
+#include "core/assemble/assemble.h"
+#include "core/assemble/sheets.h"
 #include "core/design/limits.h"
 #include "core/measure/number.h"
-#include "core/structures/family.h"
 #include <algorithm>
 #include <cmath>
 #include <set>
@@ -24,12 +23,8 @@ Trouble checkCard(const Design& d) {
                            "give a closed size between 20 mm and 1000 mm"};
     const Family* form = family(d.card.form);
     if (!form || form->ground != Ground::Form) {
-        std::string known;
-        for (auto& f : families())
-            if (f.ground == Ground::Form)
-                known += (known.empty() ? "" : ", ") + f.id;
         return Problem{"card, form", "there is no form of card “" + d.card.form + "”",
-                       "use one of: " + known};
+                       "use one of: " + knownFamilies(true)};
     }
     if (!d.stock(d.card.stock))
         return Problem{"card", "the stock “" + d.card.stock + "” is not in the list of stocks",
@@ -47,12 +42,8 @@ Trouble checkNames(const Design& d) {
             return Problem{structurePlace(s), "the id is used twice",
                            "give every structure an id of its own"};
         if (!family(s.kind) || family(s.kind)->ground == Ground::Form) {
-            std::string known;
-            for (auto& f : families())
-                if (f.ground != Ground::Form)
-                    known += (known.empty() ? "" : ", ") + f.id;
             return Problem{structurePlace(s), "there is no structure “" + s.kind + "”",
-                           "use one of: " + known};
+                           "use one of: " + knownFamilies(false)};
         }
         if (!s.stock.empty() && !d.stock(s.stock))
             return Problem{structurePlace(s),
@@ -170,8 +161,7 @@ Result<Placed> place(const Design& d, const StructureSpec& s, const Assembly& ma
                                " is cut from one",
                            "cut it from a fold within one part, such as card.spine"};
     }
-    const Stock* stock = d.stock(s.stock.empty() ? d.card.stock : s.stock);
-    out.host.caliper = stock->caliper.mm();
+    out.host.caliper = d.paper(s.stock).caliper.mm();
     out.host.units = d.units;
     if (f.ground != Ground::Panel)
         out.host.up = upOf(d);
@@ -188,7 +178,7 @@ Host cardOf(const Design& d) {
     h.length = side ? d.card.height.mm() : d.card.width.mm();
     h.units = d.units;
     h.up = upOf(d);
-    h.caliper = d.stock(d.card.stock) ? d.stock(d.card.stock)->caliper.mm() : 0.3;
+    h.caliper = d.paper(d.card.stock).caliper.mm();
     return h;
 }
 
@@ -343,11 +333,6 @@ Result<Assembly> assembleUntil(const Design& given, const std::string& stop,
 } // namespace
 
 Result<Assembly> assemble(const Design& design) { return assembleUntil(design, ""); }
-
-const Family* familyOf(const Design& design, const std::string& structure) {
-    const std::string* kind = design.kindOf(structure);
-    return kind ? family(*kind) : nullptr;
-}
 
 Result<Values> measuresOf(const Design& design, const std::string& structure) {
     const Family* form = family(design.card.form);

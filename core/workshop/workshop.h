@@ -37,9 +37,4 @@ struct Workshop {
     const MailClass* mailClass(const std::string& id) const;
 };
 
-// The workshop as text (JSON) and back; unknown keys and senseless values are problems that name
-// their place.
-std::string workshopToText(const Workshop& w);
-Result<Workshop> workshopFromText(const std::string& text);
-
 } // namespace hl

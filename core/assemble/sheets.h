@@ -2,8 +2,8 @@
 // turned into panels, creases and tabs; and the joins a maker placed.
 #pragma once
 #include "core/assembly/builder.h"
+#include "core/assembly/card_sheet.h"
 #include "core/design/design.h"
-#include "core/structures/family.h"
 
 namespace hl {
 

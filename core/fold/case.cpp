@@ -1,4 +1,4 @@
-#include "core/prove/case.h"
+#include "core/fold/case.h"
 #include <algorithm>
 
 namespace hl {
@@ -32,8 +32,7 @@ bool sameMakeUp(const Assembly& a, const Assembly& b) {
 }
 
 double caliperOf(const Case& c, int panel) {
-    const Stock* s = c.design.stock(c.assembly.parts[c.assembly.panels[panel].part].stock);
-    return s ? s->caliper.mm() : 0.3;
+    return stockOf(c.design, c.assembly, panel).caliper.mm();
 }
 
 } // namespace hl

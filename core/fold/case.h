@@ -2,7 +2,7 @@
 #pragma once
 #include "core/design/design.h"
 #include "core/fold/motion.h"
-#include "core/prove/workshop.h"
+#include "core/workshop/workshop.h"
 #include <atomic>
 
 namespace hl {

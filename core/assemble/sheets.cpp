@@ -1,8 +1,8 @@
-#include "core/assembly/sheets.h"
+#include "core/assemble/sheets.h"
 #include "core/assembly/arrangement.h"
+#include "core/assembly/tab.h"
 #include "core/design/limits.h"
 #include "core/measure/number.h"
-#include "core/structures/tab.h"
 #include <algorithm>
 #include <cmath>
 #include <set>
@@ -292,14 +292,13 @@ Trouble buildJoins(const Design& d, AssemblyBuilder& out) {
         join.at = flat(spec.at);
         join.along = {turn.cos, turn.sin};
         join.place = matchLines(hold, along, join.at, join.along, spec.onFace == spec.ontoFace);
-        join.moves = spec.kind == JoinKind::Pivot || spec.kind == JoinKind::Slide ||
-                     (spec.kind == JoinKind::Slot && spec.hinged);
+        const JoinTraits& traits = traitsOf(spec.kind);
+        join.moves = traits.turns || traits.slides || (traits.hinges && spec.hinged);
         join.low = spec.from.inside();
         join.high = spec.to.inside();
         if (join.moves && join.low == join.high) { // free unless a range is given
-            const double reach = spec.kind == JoinKind::Slide ? 1000 : pi;
-            join.low = spec.kind == JoinKind::Slide ? 0 : -reach;
-            join.high = reach;
+            join.low = traits.low;
+            join.high = traits.high;
         }
         out.join(join);
     }
@@ -321,7 +320,7 @@ Trouble buildMotion(const Design& d, AssemblyBuilder& out) {
         if (crease < 0 && (join < 0 || !a.joins[static_cast<size_t>(join)].moves))
             return Problem{place, "nothing that moves is called “" + s.drive + "”",
                            "name a crease, a pivot or a slide"};
-        const bool slide = crease < 0 && a.joins[static_cast<size_t>(join)].kind == JoinKind::Slide;
+        const bool slide = crease < 0 && traitsOf(a.joins[static_cast<size_t>(join)].kind).slides;
         for (const Measure& m : {s.from, s.to}) {
             if ((m.quantity == Quantity::Length) != slide)
                 return Problem{place,

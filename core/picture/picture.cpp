@@ -1,8 +1,6 @@
-#include "core/report/picture.h"
-#include "core/measure/number.h"
+#include "core/picture/picture.h"
 #include <algorithm>
 #include <cmath>
-#include <cstdio>
 
 namespace hl {
 namespace {
@@ -37,36 +35,28 @@ Rgb rgbOf(const Colour& c) {
         return mix({0.99, 0.975, 0.94}, {0.66, 0.62, 0.55}, c.level);
     case Tint::Heat:
         return mix({0.93, 0.94, 0.92}, {0.12, 0.28, 0.40}, c.level);
+    case Tint::Code:
     case Tint::None:
         break;
     }
     return {1, 1, 1};
 }
 
-std::string number(double v) { return numberText(v, 2, 2); }
-
-std::string escaped(const std::string& text) {
-    std::string out;
-    for (char c : text)
-        out += c == '&' ? "&amp;" : c == '<' ? "&lt;" : c == '>' ? "&gt;" : std::string(1, c);
-    return out;
-}
-
 } // namespace
 
 void Picture::line(const Vec2& from, const Vec2& to, Colour colour, double thick,
                    std::vector<double> dashes) {
-    shapes.push_back({{from, to}, false, {}, colour, thick, std::move(dashes)});
+    items.push_back(Shape{{from, to}, false, {}, colour, thick, std::move(dashes), {}});
 }
 
 void Picture::rectangle(const Vec2& low, const Vec2& high, Colour fill, Colour edge) {
-    shapes.push_back(
-        {{low, {high.x(), low.y()}, high, {low.x(), high.y()}}, true, fill, edge, 0.25, {}});
+    items.push_back(Shape{
+        {low, {high.x(), low.y()}, high, {low.x(), high.y()}}, true, fill, edge, 0.25, {}, {}});
 }
 
 void Picture::write(const Vec2& at, const std::string& text, double size, int align,
                     Colour colour) {
-    words.push_back({at, text, size, align, colour});
+    items.push_back(Words{at, text, size, align, colour});
 }
 
 void Picture::mark(const Vec2& at, double size, int form, Colour colour) {
@@ -78,10 +68,22 @@ void Picture::mark(const Vec2& at, double size, int form, Colour colour) {
         const double a = start + 2 * 3.14159265358979323846 * i / corners;
         s.points.push_back(at + size / 2 * Vec2(std::cos(a), std::sin(a)));
     }
-    shapes.push_back(s);
+    items.push_back(s);
+}
+
+Shape drawn(Line kind, std::vector<Vec2> points, bool closed, std::string owner) {
+    const LineStyle& style = styleOf(kind);
+    return {std::move(points), closed,          {}, {Tint::Code, 0, kind}, style.width,
+            style.dashes,      std::move(owner)};
+}
+
+Words labelled(const Vec2& at, const std::string& text, double size) {
+    return {at, text, size, 0, {Tint::Code, 0, Line::Label}};
 }
 
 std::string onPaper(const Colour& colour) {
+    if (colour.tint == Tint::Code)
+        return styleOf(colour.code).colour;
     const Rgb c = rgbOf(colour);
     static const char digits[] = "0123456789abcdef";
     std::string text = "#";
@@ -91,37 +93,6 @@ std::string onPaper(const Colour& colour) {
         text += digits[whole % 16];
     }
     return text;
-}
-
-std::string svgOf(const Picture& p) {
-    std::string out = "<svg xmlns=\"http://www.w3.org/2000/svg\" role=\"img\" viewBox=\"0 0 " +
-                      number(p.width) + " " + number(p.height) + "\"";
-    if (!p.caption.empty())
-        out += "><title>" + escaped(p.caption) + "</title";
-    out += ">\n";
-    for (const Shape& s : p.shapes) {
-        out += s.closed ? "<polygon points=\"" : "<polyline points=\"";
-        for (const Vec2& q : s.points)
-            out += number(q.x()) + "," + number(q.y()) + " ";
-        out += "\" fill=\"" + (s.fill.tint == Tint::None ? "none" : onPaper(s.fill)) + "\"";
-        if (s.line.tint != Tint::None) {
-            out += " stroke=\"" + onPaper(s.line) + "\" stroke-width=\"" + number(s.width) +
-                   "\" stroke-linejoin=\"round\" stroke-linecap=\"round\"";
-            if (!s.dashes.empty()) {
-                out += " stroke-dasharray=\"";
-                for (double d : s.dashes)
-                    out += number(d) + " ";
-                out += "\"";
-            }
-        }
-        out += "/>\n";
-    }
-    static const char* const anchors[] = {"start", "middle", "end"};
-    for (const Words& w : p.words)
-        out += "<text x=\"" + number(w.at.x()) + "\" y=\"" + number(w.at.y()) + "\" font-size=\"" +
-               number(w.size) + "\" text-anchor=\"" + anchors[w.align + 1] + "\" fill=\"" +
-               onPaper(w.colour) + "\">" + escaped(w.text) + "</text>\n";
-    return out + "</svg>\n";
 }
 
 } // namespace hl

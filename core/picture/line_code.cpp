@@ -1,4 +1,4 @@
-#include "core/make/line_code.h"
+#include "core/picture/line_code.h"
 #include <cstddef>
 
 namespace hl {

@@ -1,4 +1,4 @@
-#include "core/structures/tab.h"
+#include "core/assembly/tab.h"
 #include <algorithm>
 #include <cmath>
 

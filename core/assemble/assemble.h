@@ -1,0 +1,19 @@
+// From the design to its assembly: the card, drawn parts, structures after their hosts, joins and
+// the motion; and the measures that come into force on the way.
+#pragma once
+#include "core/assembly/assembly.h"
+#include "core/measure/result.h"
+#include "core/structures/family.h"
+
+namespace hl {
+
+// Problems: unknown family or host, hosts in a circle, measures out of range.
+Result<Assembly> assemble(const Design& design);
+
+// The measures of a structure, or of the card's form, as they are in force: what was set and what
+// follows from it.
+Result<Values> measuresOf(const Design& design, const std::string& structure);
+// Those of all structures and of "card", by id, in one go.
+Result<std::map<std::string, Values>> allMeasuresOf(const Design& design);
+
+} // namespace hl

@@ -1,0 +1,26 @@
+// The sheet that a card is made of, before anything is cut out of it or glued on.
+#pragma once
+#include "core/assembly/polygon.h"
+#include "core/design/free_part.h"
+#include <string>
+#include <utility>
+#include <vector>
+
+namespace hl {
+
+// Flat coordinates with the spine along y from the origin and the right page at positive x.
+struct CardSheet {
+    Ring outline;
+    struct Line {
+        std::string id;
+        Fold fold;
+        Vec2 from, to;
+    };
+    std::vector<Line> folds; // the spine first
+    std::vector<Ring> apertures;
+    // Panels by the fold beside them and its side, and what they are called: "fold-2-right" is
+    // "page-3". All of them are pages.
+    std::vector<std::pair<std::string, std::string>> pages;
+};
+
+} // namespace hl

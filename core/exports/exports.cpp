@@ -1,0 +1,73 @@
+#include "core/exports/exports.h"
+#include "core/exports/writers.h"
+#include "core/files/atomic_save.h"
+#include "core/files/svg_outline.h"
+#include <algorithm>
+#include <cctype>
+
+namespace hl {
+namespace {
+
+// Where the extension begins: at its dot, or at the end of a name without one.
+size_t extensionOf(const std::string& path) {
+    const size_t dot = path.find_last_of("./");
+    return dot == std::string::npos || path[dot] == '/' ? path.size() : dot;
+}
+
+} // namespace
+
+const std::vector<Exporter>& exporters() {
+    static const std::vector<Exporter> table = {
+        {"svg", Exports::Sheets, "SVG drawing", writeSheetsSvg},
+        {"pdf", Exports::Sheets, "PDF for printing", writeSheetsPdf},
+        {"html", Exports::Report, "HTML page", writeReportHtml},
+        {"pdf", Exports::Report, "PDF for printing", writeReportPdf},
+    };
+    return table;
+}
+
+const Exporter* exporter(const std::string& id, Exports what) {
+    for (auto& e : exporters())
+        if (e.id == id && e.what == what)
+            return &e;
+    return nullptr;
+}
+
+Result<std::vector<std::string>> exportTo(const std::string& path, const Exporter& exporter,
+                                          const ExportInput& input) {
+    auto made = exporter.write(input);
+    if (!made)
+        return made.problem();
+    const size_t dot = extensionOf(path);
+    for (const Exported::File& f : made->files)
+        if (Trouble t = saveFile(path.substr(0, dot) + f.suffix + path.substr(dot), f.bytes))
+            return *t;
+    return made->remarks;
+}
+
+const std::vector<Importer>& importers() {
+    static const std::vector<Importer> table = {{"svg", "SVG drawing", outlineFromSvg}};
+    return table;
+}
+
+Result<std::vector<Point>> importOutline(const std::string& path) {
+    std::string extension = path.substr(std::min(extensionOf(path) + 1, path.size()));
+    std::transform(extension.begin(), extension.end(), extension.begin(),
+                   [](unsigned char c) { return static_cast<char>(std::tolower(c)); });
+    std::string known;
+    for (const Importer& i : importers()) {
+        known += (known.empty() ? "" : ", ") + std::string(i.id);
+        if (extension != i.id)
+            continue;
+        auto text = readFile(path);
+        if (!text)
+            return text.problem();
+        auto outline = i.outline(*text);
+        if (!outline)
+            return outline.problem().in(path);
+        return outline;
+    }
+    return Problem{path, "outlines are not read from such files", "use one of: " + known};
+}
+
+} // namespace hl

@@ -1,0 +1,57 @@
+// Exports: the table of formats in which a design leaves the program, and of those in which
+// drawings come in. A new one is one file and one line in exports.cpp.
+#pragma once
+#include "core/make/sheets.h"
+#include "core/measure/result.h"
+#include "core/prove/evidence.h"
+#include "core/prove/finding.h"
+
+namespace hl {
+
+// What an exporter gets to choose from.
+struct ExportInput {
+    const Design& design;
+    const Assembly& assembly;
+    SheetFormat format; // of the paper it is cut from or printed on
+    // Of those that need the proof; null where nobody proved it.
+    const Evidence* evidence = nullptr;
+    const std::vector<Finding>* findings = nullptr;
+};
+
+// One file or several, by what their names end in after the one the maker chose ("-2"), and what
+// the maker should know about them.
+struct Exported {
+    struct File {
+        std::string suffix, bytes;
+    };
+    std::vector<File> files;
+    std::vector<std::string> remarks;
+};
+
+enum class Exports { Sheets, Report };
+
+struct Exporter {
+    const char* id; // of the format, and the file's extension
+    Exports what;
+    const char* name; // for the eye
+    Result<Exported> (*write)(const ExportInput& input);
+};
+const std::vector<Exporter>& exporters();
+// The one that writes such a thing to files with that extension; null when there is none.
+const Exporter* exporter(const std::string& id, Exports what = Exports::Sheets);
+
+// Writes all files of an export beside `path`, each whole or not at all; the remarks.
+Result<std::vector<std::string>> exportTo(const std::string& path, const Exporter& exporter,
+                                          const ExportInput& input);
+
+struct Importer {
+    const char* id;   // also the file's extension
+    const char* name; // for the eye
+    // The largest closed outline of a drawing, mm.
+    Result<std::vector<Point>> (*outline)(const std::string& text);
+};
+const std::vector<Importer>& importers();
+// The outline in a file, by the importer that its extension asks for; problems name the file.
+Result<std::vector<Point>> importOutline(const std::string& path);
+
+} // namespace hl

@@ -1,0 +1,15 @@
+// What the table of exports refers to, one file each.
+#pragma once
+#include "core/exports/exports.h"
+
+namespace hl {
+
+Result<Exported> writeSheetsSvg(const ExportInput& input);
+Result<Exported> writeSheetsPdf(const ExportInput& input);
+Result<Exported> writeReportHtml(const ExportInput& input);
+Result<Exported> writeReportPdf(const ExportInput& input);
+
+// The design laid out on its sheets; a remark for each part that is larger than the format.
+std::vector<Sheet> sheetsOf(const ExportInput& input, std::vector<std::string>& remarks);
+
+} // namespace hl

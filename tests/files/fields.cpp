@@ -1,0 +1,236 @@
+// Every field of a design, one after the other: changed, it makes another design, is written, read
+// back as it was, and takes part in what else goes over the fields.
+#include "core/design/measures.h"
+#include "core/files/hlantern.h"
+#include <QFile>
+#include <QtTest>
+
+using namespace hl;
+
+namespace {
+
+Measure mm(double v) { return Measure::fromMm(v); }
+
+// A design in which nothing is at its default. Nobody has to be able to make it.
+Design whole() {
+    Design d;
+    d.title = "Signal box";
+    d.units = Unit::Inch;
+    d.card.width = mm(120);
+    d.card.height = mm(170);
+    d.card.spine = SpineSide::Top;
+    d.card.stock = "ivory";
+    d.card.form = "accordion";
+    d.card.set["beyond"] = mm(40); // no measure of any form: kept as it is
+    LineSpec line;
+    line.id = "fold";
+    line.kind = LineKind::Slit;
+    line.points = {{mm(1), mm(2)}, {mm(-3), mm(4)}};
+    line.rest = Measure::fromDegrees(80);
+    line.stiffness = 2;
+    d.card.lines = {line};
+    d.card.apertures = {{{mm(1), mm(1)}, {mm(5), mm(1)}, {mm(5), mm(6)}}};
+    d.card.smooth = {{mm(10), mm(20)}};
+    d.card.envelope = {{mm(180), mm(130)}};
+    d.card.mail = "small";
+    Stock s;
+    s.id = "ivory";
+    s.name = "Ivory board";
+    s.weight = 280;
+    s.caliper = mm(0.35);
+    s.face = "#101010";
+    s.back = "#202020";
+    s.grain = Grain::Sideways;
+    d.stocks = {s};
+    StructureSpec box;
+    box.id = "box1";
+    box.kind = "box";
+    box.name = "Box";
+    box.on = "card.spine";
+    box.stock = "ivory";
+    box.set["left"] = mm(30);
+    box.outline = {{mm(0), mm(0)}, {mm(9), mm(0)}, {mm(9), mm(9)}};
+    d.structures = {box};
+    FreePart p;
+    p.id = "deck";
+    p.name = "Deck";
+    p.stock = "ivory";
+    p.width = mm(61);
+    p.height = mm(41);
+    p.outline = {{mm(0), mm(0)}, {mm(7), mm(0)}, {mm(7), mm(8)}};
+    p.apertures = d.card.apertures;
+    p.lines = {line};
+    TabSpec t;
+    t.id = "t";
+    t.edge = 2;
+    t.depth = mm(8);
+    t.from = mm(1);
+    t.to = mm(6);
+    t.fold = Fold::Valley;
+    p.tabs = {t};
+    d.parts = {p};
+    JoinSpec j;
+    j.id = "hinge";
+    j.kind = JoinKind::Slot;
+    j.panel = "deck.t";
+    j.onto = "card.page-left";
+    j.hold = {{mm(1), mm(1)}};
+    j.at = {mm(-20), mm(10)};
+    j.turn = Measure::fromDegrees(-30);
+    j.onFace = j.ontoFace = false;
+    j.from = Measure::fromDegrees(-4);
+    j.to = Measure::fromDegrees(12);
+    j.hinged = true;
+    d.joins = {j};
+    d.motion = {{"hinge", mm(-1), mm(9), true}};
+    return d;
+}
+
+// Counts the values of a design, and changes the one with the number `which`.
+class Changer {
+  public:
+    explicit Changer(int which) : which_(which) {}
+    int count = 0;
+    QString changed;
+
+    template<class T> struct Of {
+        Changer& c;
+        T& t;
+        template<class M> void operator()(const Field& f, M T::*m) { c.at(f, t.*m); }
+        void pair(const Field& f, Measure T::*first, Measure T::*second) {
+            c.at(f, t.*first);
+            c.at(f, t.*second);
+        }
+        void range(const Field& from, Measure T::*low, const Field& to, Measure T::*high) {
+            c.at(from, t.*low);
+            c.at(to, t.*high);
+        }
+    };
+    template<class T> void over(T& t) {
+        Of<T> visitor{*this, t};
+        T::visit(visitor);
+    }
+
+  private:
+    bool mine(const Field& f) {
+        if (count++ != which_)
+            return false;
+        changed = f.key;
+        return true;
+    }
+    void at(const Field& f, std::string& s) {
+        if (mine(f))
+            s = f.means == Means::Colour   ? "#abcdef"
+                : f.means == Means::Form   ? "tube"
+                : f.means == Means::Family ? "tent"
+                                           : s + "x";
+    }
+    void at(const Field& f, double& v) { v += mine(f) ? 0.5 : 0; }
+    void at(const Field& f, int& v) { v += mine(f); }
+    void at(const Field& f, bool& v) { v = v != mine(f); }
+    void at(const Field& f, Measure& m) { m.count += mine(f) ? 1 : 0; }
+    template<class E> std::enable_if_t<std::is_enum_v<E>> at(const Field& f, E& e) {
+        if (mine(f))
+            e = static_cast<E>((int(e) + 1) % int(wordsOf<E>().size()));
+    }
+    void at(const Field& f, Point& p) {
+        at(f, p.x);
+        at(f, p.y);
+    }
+    template<class A, class B> void at(const Field& f, std::pair<A, B>& p) {
+        at(f, p.first);
+        at(f, p.second);
+    }
+    template<class M> void at(const Field& f, std::optional<M>& m) {
+        if (mine(f))
+            m.reset();
+        else if (m)
+            at(f, *m);
+    }
+    void at(const Field& f, std::map<std::string, Measure>& set) {
+        if (mine(f))
+            set.clear();
+        for (auto& [name, m] : set)
+            at(f, m);
+    }
+    template<class M> void at(const Field& f, std::vector<M>& all) {
+        if (mine(f))
+            all.pop_back();
+        for (M& one : all)
+            at(f, one);
+    }
+    template<class S, class = decltype(&S::template visit<Of<S>>)> void at(const Field&, S& s) {
+        over(s);
+    }
+    int which_;
+};
+
+} // namespace
+
+class Fields : public QObject {
+    Q_OBJECT
+  private slots:
+    void eachIsComparedWrittenAndReadBack() {
+        const Design d = whole();
+        Design counted = d;
+        Changer counting(-1);
+        counting.over(counted);
+        QVERIFY(counted == d);
+        QVERIFY2(counting.count > 90, qPrintable(QString::number(counting.count)));
+        for (int i = 0; i < counting.count; ++i) {
+            Design other = d;
+            Changer change(i);
+            change.over(other);
+            const QString what = QString("value %1, %2").arg(i).arg(change.changed);
+            QVERIFY2(!change.changed.isEmpty(), qPrintable(what));
+            QVERIFY2(other != d, qPrintable(what));
+            const std::string text = designToText(other);
+            QVERIFY2(text != designToText(d), qPrintable(what));
+            auto back = designAsWritten(text);
+            QVERIFY2(back,
+                     qPrintable(what + ": " + (back ? QString() : back.problem().text().c_str())));
+            if (other.stocks.empty()) // then a file gets one
+                other.stocks = back->stocks;
+            QVERIFY2(*back == other, qPrintable(what));
+        }
+    }
+    // What lies at its default is not written, but for what a maker expects to see.
+    void defaultsAreNotWritten() {
+        Design d;
+        d.parts.emplace_back().id = "p";
+        d.joins.emplace_back().id = "j";
+        const std::string text = designToText(d);
+        for (const char* key : {"form", "lines", "apertures", "smooth", "envelope", "mail", "grain",
+                                "motion", "hold", "hinged", "side", "outline", "tabs"})
+            QVERIFY2(text.find(std::string("\"") + key + "\"") == std::string::npos, key);
+        for (const char* key : {"width", "spine", "stocks", "structures", "blank", "turn", "at"})
+            QVERIFY2(text.find(std::string("\"") + key + "\"") != std::string::npos, key);
+    }
+    void theSchemaIsTheOneInTheDocs() {
+        QFile f(HL_SOURCE_DIR "/docs/hlantern.schema.json");
+        QVERIFY(f.open(QIODevice::ReadOnly));
+        QVERIFY2(f.readAll().toStdString() == designSchema(),
+                 "run ./hl cli schema > docs/hlantern.schema.json");
+    }
+    void whatCanBeMadeWrongIsNamed() {
+        Design d = whole();
+        QStringList names;
+        for (auto& m : drawnMeasures(d))
+            names.push_back(QString::fromStdString(m.owner + "/" + m.name));
+        for (const char* name :
+             {"card/fold x1", "card/fold y2", "card/aperture 1 x3", "deck/outline y3",
+              "deck/aperture 1 y1", "deck/fold x2", "deck/t from", "deck/t to", "hinge/place x",
+              "hinge/place y", "hinge/turn"})
+            QVERIFY2(names.contains(name), qPrintable(name + (" is not in " + names.join(", "))));
+        QVERIFY(!names.contains("deck/width")); // it has an outline instead
+        d.parts[0].outline.clear();
+        names.clear();
+        for (auto& m : drawnMeasures(d))
+            names.push_back(QString::fromStdString(m.owner + "/" + m.name));
+        QVERIFY(names.contains("deck/width") && names.contains("deck/height"));
+        QCOMPARE(names.count("deck/width"), 1);
+    }
+};
+
+QTEST_GUILESS_MAIN(Fields)
+#include "fields.moc"

@@ -1,0 +1,111 @@
+// The house itself, read as text: who includes whom, what knows the window toolkit, how long files
+// are. The order of the rooms of core/ is the one that docs/architecture.md draws.
+#include <QDir>
+#include <QDirIterator>
+#include <QFile>
+#include <QRegularExpression>
+#include <QtTest>
+#include <map>
+
+namespace {
+
+const QDir root(HL_SOURCE_DIR);
+
+QString textOf(const QString& path) {
+    QFile f(root.filePath(path));
+    if (!f.open(QIODevice::ReadOnly))
+        qFatal("cannot read %s", qPrintable(path));
+    return QString::fromUtf8(f.readAll());
+}
+
+QStringList sourcesIn(const QString& folder) {
+    QStringList all;
+    QDirIterator it(root.filePath(folder), {"*.cpp", "*.h"}, QDir::Files,
+                    QDirIterator::Subdirectories);
+    while (it.hasNext())
+        all.push_back(root.relativeFilePath(it.next()));
+    all.sort();
+    return all;
+}
+
+// What a file includes, without the brackets or quotes.
+QStringList includesOf(const QString& path) {
+    static const QRegularExpression line("^#include [<\"]([^>\"]+)[>\"]",
+                                         QRegularExpression::MultilineOption);
+    QStringList all;
+    for (auto it = line.globalMatch(textOf(path)); it.hasNext();)
+        all.push_back(it.next().captured(1));
+    return all;
+}
+
+// The rooms of core/ from the ground up, as the picture in the docs lists them.
+QStringList order() {
+    static const QRegularExpression line("^core/(\\w+) ", QRegularExpression::MultilineOption);
+    QStringList rooms;
+    for (auto it = line.globalMatch(textOf("docs/architecture.md")); it.hasNext();)
+        rooms.push_back(it.next().captured(1));
+    rooms.removeDuplicates();
+    return rooms;
+}
+
+} // namespace
+
+class Layers : public QObject {
+    Q_OBJECT
+  private slots:
+    void nothingOfTheCoreIncludesWhatStandsAboveIt() {
+        const QStringList rooms = order();
+        QStringList there =
+                        QDir(root.filePath("core")).entryList(QDir::Dirs | QDir::NoDotAndDotDot),
+                    listed = rooms;
+        there.sort();
+        listed.sort();
+        QCOMPARE(listed, there);
+        QStringList wrong;
+        int seen = 0;
+        for (const QString& path : sourcesIn("core")) {
+            const int at = int(rooms.indexOf(path.section('/', 1, 1)));
+            for (const QString& include : includesOf(path)) {
+                if (!include.startsWith("core/"))
+                    continue;
+                ++seen;
+                if (rooms.indexOf(include.section('/', 1, 1)) > at)
+                    wrong.push_back(path + " includes " + include);
+            }
+        }
+        QVERIFY2(wrong.isEmpty(), qPrintable(wrong.join("\n")));
+        QVERIFY(seen > 200);
+    }
+    void theCoreKnowsNoWindow() {
+        QStringList wrong;
+        for (const char* folder : {"core", "cli"})
+            for (const QString& path : sourcesIn(folder))
+                for (const QString& include : includesOf(path))
+                    if (include.startsWith('Q') || include.startsWith("app/"))
+                        wrong.push_back(path + " includes " + include);
+        QVERIFY2(wrong.isEmpty(), qPrintable(wrong.join("\n")));
+    }
+    // Longer ones are listed in the docs, each with its reason.
+    void filesAreShort() {
+        static const QRegularExpression line("^- `([\\w/.]+)` \\(",
+                                             QRegularExpression::MultilineOption);
+        QStringList argued;
+        for (auto it = line.globalMatch(textOf("docs/architecture.md")); it.hasNext();)
+            argued.push_back(it.next().captured(1));
+        QStringList wrong;
+        for (const char* folder : {"core", "cli", "app", "tests", "bench", "corpus"})
+            for (const QString& path : sourcesIn(folder)) {
+                const bool isLong = textOf(path).count('\n') > 400;
+                if (isLong != argued.contains(path))
+                    wrong.push_back(path + (isLong ? " has more than 400 lines"
+                                                   : " is listed as long and is not"));
+                argued.removeAll(path);
+            }
+        for (const QString& path : argued)
+            wrong.push_back(path + " is listed as long and is not there");
+        QVERIFY2(wrong.isEmpty(), qPrintable(wrong.join("\n")));
+    }
+};
+
+QTEST_GUILESS_MAIN(Layers)
+#include "layers.moc"
