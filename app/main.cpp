@@ -48,6 +48,8 @@ int main(int argc, char** argv) {
     hl::Application app(argc, argv);
     QApplication::setOrganizationName("Hinge Lantern");
     QApplication::setApplicationName("Hinge Lantern");
+    QApplication::setApplicationVersion(HL_VERSION);
+    QApplication::setDesktopFileName("hinge-lantern");
     hl::chooseTheme(hl::darkWanted());
     hl::Workbench window;
     const QStringList files = app.arguments().mid(1);

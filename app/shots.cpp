@@ -56,12 +56,14 @@ bool contactSheet(const QDir& demo, const QString& file) {
             continue;
         }
         const auto folded = std::make_shared<const Case>(*d, *assemble(*d));
+        const auto pictured = std::make_shared<const Pictured>(folded);
         const QPoint at(i % columns * width, i / columns * height);
         const double first = folded->first(), last = folded->last();
         const double shown = std::min(folded->assembly.display.at, last);
         const double openings[] = {first, first + (shown - first) / 2, shown == 90 ? 100 : shown};
         for (int k = 0; k < 3; ++k) {
-            CardPicture picture(folded);
+            CardPicture picture;
+            picture.show(pictured);
             picture.resize(width / 3 - 4, height - 22);
             picture.setOpening(std::min(openings[k], last));
             painter.drawPixmap(at + QPoint(k * width / 3 + 2, 0), picture.grab());
@@ -100,13 +102,13 @@ int main(int argc, char** argv) {
         QApplication::processEvents(QEventLoop::AllEvents, 20);
     shoot("start.png");
     design("station-platform.hlantern");
-    w.session().select("tent1");
+    w.session().selection().choose("tent1");
     w.session().setOpening(105);
     settle(w);
     shoot("build.png");
     // A drawn design, with a crease just being placed.
     design("water-tower.hlantern");
-    w.session().select("tower-front");
+    w.session().selection().choose("tower-front");
     w.session().setOpening(118);
     w.findChild<QAction*>("draw-valley")->trigger();
     settle(w);
@@ -120,7 +122,7 @@ int main(int argc, char** argv) {
     QApplication::sendEvent(&w.flat(), &move);
     settle(w);
     shoot("draw.png");
-    w.session().setTool(Session::Tool::Select);
+    w.session().placing().setTool(Placing::Tool::Select);
     design("viaduct.hlantern");
     w.session().setOpening(130);
     w.goTo("card");
@@ -149,7 +151,7 @@ int main(int argc, char** argv) {
     w.findChild<ProveView*>()->turnTo(ProveView::Facts);
     settle(w);
     shoot("figures.png");
-    w.session().select("box1");
+    w.session().selection().choose("box1");
     w.findChild<QAction*>("ask")->trigger();
     settle(w);
     if (auto* ask = w.findChild<AskDialog*>()) {
@@ -187,18 +189,18 @@ int main(int argc, char** argv) {
     settle(w);
     design("viaduct.hlantern");
     w.session().setOpening(120);
-    w.session().startPlacing("platform");
+    w.session().placing().start("platform");
     const QPointF spot = w.standing().pixelOf("card.page-right", Vec2(0, 40));
     QMouseEvent point(QEvent::MouseMove, spot, w.standing().mapToGlobal(spot), Qt::NoButton,
                       Qt::NoButton, {});
     QApplication::sendEvent(&w.standing(), &point);
     settle(w);
     shoot("placing.png");
-    w.session().setTool(Session::Tool::Select);
+    w.session().placing().setTool(Placing::Tool::Select);
     w.findChild<QAction*>("dusk")->trigger();
     design("station-platform.hlantern");
     w.session().setOpening(70);
-    w.session().select("v-fold1.centre");
+    w.session().selection().choose("v-fold1.centre");
     settle(w);
     shoot("dark.png");
     return good ? 0 : 1;

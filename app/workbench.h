@@ -10,16 +10,17 @@ class QPushButton;
 class QSplitter;
 class QStackedWidget;
 class QMenu;
-class QComboBox;
-class QLineEdit;
 class QVariantAnimation;
 
 namespace hl {
 
+class CardView;
 class FindingsPanel;
-class ProveView;
+class FlatPane;
 class FlatView;
-class MeasuresPanel;
+class ProveView;
+class SideColumn;
+class StandingPane;
 class StandingView;
 class StartPage;
 struct Room;
@@ -32,8 +33,8 @@ class Workbench : public QMainWindow {
     ~Workbench() override;
 
     Session& session() { return session_; }
-    StandingView& standing() { return *standing_; }
-    FlatView& flat() { return *flat_; }
+    StandingView& standing();
+    FlatView& flat();
     // Opens a file; a demo opens as a copy without a name.
     bool open(const QString& path, bool asDemo = false);
     void showStart();
@@ -46,20 +47,29 @@ class Workbench : public QMainWindow {
 
   protected:
     void closeEvent(QCloseEvent*) override;
+    void resizeEvent(QResizeEvent*) override;
 
   private:
-    void enter(const Room& room); // shows its views, nothing chosen in them
+    void enter(const Room& room); // shows its panes, nothing chosen in them
+    void showPanes();             // what the room has, or the one that fills the window
+    QWidget* subjectPane() const; // what the room is about
+    QWidget* lowerPane() const;   // what lies below it; null: nothing
+    bool roomForFindings() const;
+    bool drawing(); // on the flat parts
+    void fill();
+    void toggleLower();
+    void keepLayout();
     Actions tableOfActions();
     void buildMenus();
     void refreshActions(); // what can be done now
     bool can(When when);
     bool canRemove();
-    void pickUp(Session::Tool tool); // or lay it down again
+    void pickUp(Placing::Tool tool); // or lay it down again
     void findAction();
     void showKeys();
+    QWidget* buildMessage();
     QWidget* buildTopBar();
-    QWidget* buildLeft();
-    QWidget* buildCentre();
+    QWidget* buildPanes();
     void showDesign();
     void add(const QString& kind);
     void choose();    // from the gallery
@@ -91,23 +101,21 @@ class Workbench : public QMainWindow {
     QFrame* message_;
     QLabel* messageText_;
     QLabel* title_;
-    QLabel* scale_;
-    QLineEdit* openingField_;
     QMenu* recentMenu_;
     std::vector<QPushButton*> rooms_; // as in their table
     Actions table_;
     std::vector<QAction*> actions_;
     bool designShown_ = false; // else the start page
-    StandingView* standing_;
-    FlatView* flat_;
-    FindingsPanel* findings_;
-    MeasuresPanel* measures_;
-    QWidget* structures_;
-    QSplitter* halves_;
-    QStackedWidget* lower_;
+    const Room* room_ = nullptr;
+    bool lowerAway_ = false, somethingToSay_ = false, drew_ = false;
+    QWidget* filling_ = nullptr; // the one pane that fills the window
+    QSplitter *across_, *centre_;
+    SideColumn* column_;
+    CardView* card_;
+    StandingPane* standing_;
+    FlatPane* flat_;
     ProveView* prove_;
-    QComboBox* sheet_;
-    QPushButton *showParts_, *showSheets_;
+    FindingsPanel* findings_;
     QVariantAnimation* motion_;
     QStringList passedOver_; // copies of earlier runs that were offered already
 };

@@ -7,11 +7,13 @@
 #include "core/exports/exports.h"
 #include "core/files/hlantern.h"
 #include <QCloseEvent>
+#include <QDir>
 #include <QFileDialog>
 #include <QFileInfo>
 #include <QMenu>
 #include <QMessageBox>
 #include <QPushButton>
+#include <QSettings>
 #include <QStackedWidget>
 #include <QVariantAnimation>
 
@@ -31,6 +33,7 @@ QString fileDialog(QWidget* parent, const QString& title, QFileDialog::AcceptMod
                                                        : QFileDialog::AnyFile);
     dialog.setNameFilters(filters);
     dialog.setDefaultSuffix(suffix);
+    dialog.setDirectory(QSettings().value("folder", QDir::homePath()).toString());
     if (!start.isEmpty())
         dialog.selectFile(start);
     QObject::connect(&dialog, &QFileDialog::filterSelected, &dialog, [&](const QString& f) {
@@ -40,7 +43,9 @@ QString fileDialog(QWidget* parent, const QString& title, QFileDialog::AcceptMod
         return {};
     if (filter)
         *filter = dialog.selectedNameFilter();
-    return dialog.selectedFiles().front();
+    const QString path = dialog.selectedFiles().front();
+    QSettings().setValue("folder", QFileInfo(path).absolutePath());
+    return path;
 }
 
 } // namespace
@@ -130,7 +135,7 @@ bool Workbench::saveAs() {
 
 void Workbench::exportSheets() {
     exportAs(Exports::Sheets,
-             tr("Export sheets on %1").arg(QString::fromStdString(flat_->format().name)),
+             tr("Export sheets on %1").arg(QString::fromStdString(flat().format().name)),
              tr("parts"));
 }
 
@@ -167,7 +172,7 @@ void Workbench::exportAs(Exports what, const QString& title, const QString& fall
     const bool proved = s && s->evidence && session_.current();
     auto remarks =
         exportTo(path.toStdString(), *e,
-                 {session_.design(), *made, flat_->format(), proved ? s->evidence.get() : nullptr,
+                 {session_.design(), *made, flat().format(), proved ? s->evidence.get() : nullptr,
                   proved ? &s->findings : nullptr});
     if (!remarks)
         return tell(QString::fromStdString(remarks.problem().text()));
@@ -261,6 +266,7 @@ void Workbench::closeEvent(QCloseEvent* e) {
         return;
     }
     motion_->stop();
+    keepLayout();
     recovery::drop();
     e->accept();
 }

@@ -4,6 +4,7 @@
 #include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
 #include "tests/drawn.h"
+#include "tests/scale.h"
 #include <cstdlib>
 #include <rapidcheck.h>
 #include <string>
@@ -72,9 +73,9 @@ inline Design randomDesign() {
     return d;
 }
 
-// Runs `count` cases with a fixed seed unless RC_PARAMS says otherwise.
+// Runs `count` cases, at the scale that is set, with a fixed seed unless RC_PARAMS says otherwise.
 inline void fixRuns(int count) {
-    const std::string runs = "max_success=" + std::to_string(count) + " seed=20261123 max_size=40";
+    const std::string runs = "max_success=" + std::to_string(scaled(count)) + " seed=20261123 max_size=40";
     ::setenv("RC_PARAMS", runs.c_str(), 0);
 }
 

@@ -16,7 +16,7 @@ namespace hl {
 Actions Workbench::tableOfActions() {
     const QString card = tr("&Card"), edit = tr("&Edit"), structure = tr("&Structure"),
                   proof = tr("&Proof"), view = tr("&View");
-    auto chosen = [this] { return session_.selectedStructure().toStdString(); };
+    auto chosen = [this] { return session_.selection().structure().toStdString(); };
     Actions table{
         {"start",
          card,
@@ -66,9 +66,11 @@ Actions Workbench::tableOfActions() {
          tr("&Paste a structure"),
          "Ctrl+V",
          [this] {
-             change(pasteStructure(
-                        session_.design(), QGuiApplication::clipboard()->text().toStdString(),
-                        session_.selected().contains('.') ? session_.selected().toStdString() : ""),
+             change(pasteStructure(session_.design(),
+                                   QGuiApplication::clipboard()->text().toStdString(),
+                                   session_.selection().chosen().contains('.')
+                                       ? session_.selection().chosen().toStdString()
+                                       : ""),
                     tr("Paste"));
          },
          When::Design,
@@ -152,7 +154,7 @@ Actions Workbench::tableOfActions() {
     table.push_back({"add-blank", structure, tr("Add a blank"), "Ctrl+Alt+B",
                      [this] { addBlankPart(); }, When::Design, "blank",
                      tr("Add a blank to draw creases, slits and tabs on"), tr("+ blank"), true});
-    using Tool = Session::Tool;
+    using Tool = Placing::Tool;
     const struct {
         Tool tool;
         const char *icon, *keys;
@@ -178,7 +180,7 @@ Actions Workbench::tableOfActions() {
                          t.tip,
                          {},
                          false,
-                         [this, tool = t.tool] { return session_.tool() == tool; }});
+                         [this, tool = t.tool] { return session_.placing().tool() == tool; }});
 
     table.insert(table.end(), {{"ask",
                                 proof,
@@ -235,15 +237,37 @@ Actions Workbench::tableOfActions() {
                    [this] { session_.setOpening(session_.opening() + 5); },
                    When::Design,
                    {}},
+                  {"lower",
+                   view,
+                   tr("Put the lower view away, or bring it back"),
+                   "F3",
+                   [this] { toggleLower(); },
+                   When::Design,
+                   "lower",
+                   {},
+                   {},
+                   true,
+                   [this] { return !lowerAway_; }},
+                  {"fill",
+                   view,
+                   tr("Let this view fill the window, or not"),
+                   "F4",
+                   [this] { fill(); },
+                   When::Design,
+                   "fill",
+                   tr("The view that the keyboard is in fills the window and goes back"),
+                   {},
+                   false,
+                   [this] { return filling_ != nullptr; }},
                   {"stance", view, tr("Put it down another way"), "Ctrl+L",
-                   [this] { standing_->setStance(Posture((int(standing_->stance()) + 1) % 3)); },
+                   [this] { standing().setStance(Posture((int(standing().stance()) + 1) % 3)); },
                    When::Design, "stance"},
                   {"frame", view, tr("Whole card in view"), "Ctrl+0",
-                   [this] { standing_->frameCard(); }, When::Design, "fit"},
+                   [this] { standing().frameCard(); }, When::Design, "fit"},
                   {"fit-flat", view, tr("All parts in view"), "Ctrl+Shift+0",
-                   [this] { flat_->fit(); }, When::Design, "fit"},
+                   [this] { flat().fit(); }, When::Design, "fit"},
                   {"true-scale", view, tr("Flat parts at true scale"), "Ctrl+T",
-                   [this] { flat_->trueScale(); }, When::Design, "scale"}});
+                   [this] { flat().trueScale(); }, When::Design, "scale"}});
     for (int f : {8, 16, 32, 64})
         table.push_back({QString("finest-%1").arg(f),
                          view + "/" + tr("Finest fraction of an inch"),

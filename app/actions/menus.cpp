@@ -51,15 +51,16 @@ void Workbench::buildMenus() {
             connect(recentMenu_, &QMenu::aboutToShow, this, &Workbench::fillRecent);
         }
     }
-    for (auto signal : {&Session::selectionChanged, &Session::designChanged, &Session::toolChanged,
-                        &Session::documentChanged})
+    for (auto signal : {&Session::designChanged, &Session::documentChanged})
         connect(&session_, signal, this, &Workbench::refreshActions);
+    connect(&session_.selection(), &Selection::changed, this, &Workbench::refreshActions);
+    connect(&session_.placing(), &Placing::toolChanged, this, &Workbench::refreshActions);
     connect(session_.history(), &QUndoStack::indexChanged, this, &Workbench::refreshActions);
     refreshActions();
 }
 
 bool Workbench::can(When when) {
-    const QString chosen = session_.selectedStructure();
+    const QString chosen = session_.selection().structure();
     switch (when) {
     case When::Always:
         return true;

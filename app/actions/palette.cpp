@@ -1,4 +1,5 @@
 #include "app/actions/palette.h"
+#include "app/look/parts.h"
 #include "app/look/theme.h"
 #include <QAction>
 #include <QDialogButtonBox>
@@ -55,7 +56,7 @@ Palette::Palette(const Actions& table, const std::vector<QAction*>& actions, QWi
       list_(new QListWidget) {
     setObjectName("palette");
     setWindowTitle(tr("Find an action"));
-    resize(480, 420);
+    sizeByLetters(*this, {480, 420});
     words_->setObjectName("palette-words");
     words_->setAccessibleName(tr("Words of an action"));
     words_->setPlaceholderText(tr("A few letters of what you want to do"));
@@ -123,7 +124,7 @@ bool Palette::eventFilter(QObject* watched, QEvent* event) {
 KeySheet::KeySheet(const Actions& table, QWidget* parent) : QDialog(parent) {
     setObjectName("key-sheet");
     setWindowTitle(tr("Keys"));
-    resize(780, 700);
+    sizeByLetters(*this, {780, 700});
     auto* sheet = new QWidget;
     auto* across = new QHBoxLayout(sheet);
     across->setSpacing(28);

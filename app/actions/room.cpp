@@ -6,12 +6,14 @@ namespace hl {
 const std::vector<Room>& rooms() {
     auto tr = [](const char* text) { return QCoreApplication::translate("Room", text); };
     static const std::vector<Room> table{
-        {"card", tr("Card"), tr("Its size, its spine and its paper"), Lower::Parts, 5 / 8., "card"},
-        {"build", tr("Build"), tr("Structures and their measures"), Lower::Parts, 5 / 8.,
-         "measures"},
-        {"prove", tr("Prove"), tr("Does it stand, close and fit?"), Lower::Proof, 1 / 2.,
-         "findings"},
-        {"make", tr("Make"), tr("Sheets to cut and score"), Lower::Sheets, 2 / 5., "flat"},
+        {"card", tr("Card"), tr("For whom, how large, on what paper, in which envelope?"),
+         Subject::Card, Lower::None, 1, Beside::Card},
+        {"build", tr("Build"), tr("What stands on which fold?"), Subject::Standing, Lower::Parts,
+         0.72, Beside::Structures},
+        {"prove", tr("Prove"), tr("Does it stand, close and fit?"), Subject::Standing, Lower::Proof,
+         0.6, Beside::Nothing},
+        {"make", tr("Make"), tr("Sheets to cut and score"), Subject::Sheets, Lower::None, 1,
+         Beside::Structures},
     };
     return table;
 }

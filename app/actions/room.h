@@ -5,14 +5,19 @@
 
 namespace hl {
 
-// What lies below the standing card.
-enum class Lower { Parts, Sheets, Proof };
+// What a room is about: it gets most of the window.
+enum class Subject { Card, Standing, Sheets };
+// What lies below it, unless it is put away.
+enum class Lower { None, Parts, Proof };
+// What the column beside it holds.
+enum class Beside { Nothing, Card, Structures };
 
 struct Room {
     QString id, name, tip;
+    Subject subject;
     Lower lower;
-    double standing;  // the part of the height that the standing card has
-    const char* goes; // where the keyboard goes: "card", "measures", "findings" or "flat"
+    double part; // of the height that the subject has
+    Beside beside;
 };
 const std::vector<Room>& rooms();
 // Null when there is none of that id.

@@ -7,14 +7,14 @@
 namespace hl {
 
 bool Drawing::drawsLines() const {
-    const Session::Tool t = session_.tool();
-    return t == Session::Tool::Valley || t == Session::Tool::Mountain || t == Session::Tool::Slit;
+    const Placing::Tool t = session_.placing().tool();
+    return t == Placing::Tool::Valley || t == Placing::Tool::Mountain || t == Placing::Tool::Slit;
 }
 
 LineKind Drawing::kind() const {
-    return session_.tool() == Session::Tool::Valley     ? LineKind::Valley
-           : session_.tool() == Session::Tool::Mountain ? LineKind::Mountain
-                                                        : LineKind::Slit;
+    return session_.placing().tool() == Placing::Tool::Valley     ? LineKind::Valley
+           : session_.placing().tool() == Placing::Tool::Mountain ? LineKind::Mountain
+                                                                  : LineKind::Slit;
 }
 
 Snap Drawing::snap(const Spot& spot, bool fine) const {
@@ -27,7 +27,7 @@ Snap Drawing::snap(const Spot& spot, bool fine) const {
 
 void Drawing::hover(const Spot& spot) {
     preview_.reset();
-    if (spot.index < 0 || !(drawsLines() || session_.tool() == Session::Tool::Tab))
+    if (spot.index < 0 || !(drawsLines() || session_.placing().tool() == Placing::Tool::Tab))
         return;
     const Snap s = snap(spot, false);
     preview_ = Preview{spot.index, {}, kind(), s.at, QString::fromStdString(s.what)};
@@ -38,28 +38,28 @@ bool Drawing::press(const Spot& spot, const QString& thing) {
     line_.clear();
     around_.reset();
     if (spot.index < 0 || !session_.snapshot() || !session_.current())
-        return session_.tool() != Session::Tool::Select;
+        return session_.placing().tool() != Placing::Tool::Select;
     part_ = spot.part;
     const bool drawable = part_ == "card" || session_.design().part(part_);
-    if (session_.tool() == Session::Tool::Glue) {
+    if (session_.placing().tool() == Placing::Tool::Glue) {
         if (session_.snapshot()->folded->assembly.panel(thing.toStdString()) >= 0)
-            session_.glueAt(thing, spot.at);
+            session_.placing().glueAt(thing, spot.at);
         return true;
     }
-    if (session_.tool() != Session::Tool::Select && !drawable) {
+    if (session_.placing().tool() != Placing::Tool::Select && !drawable) {
         emit session_.refused(QObject::tr("%1 is a structure, whose creases follow from its "
                                           "measures; draw on a blank or on the card.")
                                   .arg(QString::fromStdString(part_)));
         return true;
     }
-    if (session_.tool() == Session::Tool::Tab) {
+    if (session_.placing().tool() == Placing::Tool::Tab) {
         auto added = addTab(session_.design(), part_, spot.at);
         if (!added) {
             emit session_.refused(QString::fromStdString(added.problem().text()));
             return true;
         }
         session_.edit(added->first, QObject::tr("Add a tab"));
-        session_.select(QString::fromStdString(added->second));
+        session_.selection().choose(QString::fromStdString(added->second));
         return true;
     }
     if (drawsLines()) {
@@ -97,7 +97,7 @@ bool Drawing::press(const Spot& spot, const QString& thing) {
                     lines.end());
         if (auto made = assemble(without))
             around_ = *made;
-        session_.select(thing);
+        session_.selection().choose(thing);
     }
     return gesture_ != Gesture::None;
 }
@@ -148,7 +148,7 @@ void Drawing::release() {
         } else {
             session_.edit(added->first, kind() == LineKind::Slit ? QObject::tr("Draw a slit")
                                                                  : QObject::tr("Draw a crease"));
-            session_.select(QString::fromStdString(added->second));
+            session_.selection().choose(QString::fromStdString(added->second));
         }
     }
     gesture_ = Gesture::None;

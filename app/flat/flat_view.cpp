@@ -33,11 +33,12 @@ FlatView::FlatView(Session& session, QWidget* parent)
         update();
     });
     auto redraw = [this] { update(); };
-    connect(&session_, &Session::selectionChanged, this, redraw);
-    connect(&session_, &Session::hoverChanged, this, redraw);
-    connect(&session_, &Session::toolChanged, this, [this] {
-        setCursor(session_.tool() == Session::Tool::Select ? Qt::ArrowCursor : Qt::CrossCursor);
-        if (session_.tool() == Session::Tool::Select)
+    connect(&session_.selection(), &Selection::changed, this, redraw);
+    connect(&session_.selection(), &Selection::hoverChanged, this, redraw);
+    connect(&session_.placing(), &Placing::toolChanged, this, [this] {
+        setCursor(session_.placing().tool() == Placing::Tool::Select ? Qt::ArrowCursor
+                                                                     : Qt::CrossCursor);
+        if (session_.placing().tool() == Placing::Tool::Select)
             drawing_.leave();
         update();
     });
@@ -45,14 +46,13 @@ FlatView::FlatView(Session& session, QWidget* parent)
 
 void FlatView::setShow(Show show) {
     show_ = show;
+    layOutSheets();
     fit();
 }
 
 void FlatView::setFormat(const SheetFormat& format) {
     format_ = &format;
-    built_.reset();
-    rebuild();
-    fit();
+    layOutSheets();
 }
 
 void FlatView::rebuild() {
@@ -64,7 +64,7 @@ void FlatView::rebuild() {
     // Columns from left to right, each as high as the first part, which is the card.
     double x = 0, y = 0, column = 0, tall = 0;
     const bool turned = c.design.card.spine == SpineSide::Top;
-    for (Pattern& p : patternsOf(c.design, c.assembly)) {
+    for (const Pattern& p : *session_.snapshot()->patterns) {
         const Vec2 upright = p.high - p.low;
         const Vec2 size = turned ? Vec2(upright.y(), upright.x()) : upright;
         if (parts_.empty())
@@ -78,9 +78,25 @@ void FlatView::rebuild() {
         column = std::max(column, size.x());
         y += size.y() + gap;
     }
-    sheets_ = layOut(c.design, c.assembly, *format_);
+    layOutSheets();
     if (fitted_ && !grip_)
         fit();
+}
+
+// Laying out takes its time, so it is a worker's work; the sheets before stay until then.
+void FlatView::layOutSheets() {
+    if (!built_ || show_ != Show::Sheets)
+        return;
+    worker_.request([this, c = built_, format = format_](const Worker::Cancelled& cancelled) {
+        auto sheets = layOut(c->design, c->assembly, *format);
+        if (!cancelled)
+            QMetaObject::invokeMethod(this, [this, sheets = std::move(sheets)] {
+                sheets_ = sheets;
+                if (fitted_ && show_ == Show::Sheets)
+                    fit();
+                update();
+            });
+    });
 }
 
 QRectF FlatView::bounds() const {
@@ -147,8 +163,8 @@ void FlatView::paintStroke(QPainter& painter, const Shape& s, const Placed& at) 
     const Line kind = s.line.code;
     const QString id = QString::fromStdString(s.owner);
     const bool crease = kind == Line::Valley || kind == Line::Mountain || kind == Line::Score;
-    const bool chosen = crease && session_.selected() == id,
-               near = crease && session_.hovered() == id;
+    const bool chosen = crease && session_.selection().chosen() == id,
+               near = crease && session_.selection().hovered() == id;
     const double width = std::max(kind == Line::Adhesive ? 0.7 : 1.15, s.width * scale_);
     QPen pen(chosen || near ? theme().accent : lineColour(kind), chosen ? width + 2
                                                                  : near ? width + 1.2
@@ -215,10 +231,10 @@ void FlatView::paintParts(QPainter& painter) const {
         painter.fillPath(outline, paper);
         for (int i : part.panels) {
             const QString id = QString::fromStdString(c.assembly.panels[i].id);
-            const bool chosen =
-                session_.selected() != "card" && Session::means(session_.selected(), id);
-            const bool near =
-                session_.hovered() != "card" && Session::means(session_.hovered(), id);
+            const bool chosen = session_.selection().chosen() != "card" &&
+                                Selection::means(session_.selection().chosen(), id);
+            const bool near = session_.selection().hovered() != "card" &&
+                              Selection::means(session_.selection().hovered(), id);
             if (!chosen && !near)
                 continue;
             QPolygonF ring;
@@ -385,7 +401,7 @@ FlatView::Thing FlatView::thingAt(const QPointF& pixel, bool creases) const {
 
 // Where a structure that is being placed would go.
 void FlatView::pointAt(const QPointF& pixel) {
-    const Family* f = family(session_.placing().toStdString());
+    const Family* f = family(session_.placing().family().toStdString());
     if (!f || !built_ || !session_.snapshot())
         return;
     const Thing thing = thingAt(pixel, f->ground != Ground::Panel);
@@ -398,19 +414,19 @@ void FlatView::pointAt(const QPointF& pixel) {
         const Crease& c = a.creases[size_t(crease)];
         at = c.from + (at - line->from).dot((line->to - line->from).normalized()) * c.dir();
     }
-    session_.hover(thing.id);
-    session_.pointAt(thing.id, at);
+    session_.selection().hover(thing.id);
+    session_.placing().pointAt(thing.id, at);
 }
 
 void FlatView::mousePressEvent(QMouseEvent* e) {
     setFocus();
     last_ = pressed_ = e->position();
     grip_.reset();
-    if (session_.tool() == Session::Tool::Place && e->button() == Qt::LeftButton) {
+    if (session_.placing().tool() == Placing::Tool::Place && e->button() == Qt::LeftButton) {
         pointAt(e->position());
-        return session_.placeGhost();
+        return session_.placing().put();
     }
-    const bool gluing = session_.tool() == Session::Tool::Glue;
+    const bool gluing = session_.placing().tool() == Placing::Tool::Glue;
     const Thing thing = thingAt(e->position(), !gluing);
     draws_ = built_ && show_ == Show::Parts && e->button() == Qt::LeftButton &&
              drawing_.press(spotAt(e->position()), thing.id);
@@ -423,10 +439,10 @@ void FlatView::mousePressEvent(QMouseEvent* e) {
         return;
     if (thing.part.isEmpty()) { // a panel: first its structure, then itself
         const QString owner = thing.id.section('.', 0, 0);
-        session_.select(session_.selected() == owner ? thing.id : owner);
+        session_.selection().choose(session_.selection().chosen() == owner ? thing.id : owner);
         return;
     }
-    session_.select(thing.id);
+    session_.selection().choose(thing.id);
     grip_ = gripOf(session_.design(), thing.id.toStdString(), thing.part.toStdString());
     gripPart_ = thing.part;
     gripCrease_ = thing.id;
@@ -441,14 +457,15 @@ void FlatView::mouseMoveEvent(QMouseEvent* e) {
         update();
         return;
     }
-    if (!e->buttons() && session_.tool() == Session::Tool::Place) {
+    if (!e->buttons() && session_.placing().tool() == Placing::Tool::Place) {
         setCursor(Qt::CrossCursor);
         return pointAt(e->position());
     }
     if (!e->buttons()) {
-        const bool selecting = session_.tool() == Session::Tool::Select;
-        const Thing thing = thingAt(e->position(), session_.tool() != Session::Tool::Glue);
-        session_.hover(thing.id);
+        const bool selecting = session_.placing().tool() == Placing::Tool::Select;
+        const Thing thing =
+            thingAt(e->position(), session_.placing().tool() != Placing::Tool::Glue);
+        session_.selection().hover(thing.id);
         if (!selecting) {
             if (built_ && show_ == Show::Parts)
                 drawing_.hover(spotAt(e->position()));
@@ -478,13 +495,12 @@ void FlatView::mouseMoveEvent(QMouseEvent* e) {
         const Vec2 moved = turned ? Vec2(-by.y(), by.x()) : by;
         if (QLineF(e->position(), pressed_).length() < 3)
             return;
-        Design d = session_.design();
-        const Measure m = dragged(*grip_, moved, d, e->modifiers() & Qt::AltModifier);
-        d.structure(grip_->structure)->set[grip_->parameter] = m;
-        if (assemble(d))
-            session_.edit(
-                d, tr("Drag %1").arg(QString::fromStdString(grip_->parameter).replace('_', ' ')),
-                gesture_);
+        const Measure m =
+            dragged(*grip_, moved, session_.design(), e->modifiers() & Qt::AltModifier);
+        session_.tryEdit(
+            [&](Design& d) { d.structure(grip_->structure)->set[grip_->parameter] = m; },
+            tr("Drag %1").arg(QString::fromStdString(grip_->parameter).replace('_', ' ')),
+            gesture_);
     } else if (panning_) {
         origin_ += step;
         fitted_ = false;
@@ -497,7 +513,7 @@ void FlatView::mouseReleaseEvent(QMouseEvent* e) {
         drawing_.release();
     draws_ = false;
     if (panning_ && QLineF(e->position(), pressed_).length() < 4)
-        session_.select({});
+        session_.selection().choose({});
     panning_ = false;
     grip_.reset();
     update();
@@ -512,7 +528,7 @@ void FlatView::keyPressEvent(QKeyEvent* e) {
     const double step = 30;
     switch (e->key()) {
     case Qt::Key_Escape:
-        session_.setTool(Session::Tool::Select);
+        session_.placing().setTool(Placing::Tool::Select);
         return;
     case Qt::Key_Left:
         origin_ += QPointF(step, 0);
@@ -544,6 +560,6 @@ void FlatView::keyPressEvent(QKeyEvent* e) {
     update();
 }
 
-void FlatView::leaveEvent(QEvent*) { session_.hover({}); }
+void FlatView::leaveEvent(QEvent*) { session_.selection().hover({}); }
 
 } // namespace hl

@@ -58,6 +58,7 @@ class FlatView : public QWidget {
         QString id, part;
     };
     void rebuild();
+    void layOutSheets();
     QRectF bounds() const; // mm, y up
     QPointF toPixel(const Vec2& mm) const;
     Vec2 toMm(const QPointF& pixel) const;
@@ -92,6 +93,7 @@ class FlatView : public QWidget {
     std::optional<Grip> grip_;
     QString gripPart_, gripCrease_, gesture_;
     int gestures_ = 0;
+    Worker worker_; // the last member, so that it goes first
 };
 
 } // namespace hl

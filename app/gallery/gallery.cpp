@@ -1,8 +1,8 @@
 #include "app/gallery/gallery.h"
+#include "app/gallery/samples.h"
+#include "app/look/parts.h"
 #include "app/look/theme.h"
 #include "app/start/card_button.h"
-#include "core/assemble/assemble.h"
-#include "core/edit/edit.h"
 #include "core/structures/family.h"
 #include <QGridLayout>
 #include <QKeyEvent>
@@ -11,33 +11,16 @@
 #include <QScrollArea>
 #include <algorithm>
 #include <functional>
-#include <map>
 
 namespace hl {
 namespace {
 
 constexpr int columns = 4;
 
-// A 5 x 7 in card with nothing but this family, folded once and kept: the picture of it.
-std::shared_ptr<const Case> sample(const Family& f) {
-    static std::map<std::string, std::shared_ptr<const Case>> made;
-    auto& one = made[f.id];
-    if (!one) {
-        const Design card =
-            *newDesign(Measure::fromMm(127), Measure::fromMm(177.8), SpineSide::Left, Unit::Inch);
-        auto added = addStructure(card, f.id, "", {});
-        const Design& d = added ? added->first : card;
-        one = std::make_shared<const Case>(d, *assemble(d));
-    }
-    return one;
-}
-
 class Entry : public CardButton {
   public:
-    Entry(const Family& f, std::function<void()> choose)
-        : CardButton(sample(f), std::move(choose)) {
+    Entry(const Family& f, std::function<void()> choose) : CardButton(std::move(choose)) {
         setObjectName("gallery-" + QString::fromStdString(f.id));
-        setFixedHeight(226);
         auto* column = this->column();
         column->setContentsMargins(8, 6, 8, 8);
         column->setSpacing(2);
@@ -49,7 +32,9 @@ class Entry : public CardButton {
         purpose->setWordWrap(true);
         purpose->setMinimumWidth(40);
         purpose->setAlignment(Qt::AlignTop);
-        purpose->setFixedHeight(64);
+        const int line = purpose->fontMetrics().lineSpacing();
+        purpose->setFixedHeight(4 * line + 8);
+        setFixedHeight(140 + 5 * line + 20);
         column->addWidget(purpose);
         QString words =
             QString::fromStdString(f.id + " " + f.name + " " + f.purpose + " " + f.shelf);
@@ -57,6 +42,7 @@ class Entry : public CardButton {
             words += " " + QString::fromStdString(ground);
         setProperty("words", words);
         setAccessibleName(QString::fromStdString(f.name + ": " + f.purpose));
+        sampleOf(f, this, [this](PicturedPtr p) { show(std::move(p)); });
     }
 };
 
@@ -65,6 +51,7 @@ class Entry : public CardButton {
 Gallery::Gallery(QWidget* parent) : QDialog(parent) {
     setObjectName("gallery");
     setWindowTitle(tr("Structures"));
+    sizeByLetters(*this, {980, 700});
     auto* column = new QVBoxLayout(this);
     search_ = new QLineEdit;
     search_->setObjectName("gallery-search");

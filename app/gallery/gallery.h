@@ -13,7 +13,6 @@ class Gallery : public QDialog {
     Q_OBJECT
   public:
     explicit Gallery(QWidget* parent = nullptr);
-    QSize sizeHint() const override { return {980, 700}; }
 
   signals:
     void chosen(const QString& family);

@@ -33,6 +33,7 @@ QColor colourOf(const Colour& c) {
         return t.note;
     case Tint::Ground:
         return t.ground;
+    case Tint::Given:
     case Tint::Paper:
         return QColor(QString::fromStdString(onPaper(c)));
     case Tint::Heat:

@@ -19,6 +19,8 @@ static void initResources() { Q_INIT_RESOURCE(resources); }
 namespace hl {
 namespace {
 
+constexpr double ourSize = 10.5; // points
+
 Theme light() {
     return {false,     "#e9e5dc", "#d9d4c8", "#f4f1ea", "#fdfcf9", "#d8d2c5", "#2b2a33",
             "#6a6672", "#31598c", "#ffffff", "#a8402f", "#b7791a", "#5d7a34", "#4a7a52"};
@@ -108,8 +110,12 @@ const Theme& theme() { return held(); }
 void chooseTheme(bool isDark) {
     loadFonts();
     held() = isDark ? dark() : light();
+    // The desktop's own font and size; where there is no desktop, ours.
+    static const bool desktop = !qEnvironmentVariableIsEmpty("XDG_CURRENT_DESKTOP");
+    if (desktop)
+        return;
     QFont font("Cabin");
-    font.setPointSizeF(10.5);
+    font.setPointSizeF(ourSize);
     QApplication::setFont(font);
 }
 
@@ -169,9 +175,11 @@ QColor severityColour(Severity s) {
                                     : theme().note;
 }
 
+// `points` beside text of our own size; larger where the desktop's is.
 QFont headingFont(double points) {
     QFont f("Vollkorn");
-    f.setPointSizeF(points);
+    const double now = QApplication::font().pointSizeF();
+    f.setPointSizeF(points * (now > 0 ? now / ourSize : 1));
     f.setWeight(QFont::DemiBold);
     return f;
 }

@@ -1,15 +1,11 @@
 #include "app/panels/findings_panel.h"
 #include "app/look/theme.h"
+#include "app/panels/finding_card.h"
 #include "core/prove/saying.h"
-#include <QEvent>
 #include <QHBoxLayout>
-#include <QKeyEvent>
 #include <QLabel>
-#include <QMouseEvent>
 #include <QProgressBar>
-#include <QPushButton>
 #include <QScrollArea>
-#include <QStyle>
 #include <QToolButton>
 #include <QVBoxLayout>
 #include <algorithm>
@@ -17,28 +13,6 @@
 
 namespace hl {
 namespace {
-
-// A frame that shows its finding when clicked or chosen by key.
-class FindingCard : public QFrame {
-  public:
-    FindingCard(std::function<void()> showIt) : show_(std::move(showIt)) {
-        setProperty("paper", true);
-        setFocusPolicy(Qt::StrongFocus);
-        setCursor(Qt::PointingHandCursor);
-    }
-
-  protected:
-    void mousePressEvent(QMouseEvent*) override { show_(); }
-    void keyPressEvent(QKeyEvent* e) override {
-        if (e->key() == Qt::Key_Return || e->key() == Qt::Key_Space)
-            show_();
-        else
-            QFrame::keyPressEvent(e);
-    }
-
-  private:
-    std::function<void()> show_;
-};
 
 // What there is to make, in a sentence.
 QString factsOf(const Case& c) {
@@ -107,11 +81,12 @@ FindingsPanel::FindingsPanel(Session& session, QWidget* parent)
     list_ = new QVBoxLayout(holder);
     list_->setContentsMargins(0, 0, 2, 0);
     list_->setSpacing(8);
+    list_->addStretch(1);
     scroll->setWidget(holder);
     column->addWidget(scroll, 1);
     column->addWidget(facts_);
     connect(&session_, &Session::snapshotChanged, this, &FindingsPanel::rebuild);
-    connect(&session_, &Session::findingShown, this, &FindingsPanel::markShown);
+    connect(&session_.selection(), &Selection::findingShown, this, &FindingsPanel::markShown);
     connect(&session_.folder(), &Folder::progress, this, [this](double part) {
         const bool busy = part < 1 && session_.snapshot() && !session_.snapshot()->findings.empty();
         progress_->setVisible(busy);
@@ -121,13 +96,13 @@ FindingsPanel::FindingsPanel(Session& session, QWidget* parent)
 }
 
 void FindingsPanel::focusFirst() {
-    if (auto* c = findChild<QFrame*>("finding-0"))
-        c->setFocus(Qt::OtherFocusReason);
+    if (!cards_.empty())
+        cards_.front()->setFocus(Qt::OtherFocusReason);
 }
 
 void FindingsPanel::rebuild() {
     const SnapshotPtr s = session_.snapshot();
-    if (!s || s->stage == Snapshot::Folded)
+    if (!s || s->stage <= Snapshot::Folded)
         return; // the last findings stay until there are new ones
     const Verdict v = s->verdict();
     verdict_->setText(QString::fromStdString(sentenceOf(v)));
@@ -146,78 +121,32 @@ void FindingsPanel::rebuild() {
             : n == 1 ? tr("One thing to look at:")
                      : tr("%1 things to look at:").arg(n));
     facts_->setText(factsOf(*s->folded));
-    while (QLayoutItem* item = list_->takeAt(0)) {
-        delete item->widget();
-        delete item;
+    // A finding that is still there keeps its card, and with it the keyboard.
+    std::vector<FindingCard*> old;
+    old.swap(cards_);
+    for (size_t i = 0; i < n; ++i) {
+        auto it = std::find_if(old.begin(), old.end(),
+                               [&](FindingCard* c) { return c->isOf(s->findings[i]); });
+        FindingCard* card = it == old.end() ? new FindingCard(session_) : *it;
+        if (it != old.end())
+            old.erase(it);
+        card->show(s->findings[i], int(i));
+        cards_.push_back(card);
+        if (list_->indexOf(card) != int(i))
+            list_->insertWidget(int(i), card);
     }
-    for (size_t i = 0; i < n; ++i)
-        list_->addWidget(card(s->findings[i], int(i)));
-    list_->addStretch(1);
+    for (FindingCard* gone : old)
+        gone->deleteLater(); // one of them may be the reason
+    for (FindingCard* gone : old)
+        gone->hide();
     markShown();
+    emit changed(int(n));
 }
 
-// The card of the finding that is shown has an edge of its own.
 void FindingsPanel::markShown() {
-    const SnapshotPtr s = session_.snapshot();
-    const Finding* shown = session_.shown();
-    for (int i = 0; s && i < int(s->findings.size()); ++i)
-        if (auto* card = findChild<QFrame*>(QString("finding-%1").arg(i))) {
-            const bool chosen = shown && shown->message == s->findings[size_t(i)].message;
-            card->setProperty("chosen", chosen);
-            card->style()->unpolish(card);
-            card->style()->polish(card);
-        }
-}
-
-QWidget* FindingsPanel::card(const Finding& f, int index) {
-    auto* frame = new FindingCard([this, f] { session_.show(f); });
-    frame->setObjectName(QString("finding-%1").arg(index));
-    frame->setAccessibleName(QString::fromStdString(f.message));
-    auto* row = new QHBoxLayout(frame);
-    row->setContentsMargins(10, 9, 10, 9);
-    row->setSpacing(9);
-    auto* mark = new QLabel;
-    mark->setPixmap(severityMark(f.severity, 14, devicePixelRatioF()));
-    row->addWidget(mark, 0, Qt::AlignTop);
-    auto* text = new QVBoxLayout;
-    text->setSpacing(4);
-    static const char* const words[] = {"Note", "Caution", "Stop"};
-    QString rule;
-    for (const Rule& r : rules())
-        if (f.rule == r.id)
-            rule = tr(r.title);
-    auto* head = new QLabel(tr("%1: %2").arg(tr(words[int(f.severity)]), rule.toLower()));
-    head->setProperty("heading", true);
-    text->addWidget(head);
-    auto* message = new QLabel(QString::fromStdString(f.message));
-    message->setWordWrap(true);
-    text->addWidget(message);
-    auto* remedy = new QLabel(QString::fromStdString(f.remedy));
-    remedy->setWordWrap(true);
-    remedy->setProperty("quiet", true);
-    text->addWidget(remedy);
-    if (f.action) {
-        auto* button = new QPushButton(tr("Do that"));
-        button->setObjectName(QString("remedy-%1").arg(index));
-        button->setProperty("primary", true);
-        button->setToolTip(tr("Carries the remedy out; it can be undone"));
-        connect(button, &QPushButton::clicked, this, [this, action = *f.action] {
-            Design d = session_.design();
-            auto* set = d.setOf(action.structure);
-            if (!set)
-                return;
-            if (action.value)
-                (*set)[action.parameter] = *action.value;
-            else
-                set->erase(action.parameter);
-            session_.edit(
-                d,
-                tr("Remedy: %1").arg(QString::fromStdString(action.parameter).replace('_', ' ')));
-        });
-        text->addWidget(button, 0, Qt::AlignLeft);
-    }
-    row->addLayout(text, 1);
-    return frame;
+    const Finding* shown = session_.selection().finding();
+    for (FindingCard* card : cards_)
+        card->mark(shown && card->isOf(*shown));
 }
 
 } // namespace hl

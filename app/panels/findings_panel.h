@@ -10,23 +10,27 @@ class QVBoxLayout;
 
 namespace hl {
 
+class FindingCard;
+
 class FindingsPanel : public QWidget {
     Q_OBJECT
   public:
     explicit FindingsPanel(Session& session, QWidget* parent = nullptr);
     void focusFirst();
 
+  signals:
+    void changed(int findings); // how many there are
+
   private:
     void rebuild();
     void markShown();
-    QWidget* card(const Finding& finding, int index);
 
     Session& session_;
     QLabel *verdictMark_, *verdict_, *summary_, *facts_;
     QProgressBar* progress_;
     QToolButton* stop_;
-    QWidget* body_ = nullptr;
     QVBoxLayout* list_;
+    std::vector<FindingCard*> cards_; // as the findings
 };
 
 } // namespace hl

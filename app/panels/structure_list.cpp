@@ -1,108 +1,58 @@
 #include "app/panels/structure_list.h"
-#include "app/look/theme.h"
-#include "core/edit/edit.h"
-#include "core/structures/family.h"
-#include <QFile>
-#include <QHeaderView>
-#include <map>
+#include <QScopedValueRollback>
+#include <algorithm>
 
 namespace hl {
-namespace {
-
-constexpr int idRole = Qt::UserRole;
-
-} // namespace
 
 StructureList::StructureList(Session& session, QWidget* parent)
-    : QTreeWidget(parent), session_(session) {
+    : QTreeView(parent), session_(session), things_(new StructureModel(session, this)) {
     setObjectName("structure-list");
     setAccessibleName(tr("Structures"));
+    setModel(things_);
     setHeaderHidden(true);
     setIndentation(14);
     setRootIsDecorated(false);
     setItemsExpandable(false);
     setMouseTracking(true);
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     setTextElideMode(Qt::ElideRight);
-    connect(this, &QTreeWidget::currentItemChanged, this, [this](QTreeWidgetItem* item) {
-        if (!busy_ && item)
-            session_.select(item->data(0, idRole).toString());
-    });
-    connect(this, &QTreeWidget::itemEntered, this,
-            [this](QTreeWidgetItem* item) { session_.hover(item->data(0, idRole).toString()); });
-    connect(&session_, &Session::designChanged, this, &StructureList::rebuild);
-    connect(&session_, &Session::snapshotChanged, this, [this] {
-        if (session_.snapshot()->stage == Snapshot::Proved) // now there are findings to mark
-            rebuild();
-    });
-    connect(&session_, &Session::selectionChanged, this, &StructureList::mark);
-    rebuild();
-}
-
-void StructureList::rebuild() {
-    busy_ = true;
-    clear();
-    const Design& d = session_.design();
-    std::map<std::string, QTreeWidgetItem*> items;
-    auto* card = new QTreeWidgetItem(this, {QString::fromStdString(d.title)});
-    card->setData(0, idRole, "card");
-    card->setIcon(0, icon("card"));
-    items["card"] = card;
-    for (const FreePart& p : d.parts) {
-        auto* item =
-            new QTreeWidgetItem(card, {QString::fromStdString(p.name.empty() ? p.id : p.name)});
-        item->setToolTip(0, tr("A blank with what is drawn on it"));
-        item->setData(0, idRole, QString::fromStdString(p.id));
-        item->setIcon(0, icon("blank"));
-        items[p.id] = item;
-    }
-    for (size_t placed = 0, round = 0; placed < d.structures.size() && round <= d.structures.size();
-         ++round)
-        for (const StructureSpec& s : d.structures) {
-            auto host = items.find(ownerOf(s.on));
-            if (items.count(s.id) || host == items.end())
-                continue;
-            const Family& f = *family(s.kind);
-            const QString name =
-                QString::fromStdString(s.name.empty() ? f.name + " " + s.id : s.name);
-            auto* item = new QTreeWidgetItem(host->second, {name});
-            item->setToolTip(
-                0,
-                tr("%1 on %2").arg(QString::fromStdString(f.name), QString::fromStdString(s.on)));
-            item->setData(0, idRole, QString::fromStdString(s.id));
-            // Those with a picture of their own; the rest share the lantern.
-            const QString own = QString::fromStdString(f.id);
-            item->setIcon(0, icon(QFile::exists(":/icons/" + own + ".svg") ? own : "lantern"));
-            items[s.id] = item;
-            ++placed;
-        }
-    if (session_.snapshot() && session_.current())
-        for (const Finding& f : session_.snapshot()->findings)
-            for (const std::string& part : f.parts) {
-                auto it = items.find(part);
-                if (it == items.end() || part == "card" || f.severity == Severity::Note)
-                    continue;
-                it->second->setForeground(0, severityColour(f.severity));
-                const QString mark = f.severity == Severity::Stop ? "  ■" : "  ▲";
-                if (!it->second->text(0).contains("■") && !it->second->text(0).contains(mark))
-                    it->second->setText(0, it->second->text(0).remove("  ▲") + mark);
-            }
+    setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
     expandAll();
-    busy_ = false;
+    connect(this, &QTreeView::entered, this, [this](const QModelIndex& at) {
+        session_.selection().hover(at.data(StructureModel::idRole).toString());
+    });
+    connect(things_, &StructureModel::madeUpAnew, this, [this] {
+        expandAll();
+        updateGeometry();
+        mark();
+    });
+    connect(&session_.selection(), &Selection::changed, this, &StructureList::mark);
     mark();
 }
 
+QSize StructureList::sizeHint() const {
+    int rows = 0, height = 0;
+    for (QModelIndex at = things_->index(0, 0); at.isValid(); at = indexBelow(at)) {
+        ++rows;
+        height += std::max(1, rowHeight(at));
+    }
+    const int frame = 2 * frameWidth() + 8;
+    return {180, frame + (rows > 1 ? height : std::max(height, fontMetrics().height() + 8))};
+}
+
+void StructureList::currentChanged(const QModelIndex& current, const QModelIndex& previous) {
+    QTreeView::currentChanged(current, previous);
+    if (!busy_ && current.isValid())
+        session_.selection().choose(current.data(StructureModel::idRole).toString());
+}
+
 void StructureList::mark() {
-    busy_ = true;
-    const QString owner = session_.selected().section('.', 0, 0);
-    QTreeWidgetItem* found = nullptr;
-    for (QTreeWidgetItemIterator it(this); *it; ++it)
-        if ((*it)->data(0, idRole).toString() == owner)
-            found = *it;
-    setCurrentItem(found);
-    if (!found)
+    const QScopedValueRollback<bool> quiet(busy_, true);
+    const QModelIndex at = things_->indexOf(session_.selection().chosen().section('.', 0, 0));
+    setCurrentIndex(at);
+    if (!at.isValid())
         clearSelection();
-    busy_ = false;
 }
 
 } // namespace hl

@@ -1,19 +1,24 @@
-// The structure list: the card and what stands on it, each structure under its host.
+// The structure list: the card and what stands on it, as tall as it needs.
 #pragma once
-#include "app/session/session.h"
-#include <QTreeWidget>
+#include "app/panels/structure_model.h"
+#include <QTreeView>
 
 namespace hl {
 
-class StructureList : public QTreeWidget {
+class StructureList : public QTreeView {
     Q_OBJECT
   public:
     explicit StructureList(Session& session, QWidget* parent = nullptr);
+    QSize sizeHint() const override;
+    QSize minimumSizeHint() const override { return {80, sizeHint().height()}; }
+
+  protected:
+    void currentChanged(const QModelIndex& current, const QModelIndex& previous) override;
 
   private:
-    void rebuild();
     void mark(); // the selection
     Session& session_;
+    StructureModel* things_;
     bool busy_ = false;
 };
 

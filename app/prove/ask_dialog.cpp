@@ -77,7 +77,7 @@ AskDialog::AskDialog(Session& session, QWidget* parent) : QDialog(parent), sessi
         accept();
     });
     fill();
-    const int chosen = structure_->findData(session_.selectedStructure());
+    const int chosen = structure_->findData(session_.selection().structure());
     if (chosen >= 0) {
         structure_->setCurrentIndex(chosen);
         fill();

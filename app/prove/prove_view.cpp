@@ -1,4 +1,6 @@
 #include "app/prove/prove_view.h"
+#include "app/look/flow_layout.h"
+#include "app/look/parts.h"
 #include "app/look/theme.h"
 #include "app/prove/picture_view.h"
 #include "core/report/pictures.h"
@@ -21,15 +23,10 @@ ProveView::ProveView(Session& session, QWidget* parent) : QWidget(parent), sessi
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
-    auto* bar = new QFrame;
-    bar->setProperty("bar", true);
-    auto* row = new QHBoxLayout(bar);
-    row->setContentsMargins(10, 3, 8, 3);
-    row->setSpacing(4);
-    auto* title = new QLabel(tr("Over the opening"));
-    title->setProperty("heading", true);
-    row->addWidget(title);
-    row->addStretch(1);
+    FlowLayout* row = nullptr;
+    QFrame* top = bar(row);
+    row->addWidget(barTitle(tr("Over the opening")));
+    row->addSpring();
     auto* group = new QButtonGroup(this);
     const struct {
         const char *id, *text, *tip;
@@ -46,7 +43,6 @@ ProveView::ProveView(Session& session, QWidget* parent) : QWidget(parent), sessi
         row->addWidget(b);
     }
     connect(group, &QButtonGroup::idClicked, this, [this](int id) { turnTo(Side(id)); });
-    row->addSpacing(10);
     auto button = [&](const char* id, const QString& text, const QString& tip, auto signal) {
         auto* b = new QPushButton(text);
         b->setObjectName(id);
@@ -60,7 +56,7 @@ ProveView::ProveView(Session& session, QWidget* parent) : QWidget(parent), sessi
            &ProveView::reportWanted);
     button("prove-workshop", tr("Workshop…"), tr("Your ruler, your usual errors, the local post"),
            &ProveView::workshopWanted);
-    column->addWidget(bar);
+    column->addWidget(top);
 
     chart_ = new PictureView;
     chart_->setObjectName("prove-chart");
@@ -77,6 +73,7 @@ ProveView::ProveView(Session& session, QWidget* parent) : QWidget(parent), sessi
     cutRow->setContentsMargins(10, 2, 10, 4);
     section_ = new QLabel;
     section_->setProperty("quiet", true);
+    section_->setMinimumWidth(section_->fontMetrics().horizontalAdvance("cut at 1000.0 mm"));
     slider_ = new QSlider(Qt::Horizontal);
     slider_->setObjectName("prove-section");
     slider_->setAccessibleName(tr("Where the card is cut, along the spine"));
@@ -117,8 +114,8 @@ ProveView::ProveView(Session& session, QWidget* parent) : QWidget(parent), sessi
     connect(&session_, &Session::openingChanged, this, all);
     connect(slider_, &QSlider::valueChanged, this, [this] { drawSide(); });
     // The section goes through the place of a finding that is shown.
-    connect(&session_, &Session::findingShown, this, [this] {
-        if (const Finding* f = session_.shown(); f && f->where)
+    connect(&session_.selection(), &Selection::findingShown, this, [this] {
+        if (const Finding* f = session_.selection().finding(); f && f->where)
             slider_->setValue(int(std::lround(f->where->y() / length() * slider_->maximum())));
     });
     connect(chart_, &PictureView::resized, this, [this] { drawChart(); });

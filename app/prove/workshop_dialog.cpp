@@ -1,4 +1,5 @@
 #include "app/prove/workshop_dialog.h"
+#include "app/look/parts.h"
 #include <QComboBox>
 #include <QDialogButtonBox>
 #include <QDoubleSpinBox>
@@ -6,6 +7,7 @@
 #include <QHeaderView>
 #include <QLabel>
 #include <QPushButton>
+#include <QScrollArea>
 #include <QTableWidget>
 #include <QVBoxLayout>
 #include <set>
@@ -15,8 +17,15 @@ namespace hl {
 WorkshopDialog::WorkshopDialog(const Workshop& w, QWidget* parent) : QDialog(parent) {
     setObjectName("workshop-dialog");
     setWindowTitle(tr("Workshop"));
-    resize(640, 470);
+    sizeByLetters(*this, {640, 470});
     auto* column = new QVBoxLayout(this);
+    // What is too tall for the screen is scrolled; the buttons stay.
+    auto* scroll = new QScrollArea;
+    scroll->setWidgetResizable(true);
+    scroll->setFocusPolicy(Qt::NoFocus);
+    auto* body = new QWidget;
+    auto* rows = new QVBoxLayout(body);
+    rows->setContentsMargins(0, 0, 0, 0);
     auto* form = new QFormLayout;
     ruler_ = new QComboBox;
     ruler_->setObjectName("workshop-ruler");
@@ -40,12 +49,12 @@ WorkshopDialog::WorkshopDialog(const Workshop& w, QWidget* parent) : QDialog(par
     cut_ = error("workshop-cut", tr("A cut is usually off by"), w.cutError);
     laying_ = error("workshop-laying", tr("A part is laid down off by"), w.layingError);
     adhesive_ = error("workshop-adhesive", tr("A glued join is thick"), w.adhesive);
-    column->addLayout(form);
+    rows->addLayout(form);
     auto* note = new QLabel(tr("Mail classes. The values that come with the program are neutral "
                                "samples: ask the local post and put in what it says."));
     note->setWordWrap(true);
     note->setProperty("quiet", true);
-    column->addWidget(note);
+    rows->addWidget(note);
     mail_ = new QTableWidget(0, 5);
     mail_->setObjectName("workshop-mail");
     mail_->setHorizontalHeaderLabels(
@@ -54,7 +63,10 @@ WorkshopDialog::WorkshopDialog(const Workshop& w, QWidget* parent) : QDialog(par
     mail_->verticalHeader()->hide();
     for (const MailClass& m : w.mail)
         addRow(m);
-    column->addWidget(mail_, 1);
+    mail_->setMinimumHeight(8 * mail_->fontMetrics().height());
+    rows->addWidget(mail_, 1);
+    scroll->setWidget(body);
+    column->addWidget(scroll, 1);
     auto* row = new QHBoxLayout;
     auto* more = new QPushButton(tr("Add a class"));
     auto* less = new QPushButton(tr("Remove the class"));
@@ -91,6 +103,7 @@ void WorkshopDialog::addRow(const MailClass& m) {
         box->setFrame(false);
         box->setValue(v);
         mail_->setCellWidget(row, column++, box);
+        mail_->setRowHeight(row, box->sizeHint().height() + 4);
     }
 }
 

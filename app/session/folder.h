@@ -1,24 +1,38 @@
-// The folder: a worker thread that turns the newest design into snapshots. A new request stops
-// the one under way, so editing never waits.
+// The folder: turns the newest design into snapshots on a worker, stage after stage.
 #pragma once
 #include "app/session/snapshot.h"
-#include <QObject>
-#include <QThread>
-#include <atomic>
-#include <functional>
+#include "app/session/worker.h"
 
 namespace hl {
+
+// What the stages share while they run, on the worker's thread.
+struct Folding {
+    const Design& design;
+    const Workshop& workshop;
+    const Worker::Cancelled& cancelled;
+    Snapshot s;
+    std::function<void(Snapshot::Stage)> show; // what there is so far
+    std::function<void(double)> progress;      // parts of one
+    std::function<size_t()> preferred;         // the finding whose remedy is wanted next
+};
+
+// One stage of the way from a design to advice, each in a file of its own; false: there is nothing
+// to go on with.
+struct FoldingStage {
+    const char* id;
+    bool (*run)(Folding& f);
+};
+const std::vector<FoldingStage>& foldingStages();
 
 class Folder : public QObject {
     Q_OBJECT
   public:
     explicit Folder(QObject* parent = nullptr);
-    ~Folder() override;
 
     // Folds and proves `design`; older requests are dropped.
     void request(const Design& design, quint64 version, const Workshop& workshop);
     // Stops what is under way; what was reached stays.
-    void stop();
+    void stop() { worker_.stop(); }
 
     // The finding whose remedy is looked for next, by its number.
     void prefer(int finding) { preferred_ = finding; }
@@ -32,15 +46,9 @@ class Folder : public QObject {
     void progress(double part);             // of the search for remedies; 1 when over
 
   private:
-    struct Job;
-    void run(const std::shared_ptr<Job>& job);
-    void work(const std::shared_ptr<Job>& job);
-
-    QThread thread_;
-    QObject* worker_;
-    std::shared_ptr<Job> current_;
     std::atomic<int> preferred_{-1};
     std::function<void()> trial_;
+    Worker worker_; // the last member, so that it goes first
 };
 
 } // namespace hl

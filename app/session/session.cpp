@@ -1,21 +1,18 @@
 #include "app/session/session.h"
 #include "app/session/recovery.h"
 #include "core/assemble/assemble.h"
-#include "core/assembly/assembly.h"
-#include "core/edit/draw.h"
 #include "core/edit/edit.h"
 #include "core/files/atomic_save.h"
 #include "core/files/hlantern.h"
 #include "core/files/workshop.h"
-#include "core/structures/family.h"
 #include <QCryptographicHash>
 #include <QDir>
 #include <QFile>
 #include <QFileInfo>
+#include <QSettings>
 #include <QStandardPaths>
 #include <QUndoCommand>
 #include <algorithm>
-#include <cmath>
 
 namespace hl {
 
@@ -104,13 +101,8 @@ Session::Session(QObject* parent) : QObject(parent) {
     const CardSpec first;
     design_ = *newDesign(first.width, first.height, first.spine, Unit::Millimetre);
     history_.setUndoLimit(500);
-    connect(&folder_, &Folder::reached, this, [this](const SnapshotPtr& s) {
-        if (s->version != version_)
-            return; // a later design is on its way
-        snapshot_ = s;
-        setOpening(opening_); // the new motion may be a shorter one
-        emit snapshotChanged();
-    });
+    finest_ = QSettings().value("finest", finest_).toInt();
+    connect(&folder_, &Folder::reached, this, &Session::take);
     connect(&history_, &QUndoStack::cleanChanged, this, &Session::documentChanged);
 }
 
@@ -128,17 +120,61 @@ bool Session::edit(const Result<Design>& next, const QString& label, const QStri
     return true;
 }
 
+Trouble Session::tryEdit(const std::function<void(Design&)>& change, const QString& label,
+                         const QString& gesture) {
+    Design next = design_;
+    change(next);
+    // What cannot be made already may be mended step by step.
+    if (auto made = assemble(next); !made && !trouble_)
+        return made.problem();
+    edit(next, label, gesture);
+    return {};
+}
+
+bool Session::change(const std::function<void(Design&)>& change, const QString& label,
+                     const QString& gesture) {
+    const Trouble t = tryEdit(change, label, gesture);
+    if (t)
+        emit refused(QString::fromStdString(t->text()));
+    return !t;
+}
+
+const AllValues& Session::measures() {
+    if (current())
+        return snapshot_->measures;
+    if (measured_ != version_) {
+        measured_ = version_;
+        measures_.clear();
+        static_cast<void>(assemble(design_, &measures_)); // what is wrong with it is told elsewhere
+    }
+    return measures_;
+}
+
+// What the folder has reached.
+void Session::take(const SnapshotPtr& s) {
+    if (s->version != version_)
+        return; // a later design is on its way
+    const bool was = trouble_.has_value();
+    trouble_ = s->trouble;
+    if (was || trouble_)
+        emit troubleChanged();
+    if (trouble_)
+        return;
+    snapshot_ = s;
+    // The new motion may be a shorter one; a card just opened is seen as it is displayed.
+    setOpening(opened_ ? s->folded->assembly.display.at : opening_);
+    opened_ = false;
+    emit snapshotChanged();
+}
+
 void Session::put(const Design& design) {
     design_ = design;
     ++version_;
     folder_.request(design_, version_, workshop_);
-    const std::string owner = selectedStructure().toStdString();
+    const std::string owner = selection_.structure().toStdString();
     if (!owner.empty() && !design_.structure(owner) && !design_.part(owner))
-        select({});
-    if (shown_) { // what it says is of the design before
-        shown_.reset();
-        emit findingShown();
-    }
+        selection_.choose({});
+    selection_.show({}); // what it says is of the design before
     emit designChanged();
     keepSoon();
 }
@@ -180,10 +216,12 @@ QStringList Session::takeStartTroubles() {
 void Session::open(const Design& design, const QString& path, bool unsaved) {
     history_.clear();
     path_ = path;
-    selected_.clear();
-    hovered_.clear();
-    setTool(Tool::Select);
+    selection_.choose({});
+    selection_.hover({});
+    placing_.setTool(Placing::Tool::Select);
     snapshot_.reset();
+    trouble_.reset();
+    opened_ = true;
     watch();
     put(design);
     keeping_.stop();
@@ -193,12 +231,15 @@ void Session::open(const Design& design, const QString& path, bool unsaved) {
     } else {
         recovery::drop();
     }
-    emit selectionChanged();
     emit documentChanged();
 }
 
 bool Session::load(const QString& path) {
-    auto design = loadDesign(path.toStdString());
+    // One that cannot be made is opened all the same, so that it can be mended.
+    auto text = readFile(path.toStdString());
+    auto design = text ? designAsWritten(*text) : Result<Design>(text.problem());
+    if (!design && text)
+        design = design.problem().in(path.toStdString());
     if (!design) {
         emit refused(QString::fromStdString(design.problem().text()));
         return false;
@@ -239,10 +280,10 @@ void Session::show(const Finding& finding) {
         for (size_t i = 0; i < snapshot_->findings.size(); ++i)
             if (snapshot_->findings[i].message == finding.message)
                 folder_.prefer(static_cast<int>(i));
-    select(finding.panels.empty() ? QString() : QString::fromStdString(finding.panels.front()));
+    selection_.choose(finding.panels.empty() ? QString()
+                                             : QString::fromStdString(finding.panels.front()));
     setOpening(finding.opening);
-    shown_ = finding;
-    emit findingShown();
+    selection_.show(finding);
 }
 
 void Session::setWorkshop(const Workshop& workshop) {
@@ -256,142 +297,14 @@ void Session::setWorkshop(const Workshop& workshop) {
 
 void Session::setFinest(int finest) {
     finest_ = finest;
+    QSettings().setValue("finest", finest);
     emit designChanged();
 }
 
-void Session::select(const QString& id) {
-    if (id == selected_)
-        return;
-    selected_ = id;
-    const bool was = shown_.has_value();
-    shown_.reset();
-    emit selectionChanged();
-    if (was)
-        emit findingShown();
-}
-
-void Session::hover(const QString& id) {
-    if (id == hovered_)
-        return;
-    hovered_ = id;
-    emit hoverChanged();
-}
-
-void Session::setTool(Tool tool) {
-    tool_ = tool;
-    picked_.clear();
-    if (tool != Tool::Place)
-        placing_.clear();
-    ghost_.reset();
-    ghostWhy_.clear();
-    emit ghostChanged();
-    emit toolChanged();
-}
-
-void Session::startPlacing(const QString& family) {
-    setTool(Tool::Place);
-    placing_ = family;
-    emit toolChanged();
-}
-
-void Session::pointAt(const QString& host, const Vec2& at) {
-    const Family* f = family(placing_.toStdString());
-    if (!f || !snapshot_ || !current())
-        return;
-    const Assembly& a = snapshot_->folded->assembly;
-    const std::string on = host.toStdString();
-    const bool panel = f->ground == Ground::Panel;
-    const int crease = a.crease(on), page = a.panel(on);
-    ghost_.reset();
-    if (panel ? page < 0 : crease < 0) {
-        ghostWhy_ = host.isEmpty() ? QString()
-                    : panel        ? tr("Point at a panel: %1 lies on one.").arg(oneOf(*f).c_str())
-                            : tr("Point at a fold: %1 stands on one.").arg(oneOf(*f).c_str());
-        return emit ghostChanged();
-    }
-    const Host h = panel ? hostOnPanel(a, page) : hostOf(a, crease);
-    // On marks of the ruler, so that a place by hand can be measured.
-    const double step = design_.units == Unit::Inch ? 25.4 / 16 : 0.5;
-    auto mark = [&](double v, double most) {
-        return Measure::fromMm(std::clamp(std::round(v / step) * step, 0.0, std::max(0.0, most)));
-    };
-    auto added = addStructure(design_, f->id, on, {});
-    if (!added) {
-        ghostWhy_ = QString::fromStdString(added.problem().text());
-        return emit ghostChanged();
-    }
-    auto& [d, id] = *added;
-    auto values = measuresOf(d, id);
-    StructureSpec& s = *d.structure(id);
-    const Vec2 from = panel ? h.left.origin : a.creases[crease].from;
-    const Vec2 way = panel ? h.left.along : a.creases[crease].dir();
-    const double along = (at - from).dot(way);
-    if (panel) {
-        s.set["across"] = mark(along, h.length);
-        s.set["along"] = mark((at - from).dot(h.left.inward), h.left.room);
-    } else if (values && values->count("place")) {
-        const bool wide = values->count("width") && f->parameter("width");
-        const double width = wide ? values->at("width") : 0;
-        s.set["place"] = mark(along - width / 2, h.length - width);
-    }
-    auto made = assemble(d);
-    if (made) {
-        ghost_ = std::make_shared<const Case>(d, *made);
-        ghostId_ = QString::fromStdString(id);
-        ghostWhy_.clear();
-    } else {
-        ghostWhy_ = QString::fromStdString(made.problem().text());
-    }
-    emit ghostChanged();
-}
-
-void Session::placeGhost() {
-    if (!ghost_)
-        return emit refused(ghostWhy_.isEmpty() ? tr("Point at the fold or panel it goes on.")
-                                                : ghostWhy_);
-    const Design d = ghost_->design;
-    const QString id = ghostId_;
-    setTool(Tool::Select);
-    edit(d, tr("Add %1").arg(id));
-    select(id);
-}
-
-void Session::glueAt(const QString& panel, const Vec2& at) {
-    if (!snapshot_)
-        return;
-    const Assembly& a = snapshot_->folded->assembly;
-    const int i = a.panel(panel.toStdString());
-    if (i < 0)
-        return;
-    if (picked_.isEmpty()) {
-        if (!design_.part(ownerOf(panel.toStdString())))
-            return emit refused(tr("%1 belongs to a structure, which places its own tabs; point at "
-                                   "a tab or panel of a blank.")
-                                    .arg(panel));
-        picked_ = panel;
-        select(panel);
-        emit toolChanged();
-        return;
-    }
-    auto glued = glueOnto(design_, picked_.toStdString(), panel.toStdString(), at);
-    if (!glued)
-        return emit refused(QString::fromStdString(glued.problem().text()));
-    edit(glued->first, tr("Glue %1 on %2").arg(picked_, panel));
-    setTool(Tool::Select);
-}
-
-bool Session::means(const QString& chosen, const QString& id) {
-    return !chosen.isEmpty() && (id == chosen || id.startsWith(chosen + '.'));
-}
-
-QString Session::selectedStructure() const {
-    const QString owner = QString::fromStdString(ownerOf(selected_.toStdString()));
-    return owner == "card" ? QString() : owner;
-}
-
 QString Session::hostForNew() const {
-    if (snapshot_ && snapshot_->folded->assembly.crease(selected_.toStdString()) >= 0)
-        return selected_;
+    const QString chosen = selection_.chosen();
+    if (snapshot_ && snapshot_->folded->assembly.crease(chosen.toStdString()) >= 0)
+        return chosen;
     return "card.spine";
 }
 

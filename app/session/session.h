@@ -1,7 +1,9 @@
-// The session: the design being edited with its history, and what all views share: selection,
-// hovering, the opening and the newest snapshot.
+// The session: the design being edited with its history and its file, the opening, and the newest
+// snapshot; what is chosen and what the pointer does are kept in parts of their own.
 #pragma once
 #include "app/session/folder.h"
+#include "app/session/placing.h"
+#include "app/session/selection.h"
 #include "core/design/design.h"
 #include <QFileSystemWatcher>
 #include <QStringList>
@@ -22,11 +24,22 @@ class Session : public QObject {
     SnapshotPtr snapshot() const { return snapshot_; }
     // Whether the snapshot belongs to the present design.
     bool current() const { return snapshot_ && snapshot_->version == version_; }
+    // The measures in force in the present design, by the snapshot where it has them already; those
+    // that are known where it cannot be made.
+    const AllValues& measures();
+    // Why the present design cannot be made; the snapshot is an older one's then, or null.
+    const Problem* trouble() const { return trouble_ ? &*trouble_ : nullptr; }
 
     // One step of the history. Steps with the same non-empty `gesture` in a row become one.
     void edit(const Design& next, const QString& label, const QString& gesture = {});
     // The same for an edit that may be refused; says so and returns false.
     bool edit(const Result<Design>& next, const QString& label, const QString& gesture = {});
+    // The same for a change that may make what cannot be made: then nothing is edited, and why.
+    Trouble tryEdit(const std::function<void(Design&)>& change, const QString& label,
+                    const QString& gesture = {});
+    // As tryEdit; says why by `refused`.
+    bool change(const std::function<void(Design&)>& change, const QString& label,
+                const QString& gesture = {});
 
     // Replaces the document. An empty path is a design that was never saved.
     void open(const Design& design, const QString& path, bool unsaved = false);
@@ -47,15 +60,8 @@ class Session : public QObject {
     double first() const { return snapshot_ ? snapshot_->folded->first() : 0; }
     double last() const { return snapshot_ ? snapshot_->folded->last() : widestOpening; }
 
-    // An id: a structure, panel, crease or "card". Empty: nothing.
-    QString selected() const { return selected_; }
-    void select(const QString& id);
-    QString hovered() const { return hovered_; }
-    void hover(const QString& id);
-    // Whether a thing with this id is meant by `chosen` (itself, or its owner).
-    static bool means(const QString& chosen, const QString& id);
-    // The structure the selection belongs to; empty for the card.
-    QString selectedStructure() const;
+    Selection& selection() { return selection_; }
+    Placing& placing() { return placing_; }
     // The crease that new structures go on: the selected one, else the spine.
     QString hostForNew() const;
 
@@ -63,32 +69,8 @@ class Session : public QObject {
     int finest() const { return finest_; }
     void setFinest(int finest);
 
-    // What the pointer does on flat parts and, for gluing, on the standing card.
-    enum class Tool { Select, Valley, Mountain, Slit, Tab, Glue, Place };
-    Tool tool() const { return tool_; }
-    void setTool(Tool tool);
-    // The tab picked up to be glued; empty until one is pointed at.
-    QString picked() const { return picked_; }
-    // With the gluing tool: the first pointing picks a tab up, the second puts it on a panel at a
-    // place (flat coordinates of the panel's part).
-    void glueAt(const QString& panel, const Vec2& at);
-
-    // Placing: from choosing a family to pointing at the fold or panel it goes on. Meanwhile the
-    // ghost is the design with it where the pointer is; null where it cannot stand.
-    void startPlacing(const QString& family);
-    QString placing() const { return placing_; }
-    std::shared_ptr<const Case> ghost() const { return ghost_; }
-    QString ghostId() const { return ghostId_; }
-    // The pointer is over a crease or panel at a place in the flat coordinates of its part.
-    void pointAt(const QString& host, const Vec2& at);
-    // Places the ghost for good; says why when there is none.
-    void placeGhost();
-
     // Shows a finding: its panels, at the opening where it is worst.
     void show(const Finding& finding);
-    // The finding that is shown; none once something else is chosen or the design has changed.
-    const Finding* shown() const { return shown_ ? &*shown_ : nullptr; }
-
     const Workshop& workshop() const { return workshop_; }
     // Keeps the maker's tools and mail classes for all cards, and proves anew. Says so when they
     // could not be written.
@@ -99,12 +81,8 @@ class Session : public QObject {
   signals:
     void designChanged();
     void snapshotChanged();
-    void selectionChanged();
-    void hoverChanged();
+    void troubleChanged(); // or gone
     void openingChanged(double degrees);
-    void toolChanged(); // or what it has picked up
-    void ghostChanged();
-    void findingShown();
     void documentChanged();               // another path, or saved, or modified
     void refused(const QString& message); // a problem to show
     void changedOnDisk();                 // another program wrote to the open file
@@ -112,6 +90,7 @@ class Session : public QObject {
   private:
     friend class EditStep;
     void put(const Design& design);
+    void take(const SnapshotPtr& snapshot);
     void watch(); // the open file, as it is now
     void keepSoon();
 
@@ -122,16 +101,18 @@ class Session : public QObject {
     QStringList startTroubles_;
     Design design_;
     QUndoStack history_;
-    QString path_, selected_, hovered_, picked_;
-    Tool tool_ = Tool::Select;
-    QString placing_, ghostId_, ghostWhy_;
-    std::shared_ptr<const Case> ghost_;
+    QString path_;
+    bool opened_ = false; // and not yet folded: it will be shown as it is displayed
     double opening_ = 90;
     int finest_ = 16;
-    std::optional<Finding> shown_;
     Workshop workshop_;
     quint64 version_ = 0;
     SnapshotPtr snapshot_;
+    AllValues measures_; // of the version below, while its snapshot is on the way
+    quint64 measured_ = 0;
+    std::optional<Problem> trouble_;
+    Selection selection_;
+    Placing placing_{*this};
     Folder folder_;
 };
 

@@ -51,6 +51,45 @@ void Camera::pan(const QPointF& pixels, const QSizeF& size) {
     target += mmPerPixel * (-pixels.x() * right + pixels.y() * back.cross(right));
 }
 
+void Camera::fit(const std::vector<Vec3>& points, const QSizeF& size, double fill) {
+    if (points.empty())
+        return;
+    zoom = 1;
+    const double aspect = size.width() / std::max(1.0, size.height());
+    // How far one sees aside and up at a distance of one, as matrix() has it.
+    const double wide = std::tan(halfView) * std::max(1.0, aspect) * fill,
+                 tall = std::tan(halfView) / std::min(1.0, aspect) * fill;
+    const Vec3 back = (eye() - target).normalized(), right(std::cos(yaw), std::sin(yaw), 0);
+    Eigen::Matrix3d axes;
+    axes << right, back.cross(right), back;
+    Vec3 low = Vec3::Constant(1e300), high = -low;
+    for (const Vec3& p : points) {
+        const Vec3 q = axes.transpose() * p;
+        low = low.cwiseMin(q);
+        high = high.cwiseMax(q);
+    }
+    target = axes * ((low + high) / 2);
+    double away = 1;
+    for (int i = 0; i < 6; ++i) { // what is near looks larger, so the middle has to be looked for
+        away = 1;
+        for (const Vec3& p : points) {
+            const Vec3 q = axes.transpose() * (p - target);
+            away =
+                std::max(away, q.z() + std::max(std::fabs(q.x()) / wide, std::fabs(q.y()) / tall));
+        }
+        Vec2 least = Vec2::Constant(1e300), most = -least;
+        for (const Vec3& p : points) {
+            const Vec3 q = axes.transpose() * (p - target);
+            const Vec2 seen = q.head<2>() / (away - q.z());
+            least = least.cwiseMin(seen);
+            most = most.cwiseMax(seen);
+        }
+        const Vec2 off = (least + most) / 2 * away;
+        target += axes.leftCols<2>() * off;
+    }
+    radius = away * std::sin(halfView) / 1.02;
+}
+
 void Camera::zoomBy(double factor) { zoom = std::clamp(zoom * factor, 0.3, 12.0); }
 
 QPointF toPixels(const Vec4& c, const QSizeF& size) {

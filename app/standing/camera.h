@@ -22,6 +22,9 @@ class Camera {
     void orbit(double dYaw, double dPitch);
     void pan(const QPointF& pixels, const QSizeF& size);
     void zoomBy(double factor);
+    // Comes as near as it can with all points within `fill` (of one) of the picture, and looks at
+    // their middle; keeps its angles.
+    void fit(const std::vector<Vec3>& points, const QSizeF& size, double fill);
 
   private:
     double distance() const;

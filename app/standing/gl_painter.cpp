@@ -53,7 +53,9 @@ class Mesh {
             Vec4 q = p;
             q.x() += side * n.x() * p.w();
             q.y() += side * n.y() * p.w();
-            q.z() -= (e.width > 2 ? 0.0012 : 0.0006) * p.w();
+            // About 0.7 mm nearer at the usual distance: less than panels that lie on one another
+            // are drawn apart (liftsOf).
+            q.z() -= (e.width > 2 ? 0.0010 : 0.0001) * p.w();
             return q;
         };
         const Vec4 c[4] = {corner(a, -1), corner(a, 1), corner(b, 1), corner(b, -1)};

@@ -78,13 +78,61 @@ Posture naturalStance(const Design& design) {
                                                  : Posture::Standing;
 }
 
-Scene sceneOf(const Case& c, const Pose& pose, Posture stance, const SceneMarks& marks) {
+namespace {
+
+// How far each panel is drawn above the root's plane, mm: near a state in which everything lies
+// flat, panels that lie on one another come apart in their order, so that none is seen through the
+// other.
+std::vector<double> liftsOf(const Case& c, const Pose& pose, const std::vector<FlatState>& flats) {
+    constexpr double reach = 12, layer = 1.2, most = 9; // degrees, mm, mm
+    std::vector<double> lifts(c.assembly.panels.size(), 0);
+    const FlatState* near = nullptr;
+    for (const FlatState& f : flats)
+        if (std::fabs(f.opening - pose.opening) < reach &&
+            (!near ||
+             std::fabs(f.opening - pose.opening) < std::fabs(near->opening - pose.opening)))
+            near = &f;
+    if (!near)
+        return lifts;
+    std::vector<int> rank(lifts.size(), 0);
+    int highest = 0;
+    bool moved = true;
+    for (size_t round = 0; moved && round < 60; ++round) { // no order of layers is deeper
+        moved = false;
+        for (const Overlap& o : near->overlaps) {
+            if (std::abs(o.order()) != 1)
+                continue;
+            const int upper = o.order() > 0 ? o.a : o.b, lower = o.order() > 0 ? o.b : o.a;
+            if (rank[size_t(upper)] <= rank[size_t(lower)]) {
+                rank[size_t(upper)] = rank[size_t(lower)] + 1;
+                highest = std::max(highest, rank[size_t(upper)]);
+                moved = true;
+            }
+        }
+    }
+    const double part = 1 - std::fabs(near->opening - pose.opening) / reach;
+    const double step = std::min(layer, most / std::max(1, highest)) * part * part;
+    for (size_t i = 0; i < lifts.size(); ++i)
+        lifts[i] = step * rank[i];
+    return lifts;
+}
+
+} // namespace
+
+Scene sceneOf(const Case& c, const Pose& pose, Posture stance, const SceneMarks& marks,
+              const std::vector<FlatState>* flats) {
     const Assembly& a = c.assembly;
     const Rigid stand = stanceOf(stance, spineOpening(c, pose));
     Scene scene;
     std::vector<Rigid> at;
     for (const Rigid& panel : pose.panels)
         at.push_back(stand * panel);
+    if (flats) {
+        const std::vector<double> lifts = liftsOf(c, pose, *flats);
+        const Vec3 up = at[size_t(a.root)].turn.col(2);
+        for (size_t i = 0; i < at.size(); ++i)
+            at[i].shift += lifts[i] * up;
+    }
     for (const Join& g : a.joins)
         at[g.tab].shift += (g.ontoFace() ? tabLift : -tabLift) * at[g.landing].turn.col(2);
     const QColor accent = theme().accent;
@@ -160,40 +208,36 @@ Scene sceneOf(const Case& c, const Pose& pose, Posture stance, const SceneMarks&
     return scene;
 }
 
-void frame(Camera& camera, const Design& design, Posture stance) {
-    const double w = design.card.width.mm(), h = design.card.height.mm();
-    const bool top = design.card.spine == SpineSide::Top;
-    const double reach = top ? h : w, length = top ? w : h;
-    if (stance == Posture::Standing) {
-        camera.target = Vec3(0, -reach * 0.3, length * 0.46);
-        camera.radius = 0.5 * std::hypot(length, 1.3 * reach);
-        camera.yaw = -0.42;
-        camera.pitch = 0.36;
-    } else if (stance == Posture::Cradled) {
-        camera.target = Vec3(0, length * 0.45, reach * 0.3);
-        camera.radius = 0.5 * std::hypot(1.6 * reach, length);
-        camera.yaw = -0.5;
-        camera.pitch = 0.55;
-    } else {
-        camera.target = Vec3(length / 2, -reach * 0.3, reach * 0.33);
-        camera.radius = 0.46 * std::hypot(length, 1.5 * reach);
-        camera.yaw = -0.42;
-        camera.pitch = 0.50;
+void frame(Camera& camera, const Case& c, const std::vector<Pose>& poses, Posture stance,
+           const QSizeF& size) {
+    const Pose& pose = poses.front();
+    const Rigid stand = stanceOf(stance, spineOpening(c, pose));
+    std::vector<Vec3> points;
+    for (const Pose& each : poses) {
+        const Rigid there = stanceOf(stance, spineOpening(c, each));
+        for (size_t i = 0; i < each.panels.size(); ++i)
+            for (const Vec2& p : c.assembly.panels[i].outline)
+                points.push_back((there * each.panels[i]).at(p));
     }
-    // Cards of more than two pages reach further: seen by how far their flat sheet does.
-    Vec2 low(0, 0), high(0, 0);
-    const Assembly made = design.card.form == "single" ? Assembly() : *assemble(design);
-    for (const Panel& p : made.panels)
-        if (p.part == 0)
-            for (const Vec2& q : p.outline) {
-                low = low.cwiseMin(q);
-                high = high.cwiseMax(q);
-            }
-    const Vec2 size = high - low;
-    const double more = std::max(size.x() / (2 * reach), size.y() / length);
-    if (more > 1)
-        camera.radius *= 0.35 + 0.65 * more;
-    camera.zoom = 1;
+    const double aside = stance == Posture::Cradled ? 0.5 : 0.42;
+    camera.pitch = stance == Posture::Standing ? 0.36 : stance == Posture::Cradled ? 0.55 : 0.50;
+    // From the side on which more of the faces shows; backs count a little.
+    auto shown = [&](double yaw) {
+        camera.yaw = yaw;
+        const Vec3 toEye = (camera.eye() - camera.target).normalized();
+        double sum = 0;
+        for (size_t i = 0; i < pose.panels.size(); ++i) {
+            const Panel& panel = c.assembly.panels[i];
+            if (panel.role == Role::Tab)
+                continue;
+            const double seen = (stand * pose.panels[i]).turn.col(2).dot(toEye);
+            sum += std::fabs(areaOf(panel.outline)) * (seen > 0 ? seen : -0.3 * seen);
+        }
+        return sum;
+    };
+    const double left = shown(-aside), right = shown(aside);
+    camera.yaw = right > 1.03 * left ? aside : -aside;
+    camera.fit(points, size, 0.86);
 }
 
 } // namespace hl

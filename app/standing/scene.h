@@ -47,9 +47,13 @@ struct SceneMarks { // ids, as the session has them
     QColor shownIn = {};                 // its colour
 };
 
-Scene sceneOf(const Case& folded, const Pose& pose, Posture stance, const SceneMarks& marks);
+// `flats`, where known: how panels lie on one another where everything lies flat.
+Scene sceneOf(const Case& folded, const Pose& pose, Posture stance, const SceneMarks& marks,
+              const std::vector<FlatState>* flats = nullptr);
 
-// Puts the camera where the whole motion stays in view; keeps its angles.
-void frame(Camera& camera, const Design& design, Posture stance);
+// Puts the camera where the card fills a picture of that size in all of some poses, seen from the
+// best side of the first.
+void frame(Camera& camera, const Case& folded, const std::vector<Pose>& poses, Posture stance,
+           const QSizeF& size);
 
 } // namespace hl

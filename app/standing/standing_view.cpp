@@ -2,7 +2,6 @@
 #include "app/look/nearness.h"
 #include "app/look/theme.h"
 #include "app/standing/painter.h"
-#include "core/assemble/assemble.h"
 #include "core/edit/grip.h"
 #include "core/prove/saying.h"
 #include "core/structures/family.h"
@@ -26,27 +25,32 @@ StandingView::StandingView(Session& session, QWidget* parent) : QWidget(parent),
     setFocusPolicy(Qt::StrongFocus);
     setMouseTracking(true);
     auto redraw = [this] { update(); };
-    connect(&session_, &Session::snapshotChanged, this, [this] {
-        const Design& d = session_.snapshot()->folded->design;
-        const QString key = QString("%1 %2 %3 %4")
-                                .arg(session_.path())
-                                .arg(d.card.width.count)
-                                .arg(d.card.height.count)
-                                .arg(int(d.card.spine));
-        if (key != framedFor_) { // another card: look at it afresh
-            framedFor_ = key;
-            stance_ = naturalStance(d);
-            frame(camera, d, stance_);
-        }
-        update();
-    });
-    connect(&session_, &Session::selectionChanged, this, redraw);
-    connect(&session_, &Session::hoverChanged, this, redraw);
+    connect(&session_, &Session::snapshotChanged, this, &StandingView::takeSnapshot);
+    connect(&session_, &Session::troubleChanged, this, redraw);
+    connect(&session_.selection(), &Selection::changed, this, redraw);
+    connect(&session_.selection(), &Selection::hoverChanged, this, redraw);
     connect(&session_, &Session::openingChanged, this, redraw);
-    connect(&session_, &Session::ghostChanged, this, redraw);
-    connect(&session_, &Session::toolChanged, this, [this] {
-        setCursor(session_.tool() == Session::Tool::Glue ? Qt::CrossCursor : Qt::ArrowCursor);
+    connect(&session_.placing(), &Placing::ghostChanged, this, redraw);
+    connect(&session_.placing(), &Placing::toolChanged, this, [this] {
+        setCursor(session_.placing().tool() == Placing::Tool::Glue ? Qt::CrossCursor
+                                                                   : Qt::ArrowCursor);
     });
+}
+
+void StandingView::takeSnapshot() {
+    const Design& d = session_.snapshot()->folded->design;
+    const QString key = QString("%1 %2 %3 %4 %5")
+                            .arg(session_.path())
+                            .arg(d.card.width.count)
+                            .arg(d.card.height.count)
+                            .arg(int(d.card.spine))
+                            .arg(QString::fromStdString(d.card.form));
+    if (key != framedFor_) { // another card: look at it afresh
+        framedFor_ = key;
+        stance_ = naturalStance(d);
+        frameCard();
+    }
+    update();
 }
 
 Pose StandingView::pose() const {
@@ -57,7 +61,9 @@ Pose StandingView::pose() const {
 QString StandingView::caption(const Pose& pose) const {
     const Case& c = *session_.snapshot()->folded;
     const std::string id =
-        (session_.hovered().isEmpty() ? session_.selected() : session_.hovered()).toStdString();
+        (session_.selection().hovered().isEmpty() ? session_.selection().chosen()
+                                                  : session_.selection().hovered())
+            .toStdString();
     if (const int panel = c.assembly.panel(id); panel >= 0)
         return QString::fromStdString(capital(sayPanel(c, panel)));
     const int crease = c.assembly.crease(id);
@@ -77,7 +83,7 @@ void StandingView::setStance(Posture stance) {
 }
 
 void StandingView::lookAtShown() {
-    const Finding* shown = session_.shown();
+    const Finding* shown = session_.selection().finding();
     if (!session_.snapshot() || !shown)
         return update();
     const Case& c = *session_.snapshot()->folded;
@@ -99,25 +105,40 @@ void StandingView::lookAtShown() {
 }
 
 void StandingView::frameCard() {
-    frame(camera, session_.design(), stance_);
+    if (session_.snapshot())
+        frame(camera, *session_.snapshot()->folded, {pose()}, stance_, size());
+    framed_ = true;
     update();
+}
+
+void StandingView::resizeEvent(QResizeEvent*) {
+    if (framed_) // nobody has walked round it since
+        frameCard();
 }
 
 void StandingView::paintEvent(QPaintEvent*) {
     QPainter painter(this);
     paintGround(painter, size());
+    if (const Problem* p = session_.trouble()) {
+        painter.setPen(theme().stop);
+        painter.drawText(QRectF(rect()).adjusted(24, 24, -24, -24),
+                         Qt::AlignHCenter | Qt::AlignTop | Qt::TextWordWrap,
+                         tr("This card cannot be made: %1").arg(QString::fromStdString(p->text())));
+    }
     if (!session_.snapshot())
         return;
-    const auto ghost = session_.ghost();
+    const auto ghost = session_.placing().ghost();
     const Case& c = ghost ? *ghost : *session_.snapshot()->folded;
     const Pose now = ghost ? poseAt(c.linkage, c.motion, session_.opening()) : pose();
-    SceneMarks marks{(ghost ? session_.ghostId() : session_.selected()).toStdString(),
-                     session_.hovered().toStdString()};
-    if (const Finding* shown = session_.shown()) {
+    const Evidence* evidence = ghost ? nullptr : session_.snapshot()->evidence.get();
+    SceneMarks marks{
+        (ghost ? session_.placing().ghostId() : session_.selection().chosen()).toStdString(),
+        session_.selection().hovered().toStdString()};
+    if (const Finding* shown = session_.selection().finding()) {
         marks.shown = shown->panels;
         marks.shownIn = severityColour(shown->severity);
     }
-    const Scene scene = sceneOf(c, now, stance_, marks);
+    const Scene scene = sceneOf(c, now, stance_, marks, evidence ? &evidence->flats : nullptr);
     const double ratio = devicePixelRatioF();
     QImage image;
     if (painted_)
@@ -130,13 +151,13 @@ void StandingView::paintEvent(QPaintEvent*) {
         painted_ = true;
         QTimer::singleShot(0, this, qOverload<>(&QWidget::update));
     }
-    if (!ghost && session_.shown())
+    if (!ghost && session_.selection().finding())
         paintPlace(painter, now);
     else if (!ghost)
         paintHandles(painter, now);
     painter.setPen(theme().quiet);
     painter.drawText(QRectF(rect()).adjusted(12, 0, -12, -8), Qt::AlignLeft | Qt::AlignBottom,
-                     session_.tool() == Session::Tool::Place
+                     session_.placing().tool() == Placing::Tool::Place
                          ? tr("Point at where it goes; Esc to leave it")
                          : caption(now));
     if (hasFocus()) {
@@ -233,7 +254,7 @@ QString StandingView::thingAt(const QPointF& pixel, bool creases) const {
 }
 
 void StandingView::pointAt(const QPointF& pixel) {
-    const Family* f = family(session_.placing().toStdString());
+    const Family* f = family(session_.placing().family().toStdString());
     if (!f || !session_.snapshot())
         return;
     const Assembly& a = session_.snapshot()->folded->assembly;
@@ -241,12 +262,12 @@ void StandingView::pointAt(const QPointF& pixel) {
     const int crease = a.crease(thing.toStdString());
     const std::string panel =
         crease >= 0 ? a.panels[size_t(a.creases[size_t(crease)].left)].id : thing.toStdString();
-    session_.pointAt(thing, thing.isEmpty() ? Vec2(0, 0) : flatAt(panel, pixel));
+    session_.placing().pointAt(thing, thing.isEmpty() ? Vec2(0, 0) : flatAt(panel, pixel));
 }
 
 // A ring round the place of the finding that is shown, at the opening where it is worst.
 void StandingView::paintPlace(QPainter& painter, const Pose& now) const {
-    const Finding& shown = *session_.shown();
+    const Finding& shown = *session_.selection().finding();
     if (!shown.where || std::fabs(now.opening - shown.opening) > 0.5)
         return;
     const Case& c = *session_.snapshot()->folded;
@@ -265,8 +286,8 @@ void StandingView::paintPlace(QPainter& painter, const Pose& now) const {
 // A dot on every crease of the selected structure: what can be taken hold of.
 void StandingView::paintHandles(QPainter& painter, const Pose& now) const {
     const Case& c = *session_.snapshot()->folded;
-    const std::string owner = session_.selectedStructure().toStdString();
-    if (owner.empty() || session_.tool() != Session::Tool::Select)
+    const std::string owner = session_.selection().structure().toStdString();
+    if (owner.empty() || session_.placing().tool() != Placing::Tool::Select)
         return;
     const Rigid stand = stanceOf(stance_, spineOpening(c, now));
     painter.setRenderHint(QPainter::Antialiasing);
@@ -311,30 +332,29 @@ void StandingView::dragHandle(const QPointF& to) {
     const double units = QPointF::dotProduct(by, r) / QPointF::dotProduct(r, r);
     const Measure m = dragged({chosen.structure, chosen.parameter, chosen.start, Vec2(1, 0), 1},
                               Vec2(units, 0), session_.design(), false);
-    Design d = session_.design();
-    auto* set = d.setOf(chosen.structure);
+    const auto* set = session_.design().setOf(chosen.structure);
     if (!set || (set->count(chosen.parameter) && set->at(chosen.parameter) == m))
         return;
-    (*set)[chosen.parameter] = m;
-    if (assemble(d)) // what its family refuses is as far as it goes
-        session_.edit(d, tr("Drag %1").arg(QString::fromStdString(chosen.parameter)),
-                      "handle " + QString::fromStdString(chosen.structure + chosen.parameter));
+    // What its family refuses is as far as it goes.
+    session_.tryEdit([&](Design& d) { (*d.setOf(chosen.structure))[chosen.parameter] = m; },
+                     tr("Drag %1").arg(QString::fromStdString(chosen.parameter)),
+                     "handle " + QString::fromStdString(chosen.structure + chosen.parameter));
 }
 
 void StandingView::mousePressEvent(QMouseEvent* e) {
     setFocus();
     last_ = pressed_ = e->position();
     drag_ = Drag::None;
-    if (session_.tool() == Session::Tool::Place && e->button() == Qt::LeftButton) {
+    if (session_.placing().tool() == Placing::Tool::Place && e->button() == Qt::LeftButton) {
         pointAt(e->position());
-        return session_.placeGhost();
+        return session_.placing().put();
     }
     const QString thing = thingAt(e->position());
     // On a crease of the selected structure its measures, on a panel its place along the fold.
     if (session_.snapshot() && session_.current() && e->button() == Qt::LeftButton &&
-        session_.tool() == Session::Tool::Select && !(e->modifiers() & Qt::ShiftModifier) &&
-        !session_.selectedStructure().isEmpty() &&
-        thing.section('.', 0, 0) == session_.selectedStructure()) {
+        session_.placing().tool() == Placing::Tool::Select &&
+        !(e->modifiers() & Qt::ShiftModifier) && !session_.selection().structure().isEmpty() &&
+        thing.section('.', 0, 0) == session_.selection().structure()) {
         const Case& c = *session_.snapshot()->folded;
         const bool crease = c.assembly.crease(thing.toStdString()) >= 0;
         handles_ = handlesOf(c, thing.toStdString(), session_.opening(), crease ? "" : "place");
@@ -343,9 +363,9 @@ void StandingView::mousePressEvent(QMouseEvent* e) {
         drag_ = Drag::Handle;
         return;
     }
-    if (session_.tool() == Session::Tool::Glue && e->button() == Qt::LeftButton) {
+    if (session_.placing().tool() == Placing::Tool::Glue && e->button() == Qt::LeftButton) {
         if (const QString panel = panelAt(e->position()); !panel.isEmpty())
-            session_.glueAt(panel, flatAt(panel.toStdString(), e->position()));
+            session_.placing().glueAt(panel, flatAt(panel.toStdString(), e->position()));
         return;
     }
     if (e->button() == Qt::MiddleButton || (e->modifiers() & Qt::ShiftModifier)) {
@@ -364,9 +384,10 @@ void StandingView::mousePressEvent(QMouseEvent* e) {
             grabbed_ = thing.toStdString();
             grabbedAt_ = flatAt(grabbed_, last_); // so that it can be followed
         } else {
-            session_.select(thing.section('.', 0, 0) == session_.selected() || panel < 0
-                                ? thing
-                                : thing.section('.', 0, 0));
+            session_.selection().choose(thing.section('.', 0, 0) == session_.selection().chosen() ||
+                                                panel < 0
+                                            ? thing
+                                            : thing.section('.', 0, 0));
         }
     }
 }
@@ -403,20 +424,21 @@ void StandingView::dragPage(const QPointF& to) {
 void StandingView::mouseMoveEvent(QMouseEvent* e) {
     const QPointF by = e->position() - last_;
     last_ = e->position();
-    if (!e->buttons() && session_.tool() == Session::Tool::Place) {
+    if (!e->buttons() && session_.placing().tool() == Placing::Tool::Place) {
         setCursor(Qt::CrossCursor);
         return pointAt(e->position());
     }
     if (drag_ == Drag::Handle)
         return dragHandle(e->position());
     if (!e->buttons()) {
-        session_.hover(thingAt(e->position()));
-        const bool page = session_.hovered().startsWith("card.page");
-        setCursor(session_.tool() == Session::Tool::Glue ? Qt::CrossCursor
-                  : page                                 ? Qt::OpenHandCursor
-                                                         : Qt::ArrowCursor);
+        session_.selection().hover(thingAt(e->position()));
+        const bool page = session_.selection().hovered().startsWith("card.page");
+        setCursor(session_.placing().tool() == Placing::Tool::Glue ? Qt::CrossCursor
+                  : page                                           ? Qt::OpenHandCursor
+                                                                   : Qt::ArrowCursor);
         return;
     }
+    framed_ = framed_ && drag_ == Drag::Page;
     if (drag_ == Drag::Page)
         dragPage(e->position());
     else if (drag_ == Drag::Pan)
@@ -430,16 +452,17 @@ void StandingView::mouseReleaseEvent(QMouseEvent* e) {
     const QPointF moved = e->position() - pressed_;
     if (std::hypot(moved.x(), moved.y()) < 4) { // a click
         if (drag_ == Drag::Handle)
-            session_.select(handleOf_);
+            session_.selection().choose(handleOf_);
         if (drag_ == Drag::Page)
-            session_.select("card");
+            session_.selection().choose("card");
         else if (drag_ == Drag::Orbit && e->button() == Qt::LeftButton)
-            session_.select(thingAt(e->position()).isEmpty() ? QString() : "card");
+            session_.selection().choose(thingAt(e->position()).isEmpty() ? QString() : "card");
     }
     drag_ = Drag::None;
 }
 
 void StandingView::wheelEvent(QWheelEvent* e) {
+    framed_ = false;
     camera.zoomBy(std::pow(1.0015, e->angleDelta().y()));
     update();
     e->accept();
@@ -447,9 +470,11 @@ void StandingView::wheelEvent(QWheelEvent* e) {
 
 void StandingView::keyPressEvent(QKeyEvent* e) {
     const double turn = 0.1;
+    const bool was = framed_;
+    framed_ = framed_ && e->key() == Qt::Key_Escape;
     switch (e->key()) {
     case Qt::Key_Escape:
-        session_.setTool(Session::Tool::Select);
+        session_.placing().setTool(Placing::Tool::Select);
         return;
     case Qt::Key_Left:
         camera.orbit(-turn, 0);
@@ -474,12 +499,13 @@ void StandingView::keyPressEvent(QKeyEvent* e) {
         frameCard();
         break;
     default:
+        framed_ = was;
         QWidget::keyPressEvent(e);
         return;
     }
     update();
 }
 
-void StandingView::leaveEvent(QEvent*) { session_.hover({}); }
+void StandingView::leaveEvent(QEvent*) { session_.selection().hover({}); }
 
 } // namespace hl

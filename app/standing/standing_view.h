@@ -34,10 +34,12 @@ class StandingView : public QWidget {
     void wheelEvent(QWheelEvent*) override;
     void keyPressEvent(QKeyEvent*) override;
     void leaveEvent(QEvent*) override;
+    void resizeEvent(QResizeEvent*) override;
     QSize sizeHint() const override { return {640, 380}; }
     QSize minimumSizeHint() const override { return {240, 120}; }
 
   private:
+    void takeSnapshot();
     Pose pose() const;
     // What is under the pointer, or selected, in words; a crease with its fold and angle.
     QString caption(const Pose& pose) const;
@@ -61,6 +63,7 @@ class StandingView : public QWidget {
     QString handleOf_;
     bool painted_ = false; // the first picture is painted without waiting for OpenGL
     QString framedFor_;
+    bool framed_ = true; // nobody has walked round it since it was framed
 };
 
 } // namespace hl

@@ -5,9 +5,8 @@
 
 namespace hl {
 
-CardButton::CardButton(std::shared_ptr<const Case> folded, std::function<void()> chosen)
-    : chosen_(std::move(chosen)), picture_(new CardPicture(std::move(folded), this)),
-      column_(new QVBoxLayout(this)) {
+CardButton::CardButton(std::function<void()> chosen)
+    : chosen_(std::move(chosen)), picture_(new CardPicture(this)), column_(new QVBoxLayout(this)) {
     setProperty("paper", true);
     setFocusPolicy(Qt::StrongFocus);
     setCursor(Qt::PointingHandCursor);

@@ -11,7 +11,9 @@ namespace hl {
 
 class CardButton : public QFrame {
   public:
-    CardButton(std::shared_ptr<const Case> folded, std::function<void()> chosen);
+    explicit CardButton(std::function<void()> chosen);
+    void show(PicturedPtr pictured) { picture_->show(std::move(pictured)); }
+    using QFrame::show;
 
   protected:
     QVBoxLayout* column() const { return column_; } // under the picture

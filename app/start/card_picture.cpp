@@ -1,4 +1,5 @@
 #include "app/start/card_picture.h"
+#include "app/look/theme.h"
 #include "app/standing/painter.h"
 #include <QPainter>
 #include <algorithm>
@@ -10,17 +11,9 @@ constexpr double restOpening = 100;
 
 } // namespace
 
-CardPicture::CardPicture(std::shared_ptr<const Case> folded, QWidget* parent)
-    : QWidget(parent), folded_(std::move(folded)) {
-    setMinimumSize(130, 90);
+CardPicture::CardPicture(QWidget* parent) : QWidget(parent) {
+    setMinimumSize(60, 44);
     motion_.setDuration(2600);
-    const double first = folded_->first(), last = folded_->last();
-    const double shown = folded_->assembly.display.at;
-    // A plain card is shown a little wider than it stands, so that one sees into it.
-    rest_ = std::min(
-        last, folded_->linkage.course.plain() && last > 179 && shown == 90 ? restOpening : shown);
-    opening_ = rest_;
-    motion_.setKeyValues({{0.0, rest_}, {0.45, first + 0.02 * (last - first)}, {1.0, rest_}});
     motion_.setEasingCurve(QEasingCurve::InOutSine);
     connect(&motion_, &QVariantAnimation::valueChanged, this, [this](const QVariant& v) {
         opening_ = v.toDouble();
@@ -28,8 +21,22 @@ CardPicture::CardPicture(std::shared_ptr<const Case> folded, QWidget* parent)
     });
 }
 
+void CardPicture::show(PicturedPtr pictured) {
+    pictured_ = std::move(pictured);
+    if (!pictured_)
+        return;
+    const Case& c = *pictured_->folded;
+    const double first = c.first(), last = c.last(), shown = c.assembly.display.at;
+    // A plain card is shown a little wider than it stands, so that one sees into it.
+    rest_ =
+        std::min(last, c.linkage.course.plain() && last > 179 && shown == 90 ? restOpening : shown);
+    opening_ = rest_;
+    motion_.setKeyValues({{0.0, rest_}, {0.45, first + 0.02 * (last - first)}, {1.0, rest_}});
+    update();
+}
+
 void CardPicture::openSlowly() {
-    if (motion_.state() != QAbstractAnimation::Running)
+    if (pictured_ && motion_.state() != QAbstractAnimation::Running)
         motion_.start();
 }
 
@@ -41,12 +48,17 @@ void CardPicture::rest() {
 
 void CardPicture::paintEvent(QPaintEvent*) {
     QPainter painter(this);
-    const Posture stance = naturalStance(folded_->design);
+    if (!pictured_)
+        return paintGround(painter, size());
+    const Case& c = *pictured_->folded;
+    const Posture stance = naturalStance(c.design);
     const Scene scene =
-        sceneOf(*folded_, poseAt(folded_->linkage, folded_->motion, opening_), stance, {});
+        sceneOf(c, poseAt(c.linkage, c.motion, opening_), stance, {}, &pictured_->flats);
     Camera camera;
-    frame(camera, folded_->design, stance);
-    camera.zoom = 0.96;
+    std::vector<Pose> shown; // on the way from rest to closed and back
+    for (const double part : {0.0, 0.5, 0.98})
+        shown.push_back(poseAt(c.linkage, c.motion, rest_ + part * (c.first() - rest_)));
+    frame(camera, c, shown, stance, size());
     const double ratio = devicePixelRatioF();
     const QImage image = GlPainter::shared().paint(scene, camera, size() * ratio, ratio);
     if (image.isNull())

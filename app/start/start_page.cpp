@@ -17,37 +17,57 @@
 #include <QScrollArea>
 #include <QSettings>
 #include <QVBoxLayout>
+#include <algorithm>
 
 namespace hl {
 namespace {
 
-constexpr int mostRecent = 8, columns = 3;
+constexpr int mostRecent = 8, mostColumns = 3;
 
-// A frame with a live picture and the design's title; opens it when clicked or by key.
+// A frame with a live picture and the design's title; opens it when clicked or by key. It is there
+// at once and filled in as soon as the design is read and folded.
 class DemoCard : public CardButton {
   public:
-    DemoCard(const QString& path, std::shared_ptr<const Case> folded, std::function<void()> openIt)
-        : CardButton(folded, std::move(openIt)) {
+    DemoCard(const QString& path, std::function<void()> openIt)
+        : CardButton(std::move(openIt)), title_(new QLabel(QFileInfo(path).completeBaseName())),
+          size_(new QLabel) {
         setObjectName("demo-" + QFileInfo(path).completeBaseName());
         auto* column = this->column();
         column->setContentsMargins(8, 8, 8, 10);
-        const QString title = QString::fromStdString(folded->design.title);
-        auto* label = new QLabel(title);
-        label->setProperty("heading", true);
-        label->setAlignment(Qt::AlignHCenter);
-        column->addWidget(label);
-        const auto& c = folded->design.card;
-        const Unit u = folded->design.units;
-        auto* size = new QLabel(QObject::tr("%1 × %2, %3")
-                                    .arg(QString::fromStdString(exactText(c.width, u)),
-                                         QString::fromStdString(exactText(c.height, u)),
-                                         c.spine == SpineSide::Top ? QObject::tr("top fold")
-                                                                   : QObject::tr("side fold")));
-        size->setProperty("quiet", true);
-        size->setAlignment(Qt::AlignHCenter);
-        column->addWidget(size);
-        setAccessibleName(QObject::tr("Open %1").arg(title));
+        title_->setProperty("heading", true);
+        size_->setProperty("quiet", true);
+        for (QLabel* label : {title_, size_}) {
+            label->setAlignment(Qt::AlignHCenter);
+            label->setWordWrap(true);
+            column->addWidget(label);
+        }
+        setFixedHeight(190 + 2 * title_->fontMetrics().lineSpacing());
+        setAccessibleName(QObject::tr("Open %1").arg(title_->text()));
+        foldLater(
+            this,
+            [file = path.toStdString()]() -> std::shared_ptr<const Case> {
+                auto design = loadDesign(file);
+                return design ? std::make_shared<const Case>(*design, *assemble(*design)) : nullptr;
+            },
+            [this](PicturedPtr p) { fill(std::move(p)); });
     }
+
+  private:
+    void fill(PicturedPtr p) {
+        if (!p)
+            return title_->setText(QObject::tr("%1 cannot be read").arg(title_->text()));
+        const Design& d = p->folded->design;
+        const QString title = QString::fromStdString(d.title);
+        title_->setText(title);
+        size_->setText(QObject::tr("%1 × %2, %3")
+                           .arg(QString::fromStdString(exactText(d.card.width, d.units)),
+                                QString::fromStdString(exactText(d.card.height, d.units)),
+                                d.card.spine == SpineSide::Top ? QObject::tr("top fold")
+                                                               : QObject::tr("side fold")));
+        setAccessibleName(QObject::tr("Open %1").arg(title));
+        show(std::move(p));
+    }
+    QLabel *title_, *size_;
 };
 
 QLabel* heading(const QString& text, double points) {
@@ -159,16 +179,21 @@ StartPage::StartPage(QWidget* parent) : QWidget(parent) {
     auto* leftHolder = new QWidget;
     leftHolder->setLayout(left);
     left->setContentsMargins(0, 0, 0, 0);
-    leftHolder->setFixedWidth(290);
+    leftHolder->setFixedWidth(34 * leftHolder->fontMetrics().averageCharWidth() + 60);
+    left_ = leftHolder;
     across->addWidget(leftHolder);
 
     auto* right = new QVBoxLayout;
     right->setSpacing(8);
-    right->addWidget(heading(tr("From the Quillmere Valley Railway gift shop"), 14));
+    auto* from = heading(tr("From the Quillmere Valley Railway gift shop"), 14);
+    from->setWordWrap(true);
+    from->setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Minimum);
+    right->addWidget(from);
     auto* about = new QLabel(tr(
         "Finished designs to open, take apart and change. Each opens as a copy without a name."));
     about->setProperty("quiet", true);
-    about->setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
+    about->setWordWrap(true);
+    about->setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Minimum);
     right->addWidget(about);
     demos_ = new QGridLayout;
     demos_->setSpacing(14);
@@ -197,23 +222,33 @@ void StartPage::refresh() {
 }
 
 void StartPage::fillDemos() {
-    if (demos_->count())
+    if (!cards_.empty())
         return; // shipped designs do not change
     const QDir dir(demoFolder());
-    int n = 0;
     for (const QString& name : dir.entryList({"*.hlantern"}, QDir::Files, QDir::Name)) {
         const QString path = dir.filePath(name);
-        auto design = loadDesign(path.toStdString());
-        if (!design)
-            continue;
-        auto folded = std::make_shared<const Case>(*design, *assemble(*design));
-        auto* card = new DemoCard(path, folded, [this, path] { emit openFile(path, true); });
-        card->setFixedHeight(232);
-        demos_->addWidget(card, n / columns, n % columns);
-        demos_->setColumnStretch(n % columns, 1);
-        ++n;
+        auto* card = new DemoCard(path, [this, path] { emit openFile(path, true); });
+        cards_.push_back(card);
     }
+    layOutDemos();
 }
+
+// As many side by side as there is room for, with the letters there are.
+void StartPage::layOutDemos() {
+    const int wide = 22 * fontMetrics().averageCharWidth() + 60;
+    const int columns = std::clamp((width() - left_->width() - 130) / wide, 1, mostColumns);
+    if (columns == columns_ && demos_->count() == int(cards_.size()))
+        return;
+    columns_ = columns;
+    for (QWidget* card : cards_)
+        demos_->removeWidget(card);
+    for (int i = 0; i < mostColumns; ++i)
+        demos_->setColumnStretch(i, i < columns ? 1 : 0);
+    for (size_t i = 0; i < cards_.size(); ++i)
+        demos_->addWidget(cards_[i], int(i) / columns, int(i) % columns);
+}
+
+void StartPage::resizeEvent(QResizeEvent*) { layOutDemos(); }
 
 void StartPage::fillRecent() {
     clear(recent_);

@@ -24,14 +24,21 @@ class StartPage : public QWidget {
     void openFile(const QString& path, bool asDemo);
     void browse();
 
+  protected:
+    void resizeEvent(QResizeEvent*) override;
+
   private:
     void start();
     void fillDemos();
+    void layOutDemos();
     void fillRecent();
     QLineEdit* size_;
     QComboBox* spine_;
     QLabel* refusal_;
     QGridLayout* demos_;
+    QWidget* left_;
+    std::vector<QWidget*> cards_;
+    int columns_ = 0;
     QVBoxLayout* recent_;
 };
 

@@ -195,8 +195,6 @@ Trouble checkExtent(const Assembly& a) {
                    "leave out some structures or stages, or make it two designs"};
 }
 
-using AllValues = std::map<std::string, Values>;
-
 // "box2" before "box10": digits by their value, all else by its letters.
 bool before(const std::string& a, const std::string& b) {
     size_t i = 0, k = 0;
@@ -332,7 +330,9 @@ Result<Assembly> assembleUntil(const Design& given, const std::string& stop,
 
 } // namespace
 
-Result<Assembly> assemble(const Design& design) { return assembleUntil(design, ""); }
+Result<Assembly> assemble(const Design& design, AllValues* measures) {
+    return assembleUntil(design, "", measures);
+}
 
 Result<Values> measuresOf(const Design& design, const std::string& structure) {
     const Family* form = family(design.card.form);
@@ -350,9 +350,9 @@ Result<Values> measuresOf(const Design& design, const std::string& structure) {
     return placed->values;
 }
 
-Result<std::map<std::string, Values>> allMeasuresOf(const Design& design) {
+Result<AllValues> allMeasuresOf(const Design& design) {
     AllValues all;
-    auto made = assembleUntil(design, "", &all);
+    auto made = assemble(design, &all);
     if (!made)
         return made.problem();
     return all;

@@ -7,13 +7,17 @@
 
 namespace hl {
 
-// Problems: unknown family or host, hosts in a circle, measures out of range.
-Result<Assembly> assemble(const Design& design);
+// The measures in force, of every structure and of "card".
+using AllValues = std::map<std::string, Values>;
+
+// Problems: unknown family or host, hosts in a circle, measures out of range. `measures`, where
+// somebody wants them, takes those that come into force on the way.
+Result<Assembly> assemble(const Design& design, AllValues* measures = nullptr);
 
 // The measures of a structure, or of the card's form, as they are in force: what was set and what
 // follows from it.
 Result<Values> measuresOf(const Design& design, const std::string& structure);
 // Those of all structures and of "card", by id, in one go.
-Result<std::map<std::string, Values>> allMeasuresOf(const Design& design);
+Result<AllValues> allMeasuresOf(const Design& design);
 
 } // namespace hl

@@ -22,7 +22,7 @@ class Flow {
             room(size * 1.45);
             y_ += size * 1.45;
             Picture one;
-            one.write({x, y_}, line, size, -1, {tint, 0, Line::Cut});
+            one.write({x, y_}, line, size, -1, {tint, 0, Line::Cut, 0});
             pages_.paint(one);
         }
     }
@@ -93,7 +93,7 @@ Result<Exported> writeReportPdf(const ExportInput& in) {
         flow.picture(mark, {Flow::left, y + 2}, 4);
         const double wide = Flow::right - Flow::left - 58;
         flow.words(std::string(nameOf(f.severity)) + ": " + ruleTitle(f.rule), 3.4, quiet,
-                    Flow::left + 6, wide);
+                   Flow::left + 6, wide);
         flow.words(f.message, 3.8, ink, Flow::left + 6, wide);
         flow.words(f.remedy, 3.6, quiet, Flow::left + 6, wide);
         flow.to(std::max(flow.y(), y + 36));

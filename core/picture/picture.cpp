@@ -1,6 +1,7 @@
 #include "core/picture/picture.h"
 #include <algorithm>
 #include <cmath>
+#include <cstdlib>
 
 namespace hl {
 namespace {
@@ -35,6 +36,8 @@ Rgb rgbOf(const Colour& c) {
         return mix({0.99, 0.975, 0.94}, {0.66, 0.62, 0.55}, c.level);
     case Tint::Heat:
         return mix({0.93, 0.94, 0.92}, {0.12, 0.28, 0.40}, c.level);
+    case Tint::Given:
+        return {(c.rgb >> 16 & 255) / 255.0, (c.rgb >> 8 & 255) / 255.0, (c.rgb & 255) / 255.0};
     case Tint::Code:
     case Tint::None:
         break;
@@ -71,14 +74,19 @@ void Picture::mark(const Vec2& at, double size, int form, Colour colour) {
     items.push_back(s);
 }
 
+Colour givenColour(const std::string& hex) {
+    return {Tint::Given, 0, Line::Cut,
+            static_cast<std::uint32_t>(std::strtoul(hex.c_str() + 1, nullptr, 16))};
+}
+
 Shape drawn(Line kind, std::vector<Vec2> points, bool closed, std::string owner) {
     const LineStyle& style = styleOf(kind);
-    return {std::move(points), closed,          {}, {Tint::Code, 0, kind}, style.width,
+    return {std::move(points), closed,          {}, {Tint::Code, 0, kind, 0}, style.width,
             style.dashes,      std::move(owner)};
 }
 
 Words labelled(const Vec2& at, const std::string& text, double size) {
-    return {at, text, size, 0, {Tint::Code, 0, Line::Label}};
+    return {at, text, size, 0, {Tint::Code, 0, Line::Label, 0}};
 }
 
 std::string onPaper(const Colour& colour) {

@@ -25,14 +25,19 @@ enum class Tint {
     Ground, // what the picture lies on
     Paper,  // a sheet, the more shade the darker
     Heat,   // an amount from nought (pale) to the most (deep)
-    Code    // of a kind of line
+    Code,   // of a kind of line
+    Given   // as it says: paper of a stock
 };
 
 struct Colour {
     Tint tint = Tint::None;
     double level = 0; // 0 to 1, of Paper and Heat
     Line code = Line::Cut;
+    std::uint32_t rgb = 0; // 0xRRGGBB, of Given
 };
+
+// A colour as it is written, "#rrggbb".
+Colour givenColour(const std::string& hex);
 
 struct Shape {
     std::vector<Vec2> points;
@@ -50,7 +55,7 @@ struct Words {
     std::string text;
     double size = 3; // mm
     int align = 0;   // -1 begins there, 0 is centred there, 1 ends there
-    Colour colour{Tint::Ink, 0, Line::Cut};
+    Colour colour{Tint::Ink, 0, Line::Cut, 0};
 };
 
 // Pixels from the top, left to right: red, green, blue and opacity in one 0xAARRGGBB, the colours
@@ -79,7 +84,7 @@ struct Picture {
               std::vector<double> dashes = {});
     void rectangle(const Vec2& low, const Vec2& high, Colour fill, Colour line = {});
     void write(const Vec2& at, const std::string& text, double size = 3, int align = 0,
-               Colour colour = {Tint::Ink, 0, Line::Cut});
+               Colour colour = {Tint::Ink, 0, Line::Cut, 0});
     // A mark that is told from others by its form as well: 0 circle, 1 triangle, 2 square.
     void mark(const Vec2& at, double size, int form, Colour colour);
 };

@@ -45,7 +45,7 @@ class ActionsOfTheWindow : public QObject, hl::test::RealWindow {
         session().open(d, {});
         QVERIFY(session().save(path));
         QVERIFY(w_->open(path));
-        session().select("box1");
+        session().selection().choose("box1");
         session().setOpening(90);
         QVERIFY(settled());
     }
@@ -148,7 +148,8 @@ class ActionsOfTheWindow : public QObject, hl::test::RealWindow {
         for (const Family& f : families())
             on(qPrintable("add-" + QString::fromStdString(f.id)),
                {[this, &f] {
-                    session().select(f.ground == Ground::Panel ? "card.page-right" : "card.spine");
+                    session().selection().choose(f.ground == Ground::Panel ? "card.page-right"
+                                                                           : "card.spine");
                 },
                 [this, &f] {
                     if (f.ground == Ground::Form)
@@ -157,18 +158,18 @@ class ActionsOfTheWindow : public QObject, hl::test::RealWindow {
                         QVERIFY(structures() == 3 ||
                                 w_->findChild<QWidget*>("message")->isVisible());
                 }});
-        using Tool = Session::Tool;
+        using Tool = Placing::Tool;
         for (auto [id, tool] : {std::pair{"draw-valley", Tool::Valley},
                                 {"draw-mountain", Tool::Mountain},
                                 {"draw-slit", Tool::Slit},
                                 {"draw-tab", Tool::Tab},
                                 {"draw-glue", Tool::Glue}})
             on(id, {{}, [this, id = id, tool = tool] {
-                        QVERIFY(session().tool() == tool);
+                        QVERIFY(session().placing().tool() == tool);
                         auto* action = w_->findChild<QAction*>(id);
                         QVERIFY(action->isChecked());
                         action->trigger(); // lays it down again
-                        QVERIFY(session().tool() == Tool::Select && !action->isChecked());
+                        QVERIFY(session().placing().tool() == Tool::Select && !action->isChecked());
                     }});
         for (const Room& r : rooms())
             on(qPrintable("go-" + r.id),
@@ -176,7 +177,7 @@ class ActionsOfTheWindow : public QObject, hl::test::RealWindow {
                     QVERIFY(w_->findChild<QPushButton*>("room-" + r.id)->isChecked());
                     QCOMPARE(w_->findChild<ProveView*>()->isVisible(), r.lower == Lower::Proof);
                     QCOMPARE(w_->flat().showing() == FlatView::Show::Sheets,
-                             r.lower == Lower::Sheets);
+                             r.subject == Subject::Sheets);
                 }});
         on("play", {{}, [this] {
                         QVERIFY(QTest::qWaitFor([&] { return session().opening() < 80; }));
@@ -184,6 +185,21 @@ class ActionsOfTheWindow : public QObject, hl::test::RealWindow {
                     }});
         on("close-more", {{}, [this] { QCOMPARE(session().opening(), 85.0); }});
         on("open-more", {{}, [this] { QCOMPARE(session().opening(), 95.0); }});
+        on("lower", {[this] { w_->goTo("build"); },
+                     [this] {
+                         QVERIFY(!w_->flat().isVisible() && w_->standing().isVisible());
+                         trigger("lower"); // brings it back
+                         QVERIFY(w_->flat().isVisible());
+                     }});
+        on("fill", {[this] {
+                        w_->goTo("build");
+                        w_->flat().setFocus();
+                    },
+                    [this] {
+                        QVERIFY(w_->flat().isVisible() && !w_->standing().isVisible());
+                        trigger("fill"); // goes back
+                        QVERIFY(w_->flat().isVisible() && w_->standing().isVisible());
+                    }});
         on("stance", {[this] { w_->standing().setStance(Posture(0)); },
                       [this] { QCOMPARE(int(w_->standing().stance()), 1); }});
         // A drag of the view is put right again.
@@ -286,7 +302,7 @@ class ActionsOfTheWindow : public QObject, hl::test::RealWindow {
         plainCard();
         auto can = [&](const char* id) { return w_->findChild<QAction*>(id)->isEnabled(); };
         QVERIFY(can("duplicate") && can("remove") && !can("undo") && !can("redo"));
-        session().select({});
+        session().selection().choose({});
         QVERIFY(!can("duplicate") && !can("remove") && can("paste"));
         trigger("duplicate"); // does nothing
         QCOMPARE(structures(), size_t(2));

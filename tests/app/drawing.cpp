@@ -1,7 +1,7 @@
 // Drawing in the real window: blanks, creases, slits, tabs and gluing with the mouse and the
 // keyboard, and the card folding with what was drawn.
 #include "app/flat/flat_view.h"
-#include "app/panels/measure_field.h"
+#include "app/inspect/measure_field.h"
 #include "app/session/recovery.h"
 #include "app/standing/standing_view.h"
 #include "core/edit/edit.h"
@@ -19,6 +19,7 @@ class DrawingInTheWindow : public QObject, hl::test::RealWindow {
     Q_OBJECT
     void tool(const char* name) {
         QTest::mouseClick(w_->findChild<QWidget*>(QString("button-draw-") + name), Qt::LeftButton);
+        laidOut(); // the flat parts get more room
     }
     QPointF on(const char* part, double x, double y) {
         return w_->flat().pixelOf(part, Vec2(x, y));
@@ -60,7 +61,7 @@ class DrawingInTheWindow : public QObject, hl::test::RealWindow {
     void aStepIsDrawnAndGlued() {
         QTest::mouseClick(w_->findChild<QWidget*>("button-add-blank"), Qt::LeftButton);
         QVERIFY(settled());
-        QCOMPARE(session().selected(), QString("part1"));
+        QCOMPARE(session().selection().chosen(), QString("part1"));
         QVERIFY(session().snapshot()->findings.front().message.find("joined to nothing") !=
                 std::string::npos);
         // A crease near the middle snaps to the middles of both edges.
@@ -78,10 +79,10 @@ class DrawingInTheWindow : public QObject, hl::test::RealWindow {
         // One tab is glued in the flat view, the other in the standing one.
         tool("glue");
         click(on("part1", -4, 20));
-        QCOMPARE(session().picked(), QString("part1.tab1"));
+        QCOMPARE(session().placing().picked(), QString("part1.tab1"));
         click(on("card", -30, 80));
         QCOMPARE(session().design().joins.size(), size_t(1));
-        QVERIFY(session().tool() == Session::Tool::Select);
+        QVERIFY(session().placing().tool() == Placing::Tool::Select);
         tool("glue");
         click(on("part1", 64, 20));
         session().setOpening(120);
@@ -95,7 +96,7 @@ class DrawingInTheWindow : public QObject, hl::test::RealWindow {
         QCOMPARE(session().design().joins.size(), size_t(2));
         // Both feet lie level and 30 mm from the spine, give or take a pixel: make it exact.
         type("tab2-x", "30 mm");
-        session().select("part1");
+        session().selection().choose("part1");
         type("tab1-x", "-30 mm");
         const double level = session().design().join("join1")->at.y.mm();
         for (const JoinSpec& j : session().design().joins)
@@ -123,7 +124,7 @@ class DrawingInTheWindow : public QObject, hl::test::RealWindow {
         drag(on("part1", 20, 0), on("part1", 20, 40)); // a third of the edge
         QCOMPARE(firstLine().points[0].x.mm(), 20.0);
         QTest::keyClick(&w_->flat(), Qt::Key_Escape);
-        QVERIFY(session().tool() == Session::Tool::Select);
+        QVERIFY(session().placing().tool() == Placing::Tool::Select);
         const int steps = session().history()->count();
         drag(on("part1", 20, 40), on("part1", 45.2, 39.8));
         QCOMPARE(firstLine().points[1].x.mm(), 45.0); // three quarters
@@ -132,26 +133,26 @@ class DrawingInTheWindow : public QObject, hl::test::RealWindow {
         QVERIFY(std::abs(firstLine().points[0].x.mm() - 24) < 1);
         QCOMPARE(session().history()->count(), steps + 2); // a step for each gesture
         // Delete removes the line, not the blank.
-        session().select("part1.crease1");
+        session().selection().choose("part1.crease1");
         w_->findChild<QAction*>("remove")->trigger();
         QVERIFY(session().design().parts[0].lines.empty());
         w_->findChild<QAction*>("remove")->trigger();
         QCOMPARE(session().design().parts.size(), size_t(1)); // nothing is selected
-        session().select("part1");
+        session().selection().choose("part1");
         w_->findChild<QAction*>("remove")->trigger();
         QVERIFY(session().design().parts.empty());
     }
 
     // A cut-out by keyboard and fields alone: slits, creases, the spine smooth in between.
     void aCutOutByKeyboard() {
-        session().select("card");
+        session().selection().choose("card");
         auto press = [&](const char* name) {
             auto* b = w_->findChild<QPushButton*>(name);
             QVERIFY2(b, name);
             b->setFocus();
             QTest::keyClick(b, Qt::Key_Space);
             QVERIFY(settled());
-            session().select("card");
+            session().selection().choose("card");
         };
         press("drawn-slit");
         press("drawn-slit");
@@ -200,7 +201,7 @@ class DrawingInTheWindow : public QObject, hl::test::RealWindow {
         click(on("box1", 10, 20));
         QCOMPARE(refused.count(), 2);
         QVERIFY(session().design() == before);
-        session().setTool(Session::Tool::Select);
+        session().placing().setTool(Placing::Tool::Select);
     }
 };
 

@@ -207,7 +207,7 @@ class Keeping : public QObject, hl::test::RealWindow {
 
     // Papers are added, chosen, changed and removed in the window.
     void papers() {
-        session().select("card");
+        session().selection().choose("card");
         auto* button = w_->findChild<QPushButton*>("drawn-+-paper");
         QVERIFY(button);
         const size_t had = session().design().stocks.size();

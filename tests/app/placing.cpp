@@ -2,7 +2,7 @@
 // in the real window with mouse and keyboard.
 #include "app/flat/flat_view.h"
 #include "app/gallery/gallery.h"
-#include "app/panels/measure_field.h"
+#include "app/inspect/measure_field.h"
 #include "app/standing/standing_view.h"
 #include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
@@ -80,32 +80,37 @@ class PlacingInTheWindow : public QObject, hl::test::RealWindow {
         Gallery* g = gallery();
         QTest::keyClicks(g->findChild<QLineEdit*>("gallery-search"), "raised floor");
         QTest::keyClick(g->findChild<QLineEdit*>("gallery-search"), Qt::Key_Return);
-        QCOMPARE(session().placing(), QString("platform"));
+        QCOMPARE(session().placing().family(), QString("platform"));
         auto at = [&](double y) { return standing().pixelOf("card.page-right", Vec2(0, y)); };
+        auto place = [&] {
+            const auto ghost = session().placing().ghost();
+            return ghost ? measuresOf(ghost->design, "platform1")->at("place") : -1;
+        };
         hover(&standing(), at(70));
-        QVERIFY(session().ghost());
-        const double first = measuresOf(session().ghost()->design, "platform1")->at("place");
+        QTRY_VERIFY(place() >= 0);
+        const double first = place();
         hover(&standing(), at(100));
-        const double second = measuresOf(session().ghost()->design, "platform1")->at("place");
-        QVERIFY(second > first + 20);
+        QTRY_VERIFY(place() > first + 20); // as soon as it is folded
+        const double second = place();
         QVERIFY(design().structures.empty()); // nothing is placed yet
         QTest::mouseClick(&standing(), Qt::LeftButton, {}, at(100).toPoint());
+        QTRY_COMPARE(design().structures.size(), size_t(1)); // as soon as its ghost is folded
         QVERIFY(settled());
-        QCOMPARE(design().structures.size(), size_t(1));
         QVERIFY(std::fabs(measuresOf(design(), "platform1")->at("place") - second) < 2);
-        QCOMPARE(session().selected(), QString("platform1"));
+        QCOMPARE(session().selection().chosen(), QString("platform1"));
         session().history()->undo();
         QVERIFY(design().structures.empty());
         QVERIFY(settled());
         // A topper goes on a panel, in the flat view; Esc leaves the placing.
-        session().startPlacing("topper");
+        session().placing().start("topper");
         const QPointF spot = w_->flat().pixelOf("card", Vec2(60, 120));
         hover(&w_->flat(), spot);
-        QVERIFY(session().ghost());
+        QTRY_VERIFY(session().placing().ghost());
         QTest::keyClick(&w_->flat(), Qt::Key_Escape);
-        QVERIFY(!session().ghost() && session().placing().isEmpty());
-        session().startPlacing("topper");
+        QVERIFY(!session().placing().ghost() && session().placing().family().isEmpty());
+        session().placing().start("topper");
         QTest::mouseClick(&w_->flat(), Qt::LeftButton, {}, spot.toPoint());
+        QTRY_VERIFY(design().structure("topper1") != nullptr);
         QVERIFY(settled());
         QCOMPARE(design().structure("topper1")->on, std::string("card.page-right"));
         QVERIFY(std::fabs(measuresOf(design(), "topper1")->at("across") - 60) < 2);
@@ -118,7 +123,7 @@ class PlacingInTheWindow : public QObject, hl::test::RealWindow {
                            ->first,
                        "box");
         QVERIFY(settled());
-        session().select("box1");
+        session().selection().choose("box1");
         const auto& a = session().snapshot()->folded->assembly;
         const Crease& tip = a.creases[size_t(a.crease("box1.tip"))];
         const std::string panel = a.panels[size_t(tip.left)].id;
@@ -149,7 +154,7 @@ class PlacingInTheWindow : public QObject, hl::test::RealWindow {
                          {{"left", "35"}, {"right", "20"}, {"width", "30"}, {"place", "10"}})
                 ->first,
             "box");
-        session().select("box1");
+        session().selection().choose("box1");
         QVERIFY(settled());
         auto run = [&](const char* name) {
             auto* action = w_->findChild<QAction*>(name);
@@ -174,11 +179,11 @@ class PlacingInTheWindow : public QObject, hl::test::RealWindow {
 
     // The card's form is chosen like a measure; its own measures appear with it.
     void theCardTakesForms() {
-        session().select("card");
-        auto* form = w_->findChild<QComboBox*>("card-form");
+        session().selection().choose("card");
+        auto* form = w_->findChild<QWidget*>("form-accordion");
         QVERIFY(form);
-        form->setCurrentIndex(form->findData("accordion"));
-        emit form->activated(form->currentIndex());
+        form->setFocus();
+        QTest::keyClick(form, Qt::Key_Return);
         QVERIFY(settled());
         QCOMPARE(design().card.form, std::string("accordion"));
         QVERIFY(QTest::qWaitFor([&] { return w_->findChild<MeasureField*>("measure-pages"); }));

@@ -85,7 +85,8 @@ class ProvingInTheWindow : public QObject, hl::test::RealWindow {
         QVERIFY(card);
         QTest::mouseClick(card, Qt::LeftButton, {}, QPoint(20, 8));
         const Finding f = session().snapshot()->findings.front();
-        QVERIFY(session().shown() && session().shown()->panels == f.panels);
+        QVERIFY(session().selection().finding() &&
+                session().selection().finding()->panels == f.panels);
         QCOMPARE(session().opening(), f.opening);
         QVERIFY((w_->standing().camera.target - target).norm() > 1);
         QVERIFY(w_->standing().camera.zoom > 1.2);
@@ -106,7 +107,7 @@ class ProvingInTheWindow : public QObject, hl::test::RealWindow {
         press("remedy-0");
         QVERIFY(settled());
         QVERIFY(session().snapshot()->verdict() != Verdict::Fails);
-        QVERIFY(!session().shown());
+        QVERIFY(!session().selection().finding());
         w_->findChild<QAction*>("undo")->trigger();
         QVERIFY(session().design() == before);
         QVERIFY(settled());
@@ -177,7 +178,7 @@ class ProvingInTheWindow : public QObject, hl::test::RealWindow {
         QCOMPARE(session().workshop().scoreError, 0.45);
         QCOMPARE(Session().workshop().scoreError, 0.45); // another session reads it back
         QVERIFY(settled());
-        session().select("card");
+        session().selection().choose("card");
         auto* post = w_->findChild<QComboBox*>("card-mail");
         QVERIFY(post);
         post->setCurrentIndex(1);

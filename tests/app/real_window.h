@@ -39,6 +39,13 @@ struct RealWindow {
         QVERIFY(QTest::qWaitForWindowActive(w_.get()));
     }
     Session& session() { return w_->session(); }
+    // Layouts ask for what they need by events, some of which bring further ones.
+    static void laidOut() {
+        for (int i = 0; i < 5; ++i) {
+            QCoreApplication::sendPostedEvents();
+            QCoreApplication::processEvents();
+        }
+    }
     // Whether the newest design has been folded, proved and advised on, waiting for it.
     bool settled() {
         return QTest::qWaitFor(

@@ -65,14 +65,14 @@ class SessionTest : public QObject {
     void selectionLetsGoOfWhatIsGone() {
         Session s;
         s.open(box(), {});
-        s.select("box1.tip");
-        QCOMPARE(s.selectedStructure(), QString("box1"));
+        s.selection().choose("box1.tip");
+        QCOMPARE(s.selection().structure(), QString("box1"));
         s.edit(removeStructure(s.design(), "box1"), "remove");
-        QVERIFY(s.selected().isEmpty());
-        s.select("card");
-        QVERIFY(s.selectedStructure().isEmpty());
-        QVERIFY(Session::means("box1", "box1.tip") && Session::means("box1", "box1"));
-        QVERIFY(!Session::means("box1", "box10.tip") && !Session::means("", "box1"));
+        QVERIFY(s.selection().chosen().isEmpty());
+        s.selection().choose("card");
+        QVERIFY(s.selection().structure().isEmpty());
+        QVERIFY(Selection::means("box1", "box1.tip") && Selection::means("box1", "box1"));
+        QVERIFY(!Selection::means("box1", "box10.tip") && !Selection::means("", "box1"));
     }
 
     void theOpeningStaysInItsRange() {
@@ -98,7 +98,7 @@ class SessionTest : public QObject {
                                            Snapshot::Advised}));
         QVERIFY(s.current() && s.snapshot()->verdict() == Verdict::Works);
         QCOMPARE(s.hostForNew(), QString("card.spine"));
-        s.select("box1.tip");
+        s.selection().choose("box1.tip");
         QCOMPARE(s.hostForNew(), QString("box1.tip"));
     }
 

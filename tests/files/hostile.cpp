@@ -9,6 +9,7 @@
 #include "core/prove/prove.h"
 #include "core/workshop/workshop.h"
 #include "tests/drawn.h"
+#include "tests/scale.h"
 #include <QElapsedTimer>
 #include <QFile>
 #include <QFileInfo>
@@ -314,8 +315,7 @@ class Hostile : public QObject {
         int read = 0, refused = 0, folded = 0;
         QElapsedTimer clock;
         clock.start();
-        const double size = qEnvironmentVariable("HL_TEST_SCALE", "1").toDouble();
-        for (int n = 0; n < 600 * size && clock.elapsed() < 240000; ++n) {
+        for (int n = 0; n < test::scaled(600) && clock.elapsed() < 240000; ++n) {
             const int kind = n % 10;
             std::string text = kind == 8   ? shop
                                : kind == 9 ? drawing

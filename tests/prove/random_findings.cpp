@@ -122,7 +122,7 @@ class RandomFindings : public QObject {
             hanging += !told.empty();
         });
         QVERIFY(good);
-        QVERIFY(hanging > designs / 20);
+        QVERIFY(hanging > test::scaled(designs) / 20);
     }
 };
 

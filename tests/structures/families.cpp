@@ -4,6 +4,7 @@
 #include "core/edit/edit.h"
 #include "core/structures/family.h"
 #include "tests/drawn.h"
+#include "tests/scale.h"
 #include <QtTest>
 #include <random>
 #include <set>
@@ -96,7 +97,7 @@ class FamilyTests : public QObject {
         const auto [base, structure] = withDefault(f.id);
         std::mt19937 chance(2026);
         int taken = 0, tries = 0;
-        while (taken < 500) {
+        while (taken < scaled(500)) {
             QVERIFY2(++tries < 20000, "it refuses nearly everything");
             auto d = randomSet(f, base, structure, chance);
             if (!d)

@@ -1,4 +1,4 @@
-#include "app/panels/measure_field.h"
+#include "app/inspect/measure_field.h"
 #include "core/measure/place.h"
 #include <QKeyEvent>
 #include <QLabel>

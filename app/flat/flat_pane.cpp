@@ -1,0 +1,73 @@
+#include "app/flat/flat_pane.h"
+#include "app/flat/flat_view.h"
+#include "app/look/flow_layout.h"
+#include "app/look/parts.h"
+#include <QAction>
+#include <QButtonGroup>
+#include <QComboBox>
+#include <QLabel>
+#include <QPushButton>
+#include <QSettings>
+#include <QToolButton>
+#include <QVBoxLayout>
+
+namespace hl {
+
+FlatPane::FlatPane(Session& session, QWidget& window)
+    : view_(new FlatView(session)), parts_(new QPushButton(tr("Flat parts"))),
+      sheets_(new QPushButton(tr("Sheets"))), format_(new QComboBox) {
+    setObjectName("flat-pane");
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(0);
+    FlowLayout* row = nullptr;
+    column->addWidget(bar(row));
+    auto* group = new QButtonGroup(this);
+    parts_->setObjectName("show-parts");
+    sheets_->setObjectName("show-sheets");
+    for (auto* b : {parts_, sheets_}) {
+        b->setCheckable(true);
+        group->addButton(b);
+        row->addWidget(b);
+    }
+    connect(group, &QButtonGroup::buttonClicked, this,
+            [this] { showSheets(sheets_->isChecked()); });
+    format_->setObjectName("sheet-format");
+    format_->setAccessibleName(tr("Sheet format"));
+    for (auto& f : sheetFormats())
+        format_->addItem(QString::fromStdString(f.name), QString::fromStdString(f.id));
+    const int kept = format_->findData(QSettings().value("sheet-format"));
+    format_->setCurrentIndex(std::max(0, kept));
+    view_->setFormat(sheetFormats()[size_t(format_->currentIndex())]);
+    connect(format_, &QComboBox::activated, this, [this](int i) {
+        QSettings().setValue("sheet-format", format_->currentData());
+        view_->setFormat(sheetFormats()[size_t(i)]);
+    });
+    row->addWidget(format_);
+    for (const char* name :
+         {"draw-valley", "draw-mountain", "draw-slit", "draw-tab", "draw-glue"}) {
+        auto* b = actionButton(window.findChild<QAction*>(name));
+        b->setIconSize({15, 15});
+        row->addWidget(b);
+    }
+    row->addSpring();
+    auto* scale = new QLabel;
+    scale->setProperty("quiet", true);
+    scale->setToolTip(tr("Scale of the picture; 100 % is true size on this screen"));
+    connect(view_, &FlatView::scaleChanged, this,
+            [scale](double percent) { scale->setText(tr("%1 %").arg(percent, 0, 'f', 0)); });
+    row->addWidget(scale);
+    for (const char* name : {"fit-flat", "true-scale", "export", "fill"})
+        row->addWidget(actionButton(window.findChild<QAction*>(name)));
+    column->addWidget(view_, 1);
+    showSheets(false);
+}
+
+void FlatPane::showSheets(bool sheets) {
+    (sheets ? sheets_ : parts_)->setChecked(true);
+    format_->setVisible(sheets);
+    if ((view_->showing() == FlatView::Show::Sheets) != sheets)
+        view_->setShow(sheets ? FlatView::Show::Sheets : FlatView::Show::Parts);
+}
+
+} // namespace hl

@@ -1,0 +1,29 @@
+// The flat parts or the sheets, with their bar: what is shown, the tools for drawing, the scale.
+#pragma once
+#include "app/session/session.h"
+#include <QWidget>
+
+class QButtonGroup;
+class QComboBox;
+class QLabel;
+class QPushButton;
+
+namespace hl {
+
+class FlatView;
+
+class FlatPane : public QWidget {
+    Q_OBJECT
+  public:
+    // Buttons are made of the window's actions, found by their ids.
+    FlatPane(Session& session, QWidget& window);
+    FlatView& view() { return *view_; }
+    void showSheets(bool sheets); // or the parts
+
+  private:
+    FlatView* view_;
+    QPushButton *parts_, *sheets_;
+    QComboBox* format_;
+};
+
+} // namespace hl

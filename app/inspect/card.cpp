@@ -1,0 +1,77 @@
+// The card: what it is called, how large it is, how it is folded and shown.
+#include "app/inspect/form_picker.h"
+#include "app/inspect/inspectors.h"
+#include "app/inspect/measure_field.h"
+#include <QComboBox>
+#include <QLabel>
+#include <QLineEdit>
+
+namespace hl {
+
+void inspectCard(Rows& rows, const std::string&) {
+    Session& session = rows.session();
+    rows.heading(QObject::tr("Card"));
+    rows.text(
+        "card-title", QObject::tr("Title"), {}, [](const Design& d) { return q(d.title); },
+        [](Design& d, const QString& text) -> Trouble {
+            d.title = text.left(200).toStdString();
+            return {};
+        },
+        QObject::tr("Rename the card"));
+    for (const bool width : {true, false})
+        rows.measure(
+            width ? "card-width" : "card-height",
+            width ? QObject::tr("Width") : QObject::tr("Height"),
+            QObject::tr("Of the closed card, as it goes into the envelope"),
+            [&session, width]() -> std::optional<Rows::Shown> {
+                const CardSpec& card = session.design().card;
+                return Rows::Shown{width ? card.width : card.height, false};
+            },
+            [&session, width](const QString& text) -> Trouble {
+                auto parsed = parseLength(text.toStdString(), session.design().units);
+                if (!parsed)
+                    return parsed.problem();
+                return session.tryEdit(
+                    [&](Design& d) { (width ? d.card.width : d.card.height) = parsed->measure; },
+                    QObject::tr("Change the card's size"));
+            });
+    rows.choice(
+        "card-spine", QObject::tr("Spine"), {},
+        [&session](QComboBox& box) {
+            box.addItem(QObject::tr("at the left"), int(SpineSide::Left));
+            box.addItem(QObject::tr("at the top"), int(SpineSide::Top));
+            box.setCurrentIndex(int(session.design().card.spine));
+        },
+        [&session](const QVariant& side) {
+            session.change([&](Design& d) { d.card.spine = SpineSide(side.toInt()); },
+                           QObject::tr("Change the spine"));
+        });
+    rows.choice(
+        "card-units", QObject::tr("Measures in"), {},
+        [&session](QComboBox& box) {
+            box.addItem(QObject::tr("millimetres"), int(Unit::Millimetre));
+            box.addItem(QObject::tr("inches"), int(Unit::Inch));
+            box.setCurrentIndex(int(session.design().units));
+        },
+        [&session](const QVariant& unit) {
+            session.change([&](Design& d) { d.units = Unit(unit.toInt()); },
+                           QObject::tr("Change the unit"));
+        });
+    auto* forms = new FormPicker(session);
+    rows.gap();
+    rows.heading(QObject::tr("Form: how its pages hang together"));
+    rows.whole(forms);
+    rows.refreshing([forms] { forms->mark(); });
+    if (const Family* f = family(session.design().card.form))
+        addMeasures(rows, *f, "card");
+    QLabel* display = rows.line({}, "card-display");
+    rows.refreshing([&session, display] {
+        if (!session.snapshot())
+            return;
+        const Display& d = session.snapshot()->folded->assembly.display;
+        display->setText(
+            QObject::tr("Displayed at %1°: it %2.").arg(d.at, 0, 'g', 4).arg(q(d.words)));
+    });
+}
+
+} // namespace hl

@@ -1,0 +1,31 @@
+// The table of inspectors, in the order in which they are seen.
+#include "app/inspect/inspectors.h"
+
+namespace hl {
+namespace {
+
+bool card(const Design&, const std::string& owner) { return owner == "card"; }
+bool structure(const Design& d, const std::string& owner) { return d.structure(owner); }
+bool blank(const Design& d, const std::string& owner) { return d.part(owner); }
+bool drawable(const Design& d, const std::string& owner) {
+    return card(d, owner) || blank(d, owner);
+}
+
+QString formOf(const Design& d, const std::string&) { return q(d.card.form); }
+
+} // namespace
+
+const std::vector<Inspector>& inspectors() {
+    static const std::vector<Inspector> table{
+        {"card", card, inspectCard, formOf},
+        {"post", card, inspectPost, nullptr},
+        {"papers", card, inspectPapers, nullptr},
+        {"structure", structure, inspectStructure, nullptr},
+        {"blank", blank, inspectBlank, blankShape},
+        {"lines", drawable, inspectLines, linesShape},
+        {"tabs", blank, inspectTabs, tabsShape},
+    };
+    return table;
+}
+
+} // namespace hl

@@ -1,0 +1,40 @@
+// What is chosen and what the pointer is over, by id, shared by all views; and the finding that is
+// shown.
+#pragma once
+#include "core/prove/finding.h"
+#include <QObject>
+#include <QString>
+#include <optional>
+
+namespace hl {
+
+class Selection : public QObject {
+    Q_OBJECT
+  public:
+    using QObject::QObject;
+
+    // An id: a structure, panel, crease or "card". Empty: nothing.
+    QString chosen() const { return chosen_; }
+    void choose(const QString& id);
+    QString hovered() const { return hovered_; }
+    void hover(const QString& id);
+    // Whether a thing with this id is meant by `chosen` (itself, or its owner).
+    static bool means(const QString& chosen, const QString& id);
+    // The structure or blank that it belongs to; empty for the card.
+    QString structure() const;
+
+    // The finding that is shown; none once something else is chosen or the design has changed.
+    const Finding* finding() const { return finding_ ? &*finding_ : nullptr; }
+    void show(std::optional<Finding> finding);
+
+  signals:
+    void changed();
+    void hoverChanged();
+    void findingShown();
+
+  private:
+    QString chosen_, hovered_;
+    std::optional<Finding> finding_;
+};
+
+} // namespace hl

@@ -1,0 +1,19 @@
+// The design assembled, its measures, its patterns, and the motion folded.
+#include "app/session/folder.h"
+
+namespace hl {
+
+bool foldStage(Folding& f) {
+    auto made = assemble(f.design, &f.s.measures);
+    if (!made) {
+        f.s.trouble = made.problem();
+        f.show(Snapshot::Unmade);
+        return false;
+    }
+    f.s.folded = std::make_shared<Case>(f.design, *made, &f.cancelled, f.workshop);
+    f.s.patterns = std::make_shared<const std::vector<Pattern>>(patternsOf(f.design, *made));
+    f.show(Snapshot::Folded);
+    return true;
+}
+
+} // namespace hl

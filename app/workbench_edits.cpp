@@ -1,0 +1,176 @@
+// The workbench and edits: what is added, chosen, asked, copied, resized and removed.
+#include "app/actions/palette.h"
+#include "app/flat/flat_pane.h"
+#include "app/gallery/gallery.h"
+#include "app/prove/ask_dialog.h"
+#include "app/prove/workshop_dialog.h"
+#include "app/standing/standing_view.h"
+#include "app/workbench.h"
+#include "core/edit/copies.h"
+#include "core/edit/draw.h"
+#include "core/edit/edit.h"
+#include "core/edit/resize.h"
+#include <QInputDialog>
+#include <QLineEdit>
+
+namespace hl {
+
+void Workbench::add(const QString& kind) {
+    // On what is selected where that suits it, else where its family stands as a rule.
+    const Family& f = *family(kind.toStdString());
+    const Design& d = session_.design();
+    const std::string selected = session_.selection().chosen().toStdString();
+    auto made = assemble(d);
+    const bool suits = made && (f.ground == Ground::Panel ? made->panel(selected) >= 0
+                                                          : made->crease(selected) >= 0);
+    auto added = addStructure(d, f.id, suits ? selected : "", {});
+    if (!added) {
+        tell(QString::fromStdString(added.problem().text()));
+        return;
+    }
+    const QString id = QString::fromStdString(added->second);
+    session_.edit(added->first, tr("Add %1").arg(id));
+    session_.selection().choose(id);
+}
+
+void Workbench::choose() {
+    auto* gallery = new Gallery(this);
+    gallery->setAttribute(Qt::WA_DeleteOnClose);
+    connect(gallery, &Gallery::chosen, this, [this](const QString& kind) {
+        // A form of card needs no pointing; nor does what only an empty card can be given.
+        const Family& f = *family(kind.toStdString());
+        if (f.ground == Ground::Form ||
+            (!f.form.empty() && session_.design().card.form == "single"))
+            add(kind);
+        else
+            session_.placing().start(kind);
+        standing().setFocus();
+    });
+    gallery->open();
+}
+
+void Workbench::findAction() {
+    auto* palette = new Palette(table_, actions_, this);
+    palette->setAttribute(Qt::WA_DeleteOnClose);
+    palette->open();
+}
+
+void Workbench::showKeys() {
+    auto* sheet = new KeySheet(table_, this);
+    sheet->setAttribute(Qt::WA_DeleteOnClose);
+    sheet->open();
+}
+
+void Workbench::askBackwards() {
+    auto* dialog = new AskDialog(session_, this);
+    dialog->setAttribute(Qt::WA_DeleteOnClose);
+    dialog->open();
+}
+
+void Workbench::openWorkshop() {
+    auto* dialog = new WorkshopDialog(session_.workshop(), this);
+    dialog->setAttribute(Qt::WA_DeleteOnClose);
+    connect(dialog, &QDialog::accepted, this,
+            [this, dialog] { session_.setWorkshop(dialog->workshop()); });
+    dialog->open();
+}
+
+void Workbench::change(const Result<std::pair<Design, std::string>>& next, const QString& label) {
+    if (!next)
+        return tell(QString::fromStdString(next.problem().text()));
+    session_.edit(next->first, label);
+    session_.selection().choose(QString::fromStdString(next->second));
+}
+
+void Workbench::arrange() {
+    const std::string id = session_.selection().structure().toStdString();
+    bool good = false;
+    const int count = QInputDialog::getInt(this, tr("Array along the fold"), tr("How many in all?"),
+                                           3, 2, 50, 1, &good);
+    if (!good)
+        return;
+    const QString gap = QInputDialog::getText(
+        this, tr("Array along the fold"), tr("Gap between two of them"), QLineEdit::Normal,
+        session_.design().units == Unit::Inch ? "1/4" : "6 mm", &good);
+    if (!good)
+        return;
+    auto parsed = parseLength(gap.toStdString(), session_.design().units);
+    if (!parsed)
+        return tell(QString::fromStdString(parsed.problem().text()));
+    change(arrayStructure(session_.design(), id, count, parsed->measure),
+           tr("Array %1").arg(id.c_str()));
+}
+
+void Workbench::resizeAll() {
+    bool good = false;
+    const Design& d = session_.design();
+    const QString text =
+        QInputDialog::getText(this, tr("Resize the whole design"),
+                              tr("New closed size, such as 4 1/4 x 5 1/2 in"), QLineEdit::Normal,
+                              QString::fromStdString(exactText(d.card.width, d.units) + " x " +
+                                                     exactText(d.card.height, d.units)),
+                              &good);
+    if (!good)
+        return;
+    auto size = parseCardSize(text.toStdString(), d.units);
+    if (!size)
+        return tell(QString::fromStdString(size.problem().text()));
+    auto next = resizeDesign(d, size->first, size->second);
+    if (!next)
+        return tell(QString::fromStdString(next.problem().text()));
+    session_.edit(next->design, tr("Resize to %1").arg(text));
+    QString remarks;
+    for (auto& r : next->remarks)
+        remarks += (remarks.isEmpty() ? "" : "  ") + QString::fromStdString(r);
+    if (!remarks.isEmpty())
+        tell(tr("Resized. What no longer fits: %1").arg(remarks));
+}
+
+void Workbench::addBlankPart() {
+    auto added = addBlank(session_.design(), Measure::fromMm(60), Measure::fromMm(40));
+    if (!added)
+        return tell(QString::fromStdString(added.problem().text()));
+    const QString id = QString::fromStdString(added->second);
+    session_.edit(added->first, tr("Add a blank"));
+    session_.selection().choose(id);
+}
+
+bool Workbench::canRemove() {
+    return !session_.selection().structure().isEmpty() ||
+           !drawnLine(session_.design(), session_.selection().chosen().toStdString()).empty();
+}
+
+void Workbench::pickUp(Placing::Tool tool) {
+    const bool on = session_.placing().tool() != tool;
+    session_.placing().setTool(on ? tool : Placing::Tool::Select);
+    if (on && tool != Placing::Tool::Glue)
+        flat_->showSheets(false);
+}
+
+// A line or tab where one is selected, else the whole structure or blank.
+void Workbench::removeSelected() {
+    const std::string selected = session_.selection().chosen().toStdString();
+    const std::string owner = ownerOf(selected);
+    const Design& d = session_.design();
+    std::string drawn = drawnLine(d, selected);
+    if (const FreePart* p = d.part(owner)) {
+        for (const TabSpec& t : p->tabs)
+            if (selected == owner + "." + t.id || selected == owner + "." + t.id + "-fold")
+                drawn = owner + "." + t.id;
+        if (drawn.empty())
+            drawn = owner;
+    }
+    if (!drawn.empty()) {
+        session_.selection().choose({});
+        session_.edit(removeDrawn(d, drawn), tr("Remove %1").arg(QString::fromStdString(drawn)));
+        return;
+    }
+    const QString id = session_.selection().structure();
+    if (id.isEmpty())
+        return;
+    const Design next = removeStructure(d, id.toStdString());
+    session_.selection().choose({});
+    session_.edit(next, tr("Remove %1").arg(id));
+}
+
+} // namespace hl
