@@ -5,8 +5,8 @@
 namespace hl {
 namespace {
 
-constexpr double nudge = 0.05;  // mm or degrees
-constexpr double slowest = 0.1; // mm per mm: slower than that is no handle
+constexpr double handleNudge = 0.05; // mm or degrees
+constexpr double slowest = 0.1;      // mm per mm: slower than that is no handle
 
 } // namespace
 
@@ -44,8 +44,8 @@ std::vector<Handle> handlesOf(const Case& folded, const std::string& id, double 
         Design d = design;
         Measure& m = (*d.setOf(owner))[p.name];
         m = start;
-        m.count += p.least.quantity == Quantity::Length ? Measure::fromMm(nudge).count
-                                                        : Measure::fromDegrees(nudge).count;
+        m.count += p.least.quantity == Quantity::Length ? Measure::fromMm(handleNudge).count
+                                                        : Measure::fromDegrees(handleNudge).count;
         auto made = assemble(d);
         if (!made)
             continue;
@@ -53,7 +53,7 @@ std::vector<Handle> handlesOf(const Case& folded, const std::string& id, double 
         if (opening > next.last())
             continue;
         const Vec3 there = handlePoint(next, poseAt(next.linkage, next.motion, opening), id);
-        const Vec3 rate = (there - here) / nudge;
+        const Vec3 rate = (there - here) / handleNudge;
         if (rate.norm() > slowest && rate.norm() < 100)
             out.push_back({owner, p.name, start, rate});
     }

@@ -6,6 +6,10 @@
 
 namespace hl {
 
+// The family whose measures are set.
+inline const std::string& kindOf(const CardSpec& c) { return c.form; }
+inline const std::string& kindOf(const StructureSpec& s) { return s.kind; }
+
 // Throws Bad where something is missing, means nothing or is no measure.
 Design readFields(Object& file);
 // Returns the version of the format that the fields written need.

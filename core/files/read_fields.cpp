@@ -9,8 +9,6 @@ namespace {
 using Pair = std::pair<Measure, Measure>;
 using Set = std::map<std::string, Measure>;
 
-const std::string& kindOf(const CardSpec& c) { return c.form; }
-const std::string& kindOf(const StructureSpec& s) { return s.kind; }
 std::string nameOf(const CardSpec&) { return "card"; }
 std::string nameOf(const StructureSpec& s) { return "structure " + s.id; }
 

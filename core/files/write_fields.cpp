@@ -4,9 +4,6 @@
 namespace hl {
 namespace {
 
-const std::string& kindOf(const CardSpec& c) { return c.form; }
-const std::string& kindOf(const StructureSpec& s) { return s.kind; }
-
 template<class T> class Writer {
   public:
     Writer(const T& t, Unit unit, Json& out, int& version)

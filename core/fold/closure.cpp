@@ -11,7 +11,7 @@ namespace hl {
 namespace {
 
 constexpr int mostIterations = 60;
-constexpr double closed = 1e-12; // mm: the noise of double arithmetic on a card
+constexpr double closedToNoise = 1e-12; // mm: the noise of double arithmetic on a card
 // From this close one step lands within the noise: no need to look again.
 constexpr double nearlyClosed = 1e-7; // mm
 constexpr double longestStep = 0.5;   // radians
@@ -100,7 +100,7 @@ void descend(const Linkage& k, const Block& block, std::vector<double>& angles, 
     evaluate(k, block, angles, w, now);
     std::vector<double> before(block.joints.size());
     double damping = 1e-13;
-    for (int turn = 0; turn < mostIterations && now.worst > closed; ++turn) {
+    for (int turn = 0; turn < mostIterations && now.worst > closedToNoise; ++turn) {
         auto lhs = now.jtj;
         const double scale = lhs.diagonal().maxCoeff();
         if (!(scale > 0))
@@ -196,8 +196,8 @@ void turnOn(double& c, double& s, double by) {
     s += was * ds - s * less;
 }
 
-// The plain case, and nearly every one: a single loop with three unknown folds, close to closed.
-// Undamped Gauss-Newton steps on the same equations. The known folds before the
+// The plain case, and nearly every one: a single loop with three unknown folds, close to
+// closedToNoise. Undamped Gauss-Newton steps on the same equations. The known folds before the
 // first unknown one are gone through once. Says
 // false, leaving the values alone, where that leads out of bounds or does not settle; the general
 // way then starts from the same place.
@@ -274,7 +274,7 @@ bool closeThree(const Linkage& k, const Block& block, std::vector<double>& value
             pull += Vec3(a.dot(miss), b.dot(miss), c.dot(miss));
         }
         double enough = nearlyClosed;
-        if (worst > closed * closed) {
+        if (worst > closedToNoise * closedToNoise) {
             // Cramer's rule on the symmetric normal equations.
             const double A = yy * zz - yz * yz, B = xz * yz - xy * zz, C = xy * yz - xz * yy;
             const double det = xx * A + xy * B + xz * C, size = xx + yy + zz;

@@ -7,8 +7,8 @@
 namespace hl {
 namespace {
 
-constexpr double moves = 1e-6; // of a unit direction
-constexpr double stuck = 1e-5; // mm per radian of the driver that the loops cannot give way
+constexpr double movesAtAll = 1e-6; // of a unit direction
+constexpr double stuck = 1e-5;      // mm per radian of the driver that the loops cannot give way
 
 } // namespace
 
@@ -56,7 +56,7 @@ Mobility mobilityAt(const Linkage& k, const Motion& motion, const Pose& pose, in
             nullSpace(derivatives(k, block.loops, block.joints, pose.angles));
         out.freeMotions += static_cast<int>(loose.cols());
         for (size_t i = 0; i < block.joints.size(); ++i)
-            if (loose.cols() > 0 && loose.row(static_cast<Eigen::Index>(i)).norm() > moves)
+            if (loose.cols() > 0 && loose.row(static_cast<Eigen::Index>(i)).norm() > movesAtAll)
                 out.flapping.push_back(block.joints[i]);
         Eigen::VectorXd rates;
         if (!answer(block.loops, rates)) {

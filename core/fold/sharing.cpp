@@ -11,8 +11,8 @@ using Matrix = Eigen::MatrixXd;
 using Vector = Eigen::VectorXd;
 
 constexpr int mostTurns = 60;
-constexpr double longest = 0.3, armOf = 40; // radians; mm that count as a radian
-constexpr double still = 1e-11;             // radians
+constexpr double longest = 0.3, sharingArm = 40; // radians; mm that count as a radian
+constexpr double still = 1e-11;                  // radians
 
 // The place of a gap and how much it counts.
 struct End {
@@ -65,14 +65,14 @@ struct Equations {
     double cost = 0;
 };
 
-struct Workspace {
+struct SharingSpace {
     std::vector<Vec3> axis, point;
     std::vector<End> ends;
     std::vector<int> column;
 };
 
 void evaluate(const Linkage& k, const Block& block, const std::vector<double>& values, int only,
-              Workspace& w, Equations& out) {
+              SharingSpace& w, Equations& out) {
     const auto n = static_cast<Eigen::Index>(block.joints.size());
     out.jtj = Matrix::Zero(n, n);
     out.jtr = Vector::Zero(n);
@@ -114,7 +114,7 @@ Eigen::Matrix<double, 3, 6> moved(const Vec3& p, const Body& b) {
 
 // Of the ends that count in full the farthest from where it should be.
 double gapAt(const Loop& loop, const std::vector<double>& values, int only) {
-    Workspace w;
+    SharingSpace w;
     const Rigid x = wayRound(loop, values, w.axis, w.point);
     endsOf(loop, w.axis, w.point, only, w.ends);
     double most = 0;
@@ -127,7 +127,7 @@ double gapAt(const Loop& loop, const std::vector<double>& values, int only) {
 void share(const Linkage& k, const Block& block, int only, std::vector<double>& values) {
     if (block.joints.empty())
         return;
-    Workspace w;
+    SharingSpace w;
     w.column.assign(values.size(), -1);
     for (size_t i = 0; i < block.joints.size(); ++i)
         w.column[block.joints[i]] = static_cast<int>(i);
@@ -165,7 +165,8 @@ void share(const Linkage& k, const Block& block, int only, std::vector<double>& 
         double shrink = 1, size = 0;
         for (Eigen::Index i = 0; i < n; ++i) {
             const int j = block.joints[static_cast<size_t>(free[static_cast<size_t>(i)])];
-            const double most = k.joints[j].freedom == Freedom::Slide ? longest * armOf : longest;
+            const double most =
+                k.joints[j].freedom == Freedom::Slide ? longest * sharingArm : longest;
             size = std::max(size, std::fabs(step(i)));
             if (std::fabs(step(i)) * shrink > most)
                 shrink = most / std::fabs(step(i));
@@ -317,7 +318,7 @@ void spread(const Linkage& k, const std::vector<Block>& blocks, const std::vecto
     };
     auto hinge = [&](int joint) {
         const Joint& j = k.joints[joint];
-        const double length = j.join < 0 ? k.assembly->creases[joint].length() : armOf;
+        const double length = j.join < 0 ? k.assembly->creases[joint].length() : sharingArm;
         Rigid step = stepOf(j, values[joint]);
         if (j.placed)
             step = step * j.place;

@@ -11,10 +11,10 @@ namespace {
 using Matrix = Eigen::MatrixXd;
 using Vector = Eigen::VectorXd;
 
-constexpr int mostTurns = 50;
-constexpr double still = 1e-12, closed = 1e-11; // radians, mm
-constexpr double slack = 1e-9;                  // relative: singular values below it are none
-constexpr double longest = 0.3, armOf = 40;     // radians; mm that count as a radian
+constexpr int springTurns = 50;
+constexpr double springStill = 1e-12, springClosed = 1e-11; // radians, mm
+constexpr double springSlack = 1e-9;                  // relative: singular values below it are none
+constexpr double springLongest = 0.3, springArm = 40; // radians; mm that count as a radian
 
 Vector gradient(const Linkage& k, const std::vector<int>& joints, const std::vector<double>& values,
                 const Rests& rests) {
@@ -96,7 +96,7 @@ void relax(const Linkage& k, const Block& block, std::vector<double>& values, co
             const Vector step = -h.ldlt().solve(gradient(k, block.joints, values, rests) +
                                                 pull * jac.transpose() * r);
             const double size = step.cwiseAbs().maxCoeff();
-            const double shrink = std::min(1.0, longest / std::max(size, 1e-300));
+            const double shrink = std::min(1.0, springLongest / std::max(size, 1e-300));
             for (Eigen::Index i = 0; i < n; ++i) {
                 const int j = block.joints[static_cast<size_t>(i)];
                 const Bounds b = boundsOf(k.joints[j]);
@@ -109,7 +109,7 @@ void relax(const Linkage& k, const Block& block, std::vector<double>& values, co
 
 void settle(const Linkage& k, const Block& block, std::vector<double>& values, const Rests& rests) {
     std::vector<bool> held(k.joints.size()); // at a bound and pressed against it
-    for (int turn = 0; turn < mostTurns; ++turn) {
+    for (int turn = 0; turn < springTurns; ++turn) {
         std::vector<int> free;
         for (int j : block.joints)
             if (!held[j])
@@ -119,7 +119,7 @@ void settle(const Linkage& k, const Block& block, std::vector<double>& values, c
         const Vector r = misses(k, block.loops, values), g = gradient(k, free, values, rests);
         const Matrix jac = derivatives(k, block.loops, free, values);
         Eigen::CompleteOrthogonalDecomposition<Matrix> cod;
-        cod.setThreshold(slack);
+        cod.setThreshold(springSlack);
         cod.compute(jac);
         const Eigen::Index rank = cod.rank();
         const Matrix z = (cod.colsPermutation() * Matrix(cod.matrixZ().transpose()))
@@ -152,7 +152,7 @@ void settle(const Linkage& k, const Block& block, std::vector<double>& values, c
         for (size_t i = 0; i < free.size(); ++i) {
             const bool slide = k.joints[free[i]].freedom == Freedom::Slide;
             const double size = std::fabs(step(static_cast<Eigen::Index>(i)));
-            const double most = slide ? longest * armOf : longest;
+            const double most = slide ? springLongest * springArm : springLongest;
             if (size * shrink > most)
                 shrink = most / size;
         }
@@ -187,15 +187,15 @@ void settle(const Linkage& k, const Block& block, std::vector<double>& values, c
             const bool press =
                 (values[j] == b.low && f > 1e-9) || (values[j] == b.high && f < -1e-9);
             // After a while nothing is let go any more, so that the search ends.
-            if (press != held[j] && (press || turn < mostTurns / 2)) {
+            if (press != held[j] && (press || turn < springTurns / 2)) {
                 held[j] = press;
                 changed = true;
             }
         }
-        if (!changed && moved < still)
+        if (!changed && moved < springStill)
             break;
         if (!changed && moved < 1e-10 &&
-            misses(k, block.loops, values).lpNorm<Eigen::Infinity>() < closed)
+            misses(k, block.loops, values).lpNorm<Eigen::Infinity>() < springClosed)
             break;
     }
     // Pressed against many bounds the search may end open; closing comes before resting.

@@ -131,7 +131,10 @@ void draw(cairo_t* cr, const Image& m) {
                       m.at.x(), m.at.y());
     cairo_transform(cr, &place);
     cairo_set_source_surface(cr, surface.get(), 0, 0);
-    cairo_paint(cr);
+    // Up to its very edge: what lies beyond is no part of it that it could fade into.
+    cairo_pattern_set_extend(cairo_get_source(cr), CAIRO_EXTEND_PAD);
+    cairo_rectangle(cr, 0, 0, w, h);
+    cairo_fill(cr);
     cairo_restore(cr);
     cairo_surface_finish(surface.get()); // the rows go
 }

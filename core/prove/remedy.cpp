@@ -44,10 +44,10 @@ struct Candidate {
     double size = 0; // of the change against the measure
 };
 
-class Search {
+class Remedies {
   public:
-    Search(const Case& c, const std::vector<Finding>& all, const Finding& wanted,
-           const std::atomic<bool>* cancel)
+    Remedies(const Case& c, const std::vector<Finding>& all, const Finding& wanted,
+             const std::atomic<bool>* cancel)
         : case_(c), all_(all), wanted_(wanted), cancel_(cancel), near_(c.design) {
         for (const Rule& r : rules())
             if (wanted.rule == r.id)
@@ -296,7 +296,7 @@ void findRemedies(const Case& c, std::vector<Finding>& findings, const std::atom
         done[i] = true;
         Finding& f = findings[i];
         if (f.severity != Severity::Note && !f.action) {
-            Search search(c, all, all[i], cancel);
+            Remedies search(c, all, all[i], cancel);
             size_t whole = 0;
             for (const Candidate& one : search.candidates()) {
                 // Never the contrary of what is offered elsewhere.

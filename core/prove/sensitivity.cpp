@@ -12,14 +12,14 @@ namespace {
 
 constexpr double error = 0.05; // mm or degrees
 
-struct Worst {
+struct WorstTab {
     double misfit = 0;
     double opening = 0;
     std::string tab;
 };
 
-Worst worstOf(const Design& d, const std::atomic<bool>* cancel) {
-    Worst w;
+WorstTab worstOf(const Design& d, const std::atomic<bool>* cancel) {
+    WorstTab w;
     const Assembly a = *assemble(d);
     const Linkage k = linkageOf(a);
     const Motion m = motionOf(k, cancel);
@@ -72,7 +72,7 @@ Result<std::vector<Sensitivity>> sensitivities(const Design& design,
                                                       : Measure::fromDegrees(by).count;
             if (!assemble(d))
                 continue;
-            const Worst w = worstOf(d, cancel);
+            const WorstTab w = worstOf(d, cancel);
             const double rate = (w.misfit - before) / error;
             if (rate > found.rate)
                 found = {what.owner, what.name, found.quantity, rate, w.opening, w.tab};
@@ -96,7 +96,7 @@ Result<std::vector<Sensitivity>> sensitivities(const Design& design,
                                                               : Measure::fromDegrees(by).count;
                 if (!assemble(d))
                     continue; // at its bound: it cannot be off this way
-                const Worst w = worstOf(d, cancel);
+                const WorstTab w = worstOf(d, cancel);
                 const double rate = (w.misfit - before) / error;
                 if (rate > found.rate)
                     found = {id, name, value.quantity, rate, w.opening, w.tab};

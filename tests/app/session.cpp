@@ -89,8 +89,10 @@ class SessionTest : public QObject {
     void snapshotsComeInStages() {
         Session s;
         std::vector<int> stages;
-        connect(&s, &Session::snapshotChanged, this,
-                [&] { stages.push_back(s.snapshot()->stage); });
+        connect(&s, &Session::snapshotChanged, this, [&] {
+            if (s.snapshot()->stage != Snapshot::Proving) // only where it takes long
+                stages.push_back(s.snapshot()->stage);
+        });
         s.open(box(), {});
         QVERIFY(QTest::qWaitFor(
             [&] { return s.snapshot() && s.snapshot()->stage == Snapshot::Advised; }, 60000));

@@ -24,9 +24,9 @@ struct Near {
     Vec3 where = Vec3::Zero();
 };
 
-class Search {
+class Distances {
   public:
-    Search(const Evidence& e, const Stop& stop) : e_(e), c_(e.c), film_(e.film), stop_(stop) {
+    Distances(const Evidence& e, const Stop& stop) : e_(e), c_(e.c), film_(e.film), stop_(stop) {
         for (const Join& j : c_.assembly.joins)
             joined_.insert({std::min(j.tab, j.landing), std::max(j.tab, j.landing)});
         const auto& panels = c_.assembly.panels;
@@ -303,7 +303,7 @@ void clearance(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
         f.remedy = "Make the opening larger all round, or what goes through it smaller.";
         out.push_back(f);
     }
-    for (const Near& n : Search(e, stop).run()) {
+    for (const Near& n : Distances(e, stop).run()) {
         Finding f = Finding::of("clearance", Severity::Caution, n.from, n.to, n.at, n.distance);
         f.where = n.where;
         nameIn(f, c, n.a);

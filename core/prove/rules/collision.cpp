@@ -43,9 +43,9 @@ struct Hit {
     bool pushes = false; // within a plane
 };
 
-class Search {
+class Crossings {
   public:
-    Search(const Evidence& e, const Stop& stop) : e_(e), c_(e.c), film_(e.film), stop_(stop) {
+    Crossings(const Evidence& e, const Stop& stop) : e_(e), c_(e.c), film_(e.film), stop_(stop) {
         const size_t n = c_.assembly.panels.size();
         hitOf_.assign(n * n, -1);
         slotted_.assign(n * n, false);
@@ -416,7 +416,7 @@ double edgeOf(const Evidence& e, const Hit& h, double free, double hit) {
 
 void collision(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     const Case& c = e.c;
-    std::vector<Hit> hits = Search(e, stop).run();
+    std::vector<Hit> hits = Crossings(e, stop).run();
     for (const Push& p : pushesOf(c, e.film, stop)) {
         Hit h;
         h.a = p.mover;

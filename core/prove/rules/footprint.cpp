@@ -8,8 +8,8 @@
 namespace hl {
 namespace {
 
-constexpr double unseen = 0.05, forgiven = 0.5; // mm
-constexpr double meant = 10;                    // mm: what shows by more is meant to be seen
+constexpr double unseenFootprint = 0.05, forgivenFootprint = 0.5; // mm
+constexpr double meant = 10; // mm: what shows by more is meant to be seen
 
 struct Edges { // how far past each edge of a rectangle
     double start = 0, end = 0, open = 0, spine = 0;
@@ -104,21 +104,21 @@ void footprint(const Evidence& e, const Stop&, std::vector<Finding>& out) {
                         shown = i;
                     }
                 }
-            if (most > unseen)
+            if (most > unseenFootprint)
                 beyond.push_back(i);
         }
         const double amount = worst.most();
-        if (amount > unseen && farthest >= 0) {
-            Finding f =
-                Finding::of("overhang", amount > forgiven ? Severity::Stop : Severity::Caution,
-                            c.first(), c.first(), c.first(), amount);
+        if (amount > unseenFootprint && farthest >= 0) {
+            Finding f = Finding::of("overhang",
+                                    amount > forgivenFootprint ? Severity::Stop : Severity::Caution,
+                                    c.first(), c.first(), c.first(), amount);
             for (int i : beyond)
                 nameIn(f, c, i);
             f.message = "The " + sayPanel(c, farthest) + " sticks out past the " +
                         worst.say(topFold) + " of the closed card by " + sayAmount(c, amount) + ".";
             f.remedy = "Make it lower or shorter, or move it away from that edge.";
             out.push_back(f);
-        } else if (inside && shows > forgiven && shows < meant && shown >= 0) {
+        } else if (inside && shows > forgivenFootprint && shows < meant && shown >= 0) {
             Finding f =
                 Finding::of("overhang", Severity::Caution, c.first(), c.first(), c.first(), shows);
             nameIn(f, c, shown);
@@ -134,7 +134,7 @@ void footprint(const Evidence& e, const Stop&, std::vector<Finding>& out) {
         return;
     const auto& [width, height] = *c.design.card.envelope;
     const double beyond = beyondEnvelope(card, width.mm(), height.mm());
-    if (beyond > unseen) {
+    if (beyond > unseenFootprint) {
         Finding f =
             Finding::of("overhang", Severity::Stop, c.first(), c.first(), c.first(), beyond);
         f.parts = {"card"};

@@ -10,8 +10,8 @@
 namespace hl {
 namespace {
 
-constexpr double unseen = 0.05;          // mm
-constexpr double folds = 0.1 * pi / 180; // radians: less is no fold
+constexpr double unseenIdle = 0.05;           // mm
+constexpr double foldsAtAll = 0.1 * pi / 180; // radians: less is no fold
 
 // How far the panels of a structure get off the planes of what it stands on, mm.
 double risesBy(const Case& c, const std::vector<int>& mine, const std::vector<int>& hosts) {
@@ -28,7 +28,7 @@ double risesBy(const Case& c, const std::vector<int>& mine, const std::vector<in
             }
             if (least < 1e299)
                 most = std::max(most, least);
-            if (most > unseen)
+            if (most > unseenIdle)
                 return most;
         }
     return most;
@@ -46,7 +46,7 @@ void idle(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
         if (stop || !f || f->ground == Ground::Panel || owned[s.id].empty())
             continue;
         std::vector<int> hosts = owned[ownerOf(s.on)];
-        if (risesBy(c, owned[s.id], hosts) > unseen)
+        if (risesBy(c, owned[s.id], hosts) > unseenIdle)
             continue;
         Finding found = Finding::of("idle", Severity::Caution, c.first(), c.last(), c.first());
         for (int i : owned[s.id])
@@ -63,7 +63,7 @@ void idle(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
             std::count(c.linkage.flaps.begin(), c.linkage.flaps.end(), static_cast<int>(k)) > 0;
         if (flaps || c.linkage.loose[crease.left] ||
             std::any_of(c.poses.begin(), c.poses.end(),
-                        [&](const Pose& p) { return std::fabs(p.angles[k]) > folds; }))
+                        [&](const Pose& p) { return std::fabs(p.angles[k]) > foldsAtAll; }))
             continue;
         Finding found = Finding::of("idle", Severity::Note, c.first(), c.last(), c.first());
         nameIn(found, c, crease.left);

@@ -11,9 +11,9 @@
 namespace hl {
 namespace {
 
-constexpr double unseen = 0.05, forgiven = 0.5; // mm
-constexpr double leastTab = 3;                  // mm of depth on plain card
-constexpr double plainCaliper = 0.3;            // mm
+constexpr double unseenLandings = 0.05, forgivenLandings = 0.5; // mm
+constexpr double leastTab = 3;                                  // mm of depth on plain card
+constexpr double plainCaliper = 0.3;                            // mm
 
 Ring counterClockwise(Ring ring) {
     if (areaOf(ring) < 0)
@@ -75,7 +75,7 @@ class Landings {
         out_.push_back(f);
     }
     static Severity grave(double amount) {
-        return amount > forgiven ? Severity::Stop : Severity::Caution;
+        return amount > forgivenLandings ? Severity::Stop : Severity::Caution;
     }
 
     void tongue(const Join& j) {
@@ -95,7 +95,7 @@ class Landings {
             }
             long_ = high - low;
         }
-        if (off > forgiven) {
+        if (off > forgivenLandings) {
             report(j, Severity::Stop, off < 100 ? off : long_,
                    "The " + sayPanel(c_, j.tab) + " is to be put through the " +
                        sayPanel(c_, j.landing) +
@@ -108,7 +108,7 @@ class Landings {
         if (crease < 0)
             return;
         const double room = slitAlong(under, j.at, j.along, long_);
-        if (room < long_ - forgiven)
+        if (room < long_ - forgivenLandings)
             report(j, Severity::Stop, long_ - room,
                    "The " + sayPanel(c_, j.tab) + " is " + sayAmount(c_, long_) +
                        " wide, but its slit in the " + sayPanel(c_, j.landing) +
@@ -119,7 +119,7 @@ class Landings {
     void pivot(const Join& j) {
         const Panel& under = c_.assembly.panels[j.landing];
         const double off = offPaper(under.outline, under.apertures, j.at);
-        if (off > unseen)
+        if (off > unseenLandings)
             report(j, grave(off), off,
                    "The pivot " + j.id + " lies " + sayAmount(c_, off) + " off the " +
                        sayPanel(c_, j.landing) + ".",
@@ -148,7 +148,7 @@ class Landings {
         const double whole = areaOf(ring);
         const double carries =
             whole > 0 ? sharedArea(ring, under.outline, under.apertures) / whole : 0;
-        if (amount > unseen)
+        if (amount > unseenLandings)
             missed(j, amount, carries, farthest, farthestHeld);
         else
             overOpenings(j, ring, carries);
@@ -191,7 +191,7 @@ class Landings {
             for (const Ring& piece : convex(ring))
                 for (const Ring& open : convex(counterClockwise(hole)))
                     take(overlapOf(piece, open), width, middle);
-        if (width <= unseen)
+        if (width <= unseenLandings)
             return;
         const Vec3 held = j.place.inverse() * lift(middle);
         const std::string it = "The " + sayPanel(c_, j.tab), sticks = sticksTo(j, held.head<2>());
@@ -291,7 +291,7 @@ class Landings {
                         if (!shared.empty())
                             width = std::max(width, widthOf(shared));
                     }
-                if (width <= forgiven || shareApex(a, b))
+                if (width <= forgivenLandings || shareApex(a, b))
                     continue;
                 const Join &x = c_.assembly.joins[a.join], &y = c_.assembly.joins[b.join];
                 report(y, Severity::Caution, width,
@@ -312,7 +312,7 @@ class Landings {
         const bool parallel = std::fabs(leftOf(x.along).dot(y.along)) < 0.02;
         for (const Vec2& s : {u.from, u.to})
             for (const Vec2& t : {v.from, v.to})
-                if (!parallel && (x.place.at(s) - y.place.at(t)).norm() < unseen)
+                if (!parallel && (x.place.at(s) - y.place.at(t)).norm() < unseenLandings)
                     return true;
         return false;
     }

@@ -15,8 +15,8 @@
 namespace hl {
 namespace {
 
-constexpr double unseen = 0.05; // mm
-constexpr double across = 0.5;  // mm that a panel has to reach across a crease on either side
+constexpr double unseenLayerOrder = 0.05; // mm
+constexpr double across = 0.5; // mm that a panel has to reach across a crease on either side
 
 class Layers {
   public:
@@ -71,7 +71,7 @@ class Layers {
                     highest = i;
                 }
             }
-            if (most < unseen)
+            if (most < unseenLayerOrder)
                 continue;
             Finding finding =
                 Finding::of("layers", Severity::Stop, f.opening, f.opening, f.opening, most);

@@ -7,7 +7,7 @@
 namespace hl {
 namespace {
 
-constexpr double unseen = 0.01, forgiven = 0.5; // mm
+constexpr double unseenMisfit = 0.01, forgivenMisfit = 0.5; // mm
 
 } // namespace
 
@@ -17,7 +17,7 @@ void misfit(const Evidence& e, const Stop&, std::vector<Finding>& out) {
         Finding f = Finding::of("misfit", Severity::Note, c.last(), c.first(), c.first());
         for (const Pose& p : c.poses) {
             const double miss = p.misfits[l];
-            if (miss <= unseen)
+            if (miss <= unseenMisfit)
                 continue;
             f.openingFrom = std::min(f.openingFrom, p.opening);
             f.openingTo = std::max(f.openingTo, p.opening);
@@ -26,12 +26,12 @@ void misfit(const Evidence& e, const Stop&, std::vector<Finding>& out) {
                 f.opening = p.opening;
             }
         }
-        if (f.amount <= unseen)
+        if (f.amount <= unseenMisfit)
             continue;
         const Loop& loop = c.linkage.loops[l];
         nameIn(f, c, loop.held);
         nameIn(f, c, loop.landing);
-        const bool binds = f.amount > forgiven;
+        const bool binds = f.amount > forgivenMisfit;
         f.severity = binds ? Severity::Stop : Severity::Caution;
         // Its crease is named: that is what is scored elsewhere.
         const int crease = loop.crease >= 0 ? loop.crease

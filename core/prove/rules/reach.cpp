@@ -7,14 +7,14 @@
 namespace hl {
 namespace {
 
-constexpr double forgiven = 0.5; // mm
+constexpr double forgivenReach = 0.5; // mm
 
 } // namespace
 
 void reach(const Evidence& e, const Stop&, std::vector<Finding>& out) {
     const Case& c = e.c;
     const int last = static_cast<int>(c.poses.size()) - 1;
-    auto goes = [&](int s) { return c.poses[s].misfit() <= forgiven; };
+    auto goes = [&](int s) { return c.poses[s].misfit() <= forgivenReach; };
     int stuck = 0;
     for (int s = 0; s <= last; ++s)
         stuck += !goes(s);

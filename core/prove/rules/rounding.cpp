@@ -7,7 +7,7 @@
 namespace hl {
 namespace {
 
-constexpr double forgiven = 0.62; // mm: a little more than half a step of the finest ruler
+constexpr double forgivenRounding = 0.62; // mm: a little more than half a step of the finest ruler
 
 } // namespace
 
@@ -25,8 +25,8 @@ void rounding(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
         return;
     }
     // What binds anyway is told as such.
-    if (r.held >= 0 && r.landing >= 0 && r.before < forgiven && r.misfit >= forgiven &&
-        r.misfit >= r.before + 0.1) {
+    if (r.held >= 0 && r.landing >= 0 && r.before < forgivenRounding &&
+        r.misfit >= forgivenRounding && r.misfit >= r.before + 0.1) {
         Finding f =
             Finding::of("rounding", Severity::Caution, r.opening, r.opening, r.opening, r.misfit);
         nameIn(f, c, r.held);
@@ -37,7 +37,7 @@ void rounding(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
         f.remedy = sayNotRounded({}, c.design);
         out.push_back(f);
     }
-    if (r.binds() && r.overhang > forgiven) {
+    if (r.binds() && r.overhang > forgivenRounding) {
         Finding f =
             Finding::of("rounding", Severity::Caution, c.first(), c.first(), c.first(), r.overhang);
         f.parts = {"card"};

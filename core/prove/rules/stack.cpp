@@ -9,7 +9,7 @@
 namespace hl {
 namespace {
 
-constexpr double unseen = 0.05, thin = 1.5; // mm
+constexpr double unseenStack = 0.05, thin = 1.5; // mm
 
 std::string grams(double g) { return numberText(static_cast<int>(std::ceil(g - 1e-9))) + " g"; }
 
@@ -28,13 +28,13 @@ void wrapped(const Evidence& e, std::vector<Finding>& out) {
         for (const Ring& ring : card.flat->pieces[i])
             for (const Vec2& p : ring) {
                 const double left = p.x() - card.cardLow.x(); // to the open edge
-                if (left >= -unseen && card.wrap() - left > worst) {
+                if (left >= -unseenStack && card.wrap() - left > worst) {
                     worst = card.wrap() - left;
                     which = static_cast<int>(i);
                 }
             }
     }
-    if (which < 0 || worst <= unseen)
+    if (which < 0 || worst <= unseenStack)
         return;
     Finding f = Finding::of("stack", Severity::Caution, c.first(), c.first(), c.first(), worst);
     nameIn(f, c, which);
@@ -74,12 +74,12 @@ void stack(const Evidence& e, const Stop&, std::vector<Finding>& out) {
     }
     const Excess over = excessOver(card, *mail);
     const std::string ask = "Take another class (ask the local post), or ";
-    if (over.thickness > unseen)
+    if (over.thickness > unseenStack)
         tell(over.thickness, In::Millimetres,
              "Closed, the card is " + sayAmount(c, card.thickness) + " thick, " +
                  sayAmount(c, over.thickness) + " more than " + mail->name + " takes.",
              ask + "spread what lies over the thickest place.");
-    if (over.length > unseen || over.width > unseen)
+    if (over.length > unseenStack || over.width > unseenStack)
         tell(std::max(over.length, over.width), In::Millimetres,
              "Closed, the card is larger than " + mail->name + " takes by " +
                  sayAmount(c, std::max(over.length, over.width)) + ".",

@@ -9,9 +9,9 @@
 namespace hl {
 namespace {
 
-constexpr double firm = 4;       // degrees a card should bear before it tips
-constexpr double liesOpen = 170; // degrees from which it lies
-constexpr double unseen = 0.03;  // the part of a structure that does not count as seen
+constexpr double firm = 4;            // degrees a card should bear before it tips
+constexpr double liesOpen = 170;      // degrees from which it lies
+constexpr double unseenStance = 0.03; // the part of a structure that does not count as seen
 
 std::string degrees(double d) { return numberText(d, 1) + "°"; }
 
@@ -64,7 +64,7 @@ void stance(const Evidence& e, const Stop&, std::vector<Finding>& out) {
         }
     }
     for (const Seen& seen : s.seen) {
-        if (seen.part > unseen || seen.behind.empty())
+        if (seen.part > unseenStance || seen.behind.empty())
             continue;
         Finding f = finding(Severity::Note, 0, In::Millimetres);
         f.where.reset();

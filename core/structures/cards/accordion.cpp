@@ -4,21 +4,21 @@
 namespace hl {
 namespace {
 
-Values complete(Values v, const Host&) {
+Values completeAccordion(Values v, const Host&) {
     v.try_emplace("pages", 4);
     return v;
 }
 
 size_t pages(const Values& v) { return static_cast<size_t>(v.at("pages")); }
 
-CardSheet sheet(const Values& v, const Host& card) {
+CardSheet sheetAccordion(const Values& v, const Host& card) {
     std::vector<Fold> folds;
     for (size_t i = 0; i + 1 < pages(v); ++i)
         folds.push_back(i % 2 == 0 ? Fold::Valley : Fold::Mountain);
     return pagesInARow(std::vector<double>(pages(v), card.left.room), folds, card.length);
 }
 
-Trouble build(const StructureSpec&, const Values& v, const Host&, AssemblyBuilder& out) {
+Trouble buildAccordion(const StructureSpec&, const Values& v, const Host&, AssemblyBuilder& out) {
     std::vector<Stage> motion;
     for (size_t i = 1; i < pages(v); ++i)
         motion.push_back({foldId(i), 0, 180, i > 1});
@@ -35,9 +35,9 @@ Family accordion() {
     f.parameters = {countOf("pages", 2, 12, "how many pages")
                         .unless("four")
                         .why("one page has no fold", "more pages are too thick to fold together")};
-    f.complete = complete;
-    f.sheet = sheet;
-    f.build = build;
+    f.complete = completeAccordion;
+    f.sheet = sheetAccordion;
+    f.build = buildAccordion;
     return f;
 }
 

@@ -22,7 +22,7 @@ Values completeTwo(Values v, const Host& card) {
     return v;
 }
 
-CardSheet sheet(const Values&, const Host& card) {
+CardSheet sheetEasel(const Values&, const Host& card) {
     const double w = card.left.room;
     return pagesInARow({w, w / 2, w / 2}, {Fold::Valley, Fold::Valley}, card.length);
 }
@@ -96,7 +96,7 @@ Family easel() {
                         .unless("55 degrees")
                         .why("the front would slide down", "the front would tip over")};
     f.complete = completeOne;
-    f.sheet = sheet;
+    f.sheet = sheetEasel;
     f.build = buildOne;
     return f;
 }
@@ -116,7 +116,7 @@ Family doubleEasel() {
         tabParameter(),
     };
     f.complete = completeTwo;
-    f.sheet = sheet;
+    f.sheet = sheetEasel;
     f.build = buildTwo;
     return f;
 }

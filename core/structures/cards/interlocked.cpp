@@ -6,7 +6,7 @@
 namespace hl {
 namespace {
 
-Values complete(Values v, const Host& card) {
+Values completeInterlocked(Values v, const Host& card) {
     const double w = card.left.room;
     v.try_emplace("slit", w / 2);
     v.try_emplace("second", std::min(w, 2 * v["slit"]));
@@ -14,11 +14,12 @@ Values complete(Values v, const Host& card) {
     return v;
 }
 
-CardSheet sheet(const Values&, const Host& card) {
+CardSheet sheetInterlocked(const Values&, const Host& card) {
     return pagesInARow({card.left.room, card.left.room}, {Fold::Valley}, card.length);
 }
 
-Trouble build(const StructureSpec& spec, const Values& v, const Host& card, AssemblyBuilder& out) {
+Trouble buildInterlocked(const StructureSpec& spec, const Values& v, const Host& card,
+                         AssemblyBuilder& out) {
     const double s = v.at("slit"), w = v.at("second"), h = card.length, deep = v.at("depth");
     if (s > card.left.room - 5)
         return beyond(spec, card, "slit", s, "above the most, " + inUnit(card, card.left.room - 5),
@@ -78,9 +79,9 @@ Family interlocked() {
             .grows(Parameter::Scale::Along)
             .unless("half the height"),
     };
-    f.complete = complete;
-    f.sheet = sheet;
-    f.build = build;
+    f.complete = completeInterlocked;
+    f.sheet = sheetInterlocked;
+    f.build = buildInterlocked;
     return f;
 }
 

@@ -7,12 +7,12 @@ namespace {
 
 double most(const Host& card) { return std::min(card.left.room, card.length) / 2; }
 
-Values complete(Values v, const Host& card) {
+Values completePetal(Values v, const Host& card) {
     v.try_emplace("petal", most(card));
     return v;
 }
 
-CardSheet sheet(const Values& v, const Host& card) {
+CardSheet sheetPetal(const Values& v, const Host& card) {
     const double w = card.left.room, h = card.length, r = v.at("petal");
     CardSheet s;
     s.outline = {{0, 0}, {w / 2, -r},    {w, 0}, {w + r, h / 2},
@@ -29,7 +29,8 @@ CardSheet sheet(const Values& v, const Host& card) {
     return s;
 }
 
-Trouble build(const StructureSpec& spec, const Values& v, const Host& card, AssemblyBuilder& out) {
+Trouble buildPetal(const StructureSpec& spec, const Values& v, const Host& card,
+                   AssemblyBuilder& out) {
     if (v.at("petal") > most(card) + 1e-9)
         return beyond(spec, card, "petal", v.at("petal"),
                       "above the most, " + inUnit(card, most(card)),
@@ -50,9 +51,9 @@ Family petal() {
     f.parameters = {lengthOf("petal", 5, 500, "from the base to the tip of a petal")
                         .grows(Parameter::Scale::Lesser)
                         .unless("half the shorter side of the card")};
-    f.complete = complete;
-    f.sheet = sheet;
-    f.build = build;
+    f.complete = completePetal;
+    f.sheet = sheetPetal;
+    f.build = buildPetal;
     return f;
 }
 

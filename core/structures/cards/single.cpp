@@ -4,16 +4,16 @@
 namespace hl {
 namespace {
 
-Values complete(Values v, const Host&) {
+Values completeSingle(Values v, const Host&) {
     v.try_emplace("opens", pi);
     return v;
 }
 
-CardSheet sheet(const Values&, const Host& card) {
+CardSheet sheetSingle(const Values&, const Host& card) {
     return pagesInARow({card.left.room, card.left.room}, {Fold::Valley}, card.length);
 }
 
-Trouble build(const StructureSpec&, const Values& v, const Host&, AssemblyBuilder& out) {
+Trouble buildSingle(const StructureSpec&, const Values& v, const Host&, AssemblyBuilder& out) {
     const double opens = v.at("opens") / degree;
     out.drive({{"card.spine", 0, opens, false}});
     out.display(std::min(90.0, opens), "stands with the pages half open");
@@ -27,9 +27,9 @@ Family singleFold() {
     f.parameters = {angleOf("opens", 30, 180, "how far the hand opens it")
                         .unless("flat open")
                         .why("nothing could be seen in it", "the pages lie flat")};
-    f.complete = complete;
-    f.sheet = sheet;
-    f.build = build;
+    f.complete = completeSingle;
+    f.sheet = sheetSingle;
+    f.build = buildSingle;
     return f;
 }
 

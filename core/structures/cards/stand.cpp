@@ -5,18 +5,19 @@
 namespace hl {
 namespace {
 
-Values complete(Values v, const Host& card) {
+Values completeStand(Values v, const Host& card) {
     v.try_emplace("foot", 0.4 * card.left.room);
     v.try_emplace("opens", 90 * degree);
     return v;
 }
 
-CardSheet sheet(const Values& v, const Host& card) {
+CardSheet sheetStand(const Values& v, const Host& card) {
     return pagesInARow({card.left.room, v.at("foot"), v.at("foot")}, {Fold::Valley, Fold::Mountain},
                        card.length);
 }
 
-Trouble build(const StructureSpec& spec, const Values& v, const Host& card, AssemblyBuilder& out) {
+Trouble buildStand(const StructureSpec& spec, const Values& v, const Host& card,
+                   AssemblyBuilder& out) {
     const double foot = v.at("foot");
     if (foot > card.left.room + 1e-9)
         return beyond(spec, card, "foot", foot, "above the most, " + inUnit(card, card.left.room),
@@ -42,9 +43,9 @@ Family stand() {
             .unless("a right angle")
             .why("the page would fall forward", "the page would fall back"),
     };
-    f.complete = complete;
-    f.sheet = sheet;
-    f.build = build;
+    f.complete = completeStand;
+    f.sheet = sheetStand;
+    f.build = buildStand;
     return f;
 }
 

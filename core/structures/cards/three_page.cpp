@@ -7,7 +7,7 @@ namespace {
 
 enum Swing { Together, Alike };
 
-Values complete(Values v, const Host& card) {
+Values completeThreePage(Values v, const Host& card) {
     v.try_emplace("swing", Together);
     v.try_emplace("wing", card.left.room / 2);
     return v;
@@ -15,13 +15,14 @@ Values complete(Values v, const Host& card) {
 
 bool alike(const Values& v) { return v.at("swing") == Alike; }
 
-CardSheet sheet(const Values& v, const Host& card) {
+CardSheet sheetThreePage(const Values& v, const Host& card) {
     const double wing = v.at("wing"), back = card.left.room - (alike(v) ? wing : 0);
     return pagesInARow({wing, std::max(1.0, back), wing}, {Fold::Valley, Fold::Valley},
                        card.length);
 }
 
-Trouble build(const StructureSpec& spec, const Values& v, const Host& card, AssemblyBuilder& out) {
+Trouble buildThreePage(const StructureSpec& spec, const Values& v, const Host& card,
+                       AssemblyBuilder& out) {
     const double most = alike(v) ? card.left.room - 10 : card.left.room;
     if (v.at("wing") > most + 1e-9)
         return beyond(spec, card, "wing", v.at("wing"), "above the most, " + inUnit(card, most),
@@ -51,9 +52,9 @@ Family threePage() {
             .unless("together"),
         lengthOf("wing", 10, 1000, "width of the wings").unless("half the card"),
     };
-    f.complete = complete;
-    f.sheet = sheet;
-    f.build = build;
+    f.complete = completeThreePage;
+    f.sheet = sheetThreePage;
+    f.build = buildThreePage;
     return f;
 }
 

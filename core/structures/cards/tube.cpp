@@ -11,7 +11,7 @@ namespace {
 
 enum Front { Plain, Faceted };
 
-Values complete(Values v, const Host& card) {
+Values completeTube(Values v, const Host& card) {
     const double w = card.left.room;
     v.try_emplace("side", w / 4);
     v.try_emplace("face", Plain);
@@ -21,7 +21,7 @@ Values complete(Values v, const Host& card) {
     return v;
 }
 
-CardSheet sheet(const Values& v, const Host& card) {
+CardSheet sheetTube(const Values& v, const Host& card) {
     const double side = v.at("side"), front = std::max(1.0, card.left.room - side);
     CardSheet s = pagesInARow({front, side, front, side},
                               {Fold::Valley, Fold::Valley, Fold::Valley}, card.length);
@@ -39,7 +39,8 @@ CardSheet sheet(const Values& v, const Host& card) {
     return s;
 }
 
-Trouble build(const StructureSpec& spec, const Values& v, const Host& card, AssemblyBuilder& out) {
+Trouble buildTube(const StructureSpec& spec, const Values& v, const Host& card,
+                  AssemblyBuilder& out) {
     const double w = card.left.room, side = v.at("side"), front = w - side;
     if (side > w / 2 + 1e-9)
         return beyond(spec, card, "side", side, "above the most, " + inUnit(card, w / 2),
@@ -93,9 +94,9 @@ Family tube() {
             .unless("half as much again as the facet"),
         tabParameter(),
     };
-    f.complete = complete;
-    f.sheet = sheet;
-    f.build = build;
+    f.complete = completeTube;
+    f.sheet = sheetTube;
+    f.build = buildTube;
     return f;
 }
 

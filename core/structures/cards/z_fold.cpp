@@ -4,19 +4,20 @@
 namespace hl {
 namespace {
 
-Values complete(Values v, const Host& card) {
+Values completeZFold(Values v, const Host& card) {
     const double w = card.left.room;
     v.try_emplace("front", v.count("flap") ? std::max(w / 2, v["flap"]) : w / 2);
     v.try_emplace("flap", v["front"]);
     return v;
 }
 
-CardSheet sheet(const Values& v, const Host& card) {
+CardSheet sheetZFold(const Values& v, const Host& card) {
     return pagesInARow({card.left.room, v.at("front"), v.at("flap")},
                        {Fold::Valley, Fold::Mountain}, card.length);
 }
 
-Trouble build(const StructureSpec& spec, const Values& v, const Host& card, AssemblyBuilder& out) {
+Trouble buildZFold(const StructureSpec& spec, const Values& v, const Host& card,
+                   AssemblyBuilder& out) {
     if (v.at("front") > card.left.room + 1e-9)
         return beyond(spec, card, "front", v.at("front"),
                       "above the most, " + inUnit(card, card.left.room),
@@ -41,9 +42,9 @@ Family zFold() {
         lengthOf("flap", 10, 1000, "the part that is folded back")
             .unless("as wide as the front", true),
     };
-    f.complete = complete;
-    f.sheet = sheet;
-    f.build = build;
+    f.complete = completeZFold;
+    f.sheet = sheetZFold;
+    f.build = buildZFold;
     return f;
 }
 

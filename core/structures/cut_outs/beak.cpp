@@ -38,7 +38,7 @@ namespace {
 
 enum Jaws { Beak, Mouth };
 
-Values complete(Values v, const Host& host) {
+Values completeBeak(Values v, const Host& host) {
     v.try_emplace("jaws", Beak);
     v.try_emplace("length", std::min(38.1, 0.3 * host.length));
     v.try_emplace("place", host.length / 2 - (v["jaws"] == Beak ? v["length"] / 2 : v["length"]));
@@ -47,7 +47,8 @@ Values complete(Values v, const Host& host) {
     return v;
 }
 
-Trouble build(const StructureSpec& spec, const Values& v, const Host& host, AssemblyBuilder& out) {
+Trouble buildBeak(const StructureSpec& spec, const Values& v, const Host& host,
+                  AssemblyBuilder& out) {
     return cutMouth(out, host.crease, spec.id, "", v.at("place") + v.at("length"), v.at("length"),
                     v.at("reach"), v.at("jaws") == Mouth);
 }
@@ -72,8 +73,8 @@ Family beak() {
         lengthOf("reach", 3, 500, "of the slit to either side of the fold")
             .unless("1 in, or what fits"),
     };
-    f.complete = complete;
-    f.build = build;
+    f.complete = completeBeak;
+    f.build = buildBeak;
     return f;
 }
 

@@ -6,14 +6,15 @@
 namespace hl {
 namespace {
 
-Values complete(Values v, const Host& host) {
+Values completeCutOutBox(Values v, const Host& host) {
     completeAlong(v, host, 0.5);
     v.try_emplace("left", std::min(31.75, 0.4 * host.left.room));
     v.try_emplace("right", std::min(v["left"], 0.4 * host.right.room));
     return v;
 }
 
-Trouble build(const StructureSpec& spec, const Values& v, const Host& host, AssemblyBuilder& out) {
+Trouble buildCutOutBox(const StructureSpec& spec, const Values& v, const Host& host,
+                       AssemblyBuilder& out) {
     return cutStep(out, host.crease, spec.id, "", v.at("left"), v.at("right"), v.at("place"),
                    v.at("place") + v.at("width"));
 }
@@ -36,8 +37,8 @@ Family cutOutBox() {
         lengthOf("right", 2, 1000, "from the fold to the right crease")
             .unless("the same as left, or four tenths of a narrower panel", true),
     };
-    f.complete = complete;
-    f.build = build;
+    f.complete = completeCutOutBox;
+    f.build = buildCutOutBox;
     return f;
 }
 

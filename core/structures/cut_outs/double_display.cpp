@@ -10,7 +10,7 @@
 namespace hl {
 namespace {
 
-Values complete(Values v, const Host& host) {
+Values completeDoubleDisplay(Values v, const Host& host) {
     completeAlong(v, host, 0.3);
     const double page = std::min(host.left.room, host.right.room); // page 2 is the narrower
     v.try_emplace("front", std::min(19.05, 0.4 * page));
@@ -20,7 +20,8 @@ Values complete(Values v, const Host& host) {
     return v;
 }
 
-Trouble build(const StructureSpec& spec, const Values& v, const Host& host, AssemblyBuilder& out) {
+Trouble buildDoubleDisplay(const StructureSpec& spec, const Values& v, const Host& host,
+                           AssemblyBuilder& out) {
     const Assembly& a = out.made();
     const std::string where = "structure " + spec.id;
     const Problem alone{where,
@@ -104,8 +105,8 @@ Family doubleDisplay() {
             .why("the page beside the slit would tear", "no card is that large"),
         tabParameter(),
     };
-    f.complete = complete;
-    f.build = build;
+    f.complete = completeDoubleDisplay;
+    f.build = buildDoubleDisplay;
     return f;
 }
 

@@ -6,7 +6,7 @@
 namespace hl {
 namespace {
 
-Values complete(Values v, const Host& host) {
+Values completePillars(Values v, const Host& host) {
     v.try_emplace("pillars", 3);
     const double n = v["pillars"];
     v.try_emplace("width", std::min(12.7, 0.8 * host.length / (2 * n)));
@@ -18,7 +18,8 @@ Values complete(Values v, const Host& host) {
     return v;
 }
 
-Trouble build(const StructureSpec& spec, const Values& v, const Host& host, AssemblyBuilder& out) {
+Trouble buildPillars(const StructureSpec& spec, const Values& v, const Host& host,
+                     AssemblyBuilder& out) {
     const int n = static_cast<int>(v.at("pillars"));
     for (int i = 0; i < n; ++i) {
         const double y = v.at("place") + i * (v.at("width") + v.at("gap"));
@@ -54,8 +55,8 @@ Family pillars() {
         lengthOf("right", 2, 1000, "from the fold to the right creases")
             .unless("the same as left", true),
     };
-    f.complete = complete;
-    f.build = build;
+    f.complete = completePillars;
+    f.build = buildPillars;
     return f;
 }
 

@@ -10,7 +10,7 @@ namespace {
 
 constexpr double rim = 3; // mm of paper round an aperture
 
-Values complete(Values v, const Host& host) {
+Values completeFloatingLayer(Values v, const Host& host) {
     const double room = std::min(host.left.room, host.right.room);
     completeAlong(v, host, 0.6);
     v.try_emplace("reach", std::min(44.45, 0.5 * room));
@@ -30,7 +30,8 @@ Shape shapeFor(double choice) {
     return shapes[std::lround(choice)];
 }
 
-Trouble build(const StructureSpec& spec, const Values& v, const Host& host, AssemblyBuilder& out) {
+Trouble buildFloatingLayer(const StructureSpec& spec, const Values& v, const Host& host,
+                           AssemblyBuilder& out) {
     const double d = v.at("reach"), h = v.at("height"), w = v.at("width"), tab = v.at("tab");
     out.part(spec.id, spec.name, spec.id, spec.stock);
     const Strip s =
@@ -101,8 +102,8 @@ Family floatingLayer() {
             .unless("six tenths of the layer; of a circle its width"),
         tabParameter(),
     };
-    f.complete = complete;
-    f.build = build;
+    f.complete = completeFloatingLayer;
+    f.build = buildFloatingLayer;
     return f;
 }
 

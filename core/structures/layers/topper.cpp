@@ -11,7 +11,7 @@ bool reaches(const Host& host, double x, double y) {
     return x >= 0 && y >= 0 && x <= host.length && y <= host.left.room;
 }
 
-Values complete(Values v, const Host& host) {
+Values completeTopper(Values v, const Host& host) {
     const double room = host.left.room;
     v.try_emplace("shape", 0);
     v.try_emplace("width", std::min(50.8, 0.5 * host.length));
@@ -26,7 +26,8 @@ Values complete(Values v, const Host& host) {
     return v;
 }
 
-Trouble build(const StructureSpec& spec, const Values& v, const Host& host, AssemblyBuilder& out) {
+Trouble buildTopper(const StructureSpec& spec, const Values& v, const Host& host,
+                    AssemblyBuilder& out) {
     const double w = v.at("width"), h = v.at("height"), from = v.at("adhesive_from");
     const double to = v.at("adhesive_to");
     if (to > h + 1e-9)
@@ -99,8 +100,8 @@ Family topper() {
             .grows(Parameter::Scale::Along)
             .unless("the upper edge", true),
     };
-    f.complete = complete;
-    f.build = build;
+    f.complete = completeTopper;
+    f.build = buildTopper;
     return f;
 }
 

@@ -7,7 +7,7 @@
 namespace hl {
 namespace {
 
-Values complete(Values v, const Host& host) {
+Values completeAccordionInsert(Values v, const Host& host) {
     const double room = std::min(host.left.room, host.right.room);
     v.try_emplace("leaves", 4);
     completeAlong(v, host, 0.6);
@@ -18,7 +18,8 @@ Values complete(Values v, const Host& host) {
     return v;
 }
 
-Trouble build(const StructureSpec& spec, const Values& v, const Host& host, AssemblyBuilder& out) {
+Trouble buildAccordionInsert(const StructureSpec& spec, const Values& v, const Host& host,
+                             AssemblyBuilder& out) {
     const int n = static_cast<int>(v.at("leaves"));
     const double inset = v.at("inset"), leaf = v.at("leaf"), tab = v.at("tab");
     if (n % 2)
@@ -67,8 +68,8 @@ Family accordionInsert() {
             .unless("half as long again as the feet's distance asks for, or what fits"),
         tabParameter(),
     };
-    f.complete = complete;
-    f.build = build;
+    f.complete = completeAccordionInsert;
+    f.build = buildAccordionInsert;
     return f;
 }
 

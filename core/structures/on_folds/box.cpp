@@ -10,7 +10,7 @@
 namespace hl {
 namespace {
 
-Values complete(Values v, const Host& host) {
+Values completeBox(Values v, const Host& host) {
     completeFeet(v, host);
     const double a = v["left"], b = v["right"];
     if (host.ridge) {
@@ -38,7 +38,7 @@ Family box() {
     f.standsOn = {"spine", "valley crease", "ridge"};
     f.ground = Ground::AnyFold;
     f.relations = {{"left", "right", "left_wall", "right_wall"}};
-    f.complete = complete;
+    f.complete = completeBox;
     f.build = buildStrip;
     return f;
 }

@@ -8,7 +8,7 @@
 namespace hl {
 namespace {
 
-Values complete(Values v, const Host& host) {
+Values completeBridge(Values v, const Host& host) {
     completeAlong(v, host, 0.4);
     const double room = std::min(host.left.room, host.right.room);
     v.try_emplace("depth", std::min(25.4, 0.5 * room));
@@ -61,7 +61,8 @@ bool findSpan(const Assembly& a, const Host& host, Span& out) {
     return out.length < 1e299;
 }
 
-Trouble build(const StructureSpec& spec, const Values& v, const Host& host, AssemblyBuilder& out) {
+Trouble buildBridge(const StructureSpec& spec, const Values& v, const Host& host,
+                    AssemblyBuilder& out) {
     Span span;
     if (!findSpan(out.made(), host, span))
         return Problem{"structure " + spec.id,
@@ -97,8 +98,8 @@ Family bridge() {
             .unless("1 in, or half of the narrower wing"),
         tabParameter(),
     };
-    f.complete = complete;
-    f.build = build;
+    f.complete = completeBridge;
+    f.build = buildBridge;
     return f;
 }
 

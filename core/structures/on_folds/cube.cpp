@@ -8,7 +8,7 @@
 namespace hl {
 namespace {
 
-Values complete(Values v, const Host& host) {
+Values completeCube(Values v, const Host& host) {
     const double room = std::min(host.left.room, host.right.room);
     v.try_emplace("side", std::min({25.4, 0.35 * room, 0.25 * host.length}));
     v.try_emplace("width", 2 * v["side"]);
@@ -18,7 +18,8 @@ Values complete(Values v, const Host& host) {
     return v;
 }
 
-Trouble build(const StructureSpec& spec, const Values& v, const Host& host, AssemblyBuilder& out) {
+Trouble buildCube(const StructureSpec& spec, const Values& v, const Host& host,
+                  AssemblyBuilder& out) {
     const double d = v.at("side"), h = v.at("height"), w = v.at("width"), tab = v.at("tab");
     const double place = v.at("place");
     out.part(spec.id, spec.name, spec.id, spec.stock);
@@ -55,8 +56,8 @@ Family cube() {
         tabParameter(),
     };
     f.standsOpen = true;
-    f.complete = complete;
-    f.build = build;
+    f.complete = completeCube;
+    f.build = buildCube;
     return f;
 }
 

@@ -8,7 +8,7 @@
 namespace hl {
 namespace {
 
-Values complete(Values v, const Host& host) {
+Values completePlatform(Values v, const Host& host) {
     completeAlong(v, host);
     const double room = std::min(host.left.room, host.right.room);
     v.try_emplace("left", v.count("right") ? v["right"] : std::min(38.1, 0.4 * room));
@@ -19,7 +19,8 @@ Values complete(Values v, const Host& host) {
     return v;
 }
 
-Trouble build(const StructureSpec& spec, const Values& v, const Host& host, AssemblyBuilder& out) {
+Trouble buildPlatform(const StructureSpec& spec, const Values& v, const Host& host,
+                      AssemblyBuilder& out) {
     const double l = v.at("left"), r = v.at("right"), h = v.at("height"), w = v.at("width");
     const double tab = v.at("tab"), place = v.at("place");
     const int n = static_cast<int>(v.at("pillars"));
@@ -63,8 +64,8 @@ Family platform() {
         tabParameter(),
     };
     f.standsOpen = true;
-    f.complete = complete;
-    f.build = build;
+    f.complete = completePlatform;
+    f.build = buildPlatform;
     return f;
 }
 

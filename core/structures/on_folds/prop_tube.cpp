@@ -8,7 +8,7 @@
 namespace hl {
 namespace {
 
-Values complete(Values v, const Host& host) {
+Values completePropTube(Values v, const Host& host) {
     completeAlong(v, host, 0.4);
     v.try_emplace("left", std::min(25.4, 0.4 * host.left.room));
     v.try_emplace("right", std::min(v["left"], 0.4 * host.right.room));
@@ -16,7 +16,8 @@ Values complete(Values v, const Host& host) {
     return v;
 }
 
-Trouble build(const StructureSpec& spec, const Values& v, const Host& host, AssemblyBuilder& out) {
+Trouble buildPropTube(const StructureSpec& spec, const Values& v, const Host& host,
+                      AssemblyBuilder& out) {
     const double a = v.at("left"), b = v.at("right"), w = v.at("width"), place = v.at("place");
     for (auto& [name, length, seat] :
          {std::tuple{"left", a, &host.left}, {"right", b, &host.right}})
@@ -63,8 +64,8 @@ Family propTube() {
         lengthOf("right", 4, 1000, "along the right panel").unless("the same as left", true),
         tabParameter(),
     };
-    f.complete = complete;
-    f.build = build;
+    f.complete = completePropTube;
+    f.build = buildPropTube;
     return f;
 }
 

@@ -6,7 +6,7 @@
 namespace hl {
 namespace {
 
-Values complete(Values v, const Host& host) {
+Values completeSidePocket(Values v, const Host& host) {
     completeAlong(v, host, 0.5);
     v.try_emplace("left", std::min(19.05, 0.3 * host.left.room));
     v.try_emplace("right", std::min(v["left"], 0.3 * host.right.room));
@@ -17,7 +17,8 @@ Values complete(Values v, const Host& host) {
 
 // Both walls are longer than their feet's distances by the same amount, so the strip closes flat
 // over the ridge: left - left_wall = right - right_wall.
-Trouble build(const StructureSpec& spec, const Values& v, const Host& host, AssemblyBuilder& out) {
+Trouble buildSidePocket(const StructureSpec& spec, const Values& v, const Host& host,
+                        AssemblyBuilder& out) {
     Values strip = v;
     strip["left_wall"] = v.at("left") + v.at("depth");
     strip["right_wall"] = v.at("right") + v.at("depth");
@@ -45,8 +46,8 @@ Family sidePocket() {
             .unless("six tenths of the nearer foot"),
         tabParameter(),
     };
-    f.complete = complete;
-    f.build = build;
+    f.complete = completeSidePocket;
+    f.build = buildSidePocket;
     return f;
 }
 

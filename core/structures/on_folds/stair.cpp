@@ -13,7 +13,7 @@ namespace {
 
 enum Made { Glued, CutOut };
 
-Values complete(Values v, const Host& host) {
+Values completeStair(Values v, const Host& host) {
     v.try_emplace("made", Glued);
     v.try_emplace("steps", 3);
     completeAlong(v, host, v["made"] == CutOut ? 0.5 : 0.6);
@@ -91,7 +91,8 @@ Trouble buildGlued(const StructureSpec& spec, const Values& v, const Host& host,
     return {};
 }
 
-Trouble build(const StructureSpec& spec, const Values& v, const Host& host, AssemblyBuilder& out) {
+Trouble buildStair(const StructureSpec& spec, const Values& v, const Host& host,
+                   AssemblyBuilder& out) {
     if (v.at("made") == CutOut) {
         const Crease& c = out.made().creases[host.crease];
         if (host.left.panel != c.left || host.right.panel != c.right)
@@ -129,8 +130,8 @@ Family stair() {
             .unless("1/4 in, or what fits"),
         tabParameter(),
     };
-    f.complete = complete;
-    f.build = build;
+    f.complete = completeStair;
+    f.build = buildStair;
     return f;
 }
 

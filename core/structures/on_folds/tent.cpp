@@ -6,7 +6,7 @@
 namespace hl {
 namespace {
 
-Values complete(Values v, const Host& host) {
+Values completeTent(Values v, const Host& host) {
     completeFeet(v, host);
     const double a = v["left"], b = v["right"];
     const double shift = host.ridge ? b - a : a - b; // right wall minus left wall
@@ -33,7 +33,7 @@ Family tent() {
     f.ground = Ground::AnyFold;
     f.relations = {{"left", "right", "left_wall", "right_wall"}};
     f.standsOpen = true;
-    f.complete = complete;
+    f.complete = completeTent;
     f.build = buildStrip;
     return f;
 }

@@ -11,7 +11,7 @@ namespace {
 
 enum Joined { Glue, Tongues };
 
-constexpr double cut = 70 * degree;
+constexpr double tierCut = 70 * degree;
 
 // A tongue: a neck as wide as its slit, shoulders that catch behind it, and a taper to lead it in.
 Ring tongue(const Vec2& from, const Vec2& to, double depth, bool onLeft) {
@@ -48,7 +48,7 @@ int addTier(AssemblyBuilder& out, const StructureSpec& spec, const Host& host, c
         const Vec2 f0 = at(0, e + inset), f1 = at(0, w - e - inset);
         k.legTab = out.panel(side + (tongues ? "tongue" : "tab") + suffix, Role::Tab,
                              tongues ? tongue(f0, f1, z.tab, left)
-                                     : tabOutline(f0, f1, z.tab, left, cut, cut));
+                                     : tabOutline(f0, f1, z.tab, left, tierCut, tierCut));
         k.leg = out.panel(side + "leg" + suffix, Role::Wall,
                           {at(0, e), at(h, e), at(h, w - e), at(0, w - e)});
         Ring top{at(h, e)};
@@ -73,8 +73,9 @@ int addTier(AssemblyBuilder& out, const StructureSpec& spec, const Host& host, c
                              at(h + d, w));
         if (!tongues) {
             const Vec2 a = at(whole, 0), b = at(whole, w);
-            k.ribTab = out.panel(side + "rib-tab" + suffix, Role::Tab,
-                                 tabOutline(a, b, std::min(z.tab, 0.8 * d), !left, cut, cut));
+            k.ribTab =
+                out.panel(side + "rib-tab" + suffix, Role::Tab,
+                          tabOutline(a, b, std::min(z.tab, 0.8 * d), !left, tierCut, tierCut));
             k.ribFoot = crease(side + "rib-foot" + suffix, k.rib, k.ribTab, a, b);
         }
         return k;
@@ -191,7 +192,8 @@ Trouble checkTier(const StructureSpec& spec, const Values& v, const Host& host) 
 
 namespace {
 
-Trouble build(const StructureSpec& spec, const Values& v, const Host& host, AssemblyBuilder& out) {
+Trouble buildTier(const StructureSpec& spec, const Values& v, const Host& host,
+                  AssemblyBuilder& out) {
     if (Trouble t = checkTier(spec, v, host))
         return t;
     addTier(out, spec, host, tierSize(v), "", v.at("joined") == Tongues);
@@ -208,7 +210,7 @@ Family tier() {
     f.standsOn = {"spine", "valley crease"};
     f.parameters = tierParameters();
     f.complete = completeTier;
-    f.build = build;
+    f.build = buildTier;
     f.standsOpen = true;
     return f;
 }

@@ -7,7 +7,7 @@
 namespace hl {
 namespace {
 
-Values complete(Values v, const Host& host) {
+Values completeTierStack(Values v, const Host& host) {
     const double room = std::min(host.left.room, host.right.room);
     v.try_emplace("tiers", 3);
     v.try_emplace("width", std::min(76.2, 0.5 * host.length));
@@ -18,7 +18,8 @@ Values complete(Values v, const Host& host) {
     return v;
 }
 
-Trouble build(const StructureSpec& spec, const Values& v, const Host& host, AssemblyBuilder& out) {
+Trouble buildTierStack(const StructureSpec& spec, const Values& v, const Host& host,
+                       AssemblyBuilder& out) {
     if (Trouble t = checkTier(spec, v, host))
         return t;
     const int n = static_cast<int>(v.at("tiers"));
@@ -64,8 +65,8 @@ Family tierStack() {
                             .why("one is a tier", "more are too high to close"));
     f.parameters.push_back(lengthOf("step", 1, 200, "by how much each tier is smaller all round")
                                .unless("so that about a third is left for the highest"));
-    f.complete = complete;
-    f.build = build;
+    f.complete = completeTierStack;
+    f.build = buildTierStack;
     f.standsOpen = true;
     return f;
 }

@@ -19,7 +19,7 @@ namespace {
 constexpr double nominalBase = 57.15; // mm
 constexpr double deg = degree;
 
-Values complete(Values v, const Host& host) {
+Values completeVFold(Values v, const Host& host) {
     v.try_emplace("place", host.length / 2);
     if (v.count("beta_left") && v.count("beta_right") &&
         !(v.count("alpha_left") && v.count("alpha_right"))) { // the alpha that lets it close flat
@@ -64,7 +64,8 @@ Values complete(Values v, const Host& host) {
     return v;
 }
 
-Trouble build(const StructureSpec& spec, const Values& v, const Host& host, AssemblyBuilder& out) {
+Trouble buildVFold(const StructureSpec& spec, const Values& v, const Host& host,
+                   AssemblyBuilder& out) {
     const bool backwards = v.at("alpha_left") + v.at("alpha_right") > 180 * deg;
     // Lying open, the panels' sectors must span the angle between the bases, by either way round.
     const double bases = std::min(v.at("alpha_left") + v.at("alpha_right"),
@@ -177,8 +178,8 @@ Family vFold() {
     f.standsOn = {"spine", "valley crease", "ridge"};
     f.ground = Ground::AnyFold;
     f.relations = {{"alpha_left", "alpha_right", "beta_left", "beta_right"}};
-    f.complete = complete;
-    f.build = build;
+    f.complete = completeVFold;
+    f.build = buildVFold;
     return f;
 }
 

@@ -23,7 +23,7 @@ enum Plates { None, OneEach };
 
 constexpr double beside = 1; // mm beside a crease that stay free of adhesive
 
-Values complete(Values v, const Host& host) {
+Values completeXFold(Values v, const Host& host) {
     v.try_emplace("alpha", 45 * degree);
     const double alpha = v["alpha"], room = std::min(host.left.room, host.right.room);
     v.try_emplace("place", host.length / 2);
@@ -38,7 +38,8 @@ Values complete(Values v, const Host& host) {
     return v;
 }
 
-Trouble build(const StructureSpec& spec, const Values& v, const Host& host, AssemblyBuilder& out) {
+Trouble buildXFold(const StructureSpec& spec, const Values& v, const Host& host,
+                   AssemblyBuilder& out) {
     const double alpha = v.at("alpha"), arm = v.at("arm"), at = v.at("place");
     const double wide = arm * std::tan(alpha); // from the fold to the end of a diagonal
     const double high = v.at("plate_height"), plate = v.at("plate_width");
@@ -136,8 +137,8 @@ Family xFold() {
             .grows(Parameter::Scale::Lesser)
             .unless("four tenths of the arm"),
     };
-    f.complete = complete;
-    f.build = build;
+    f.complete = completeXFold;
+    f.build = buildXFold;
     return f;
 }
 
