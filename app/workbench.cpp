@@ -57,6 +57,11 @@ Workbench::Workbench() : pages_(new QStackedWidget), motion_(new QVariantAnimati
     motion_->setEasingCurve(QEasingCurve::InOutSine);
     connect(motion_, &QVariantAnimation::valueChanged, this,
             [this](const QVariant& v) { session_.setOpening(v.toDouble()); });
+    connect(&background_, &Worker::failed, this, [this](const QString& why) {
+        tell(tr("Something went wrong in the program (%1). Your design is as it was; save it, and "
+                "report this.")
+                 .arg(why));
+    });
     connect(&session_, &Session::documentChanged, this, &Workbench::refreshTitle);
     connect(&session_, &Session::designChanged, this, &Workbench::refreshTitle);
     const QStringList troubles = session_.takeStartTroubles();

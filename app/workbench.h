@@ -23,6 +23,7 @@ class SideColumn;
 class StandingPane;
 class StandingView;
 class StartPage;
+struct Resized;
 struct Room;
 enum class Exports;
 
@@ -75,6 +76,7 @@ class Workbench : public QMainWindow {
     void choose();    // from the gallery
     void arrange();   // an array along the fold
     void resizeAll(); // to another closed size
+    void takeResized(const Design& before, const Result<Resized>& next, const QString& size);
     void change(const Result<std::pair<Design, std::string>>& next, const QString& label);
     void addBlankPart();
     void removeSelected();
@@ -117,6 +119,7 @@ class Workbench : public QMainWindow {
     ProveView* prove_;
     FindingsPanel* findings_;
     QVariantAnimation* motion_;
+    Worker background_;      // what takes long besides the proof
     QStringList passedOver_; // copies of earlier runs that were offered already
 };
 

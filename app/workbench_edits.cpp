@@ -103,7 +103,7 @@ void Workbench::arrange() {
 
 void Workbench::resizeAll() {
     bool good = false;
-    const Design& d = session_.design();
+    const Design d = session_.design();
     const QString text =
         QInputDialog::getText(this, tr("Resize the whole design"),
                               tr("New closed size, such as 4 1/4 x 5 1/2 in"), QLineEdit::Normal,
@@ -115,10 +115,21 @@ void Workbench::resizeAll() {
     auto size = parseCardSize(text.toStdString(), d.units);
     if (!size)
         return tell(QString::fromStdString(size.problem().text()));
-    auto next = resizeDesign(d, size->first, size->second);
+    // It is folded and proved twice, which is a worker's work.
+    background_.request([this, d, size = *size, text](const Worker::Cancelled& cancelled) {
+        auto next = resizeDesign(d, size.first, size.second);
+        if (!cancelled)
+            QMetaObject::invokeMethod(this, [this, d, next, text] { takeResized(d, next, text); });
+    });
+}
+
+void Workbench::takeResized(const Design& before, const Result<Resized>& next,
+                            const QString& size) {
+    if (session_.design() != before)
+        return tell(tr("The design was changed while it was being resized; resize it again."));
     if (!next)
         return tell(QString::fromStdString(next.problem().text()));
-    session_.edit(next->design, tr("Resize to %1").arg(text));
+    session_.edit(next->design, tr("Resize to %1").arg(size));
     QString remarks;
     for (auto& r : next->remarks)
         remarks += (remarks.isEmpty() ? "" : "  ") + QString::fromStdString(r);

@@ -12,6 +12,14 @@ struct Span {
 
 std::vector<Span> spansOf(const Assembly& a, int part) {
     std::vector<Span> out;
+    // Lines first: where one divides the paper, its own name is the better one.
+    for (int i : a.parts[part].creases) {
+        const Crease& c = a.creases[i];
+        out.push_back({c.from, c.to, false});
+    }
+    for (const Mark& m : a.parts[part].marks)
+        for (size_t k = 0; k + 1 < m.points.size(); ++k)
+            out.push_back({m.points[k], m.points[k + 1], false});
     for (int i : a.parts[part].panels) {
         auto ring = [&](const Ring& r) {
             for (size_t k = 0; k < r.size(); ++k)
@@ -21,13 +29,6 @@ std::vector<Span> spansOf(const Assembly& a, int part) {
         for (const Ring& hole : a.panels[i].apertures)
             ring(hole);
     }
-    for (int i : a.parts[part].creases) {
-        const Crease& c = a.creases[i];
-        out.push_back({c.from, c.to, false});
-    }
-    for (const Mark& m : a.parts[part].marks)
-        for (size_t k = 0; k + 1 < m.points.size(); ++k)
-            out.push_back({m.points[k], m.points[k + 1], false});
     return out;
 }
 

@@ -133,7 +133,7 @@ class ActionsOfTheWindow : public QObject, hl::test::RealWindow {
                      },
                      [this] { QCOMPARE(structures(), size_t(4)); }});
         on("resize", {[this] { answerInputs({"100 x 150 mm"}); },
-                      [this] { QCOMPARE(design().card.width.mm(), 100.0); }});
+                      [this] { QTRY_COMPARE(design().card.width.mm(), 100.0); }});
         on("rename", {{}, [] {
                           QCOMPARE(QApplication::focusWidget()->objectName(),
                                    QString("structure-name"));

@@ -315,7 +315,7 @@ class Hostile : public QObject {
         int read = 0, refused = 0, folded = 0;
         QElapsedTimer clock;
         clock.start();
-        for (int n = 0; n < test::scaled(600) && clock.elapsed() < 240000; ++n) {
+        for (int n = 0; n < scaled(600) && clock.elapsed() < 240000; ++n) {
             const int kind = n % 10;
             std::string text = kind == 8   ? shop
                                : kind == 9 ? drawing
@@ -361,7 +361,7 @@ class Hostile : public QObject {
             ++(good ? read : refused);
         }
         qInfo("%d read, %d refused, %d proved", read, refused, folded);
-        QVERIFY(read > 30 && refused > 30 && folded > 10);
+        QVERIFY(read > scaled(30) && refused > scaled(30) && folded > scaled(10));
     }
 };
 

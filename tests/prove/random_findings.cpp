@@ -88,7 +88,8 @@ class RandomFindings : public QObject {
         });
         qInfo("%d colliding and %d sound designs", colliding, sound);
         QVERIFY(good);
-        QVERIFY(colliding > designs / 20 && sound > designs / 20); // both kinds were met
+        QVERIFY(colliding > test::scaled(designs) / 20 &&
+                sound > test::scaled(designs) / 20); // both kinds were met
     }
 
     // The farthest corner beyond the closed card, straight from the posed corners.
