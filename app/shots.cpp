@@ -31,7 +31,7 @@ void settle(Workbench& w) {
     clock.start();
     auto ready = [&] {
         auto s = w.session().snapshot();
-        return s && w.session().current() && s->stage == Snapshot::Advised;
+        return s && w.session().current() && s->stage == Snapshot::Advised && w.flat().settled();
     };
     while (!ready() && clock.elapsed() < 20000)
         QApplication::processEvents(QEventLoop::WaitForMoreEvents, 20);

@@ -90,8 +90,9 @@ void FlatView::layOutSheets() {
     worker_.request([this, c = built_, format = format_](const Worker::Cancelled& cancelled) {
         auto sheets = layOut(c->design, c->assembly, *format);
         if (!cancelled)
-            QMetaObject::invokeMethod(this, [this, sheets = std::move(sheets)] {
+            QMetaObject::invokeMethod(this, [this, c, sheets = std::move(sheets)] {
                 sheets_ = sheets;
+                laidOut_ = c;
                 if (fitted_ && show_ == Show::Sheets)
                     fit();
                 update();

@@ -20,6 +20,8 @@ class FlatView : public QWidget {
     Show showing() const { return show_; }
     void setFormat(const SheetFormat& format);
     const SheetFormat& format() const { return *format_; }
+    // Whether what it shows is of the newest snapshot: sheets are laid out a moment later.
+    bool settled() const { return show_ == Show::Parts || laidOut_ == built_; }
     void fit();
     void trueScale(); // one millimetre on the screen is one millimetre
     // Where a point of a part (its flat coordinates) shows in the widget.
@@ -84,6 +86,7 @@ class FlatView : public QWidget {
     const SheetFormat* format_;
     std::vector<Placed> parts_;
     std::vector<Sheet> sheets_;
+    std::shared_ptr<const Case> laidOut_; // what they are of
     std::shared_ptr<const Case> built_;
     double scale_ = 1; // pixels per mm
     QPointF origin_;   // pixel of the plane's origin
