@@ -4,6 +4,7 @@
 #include "core/files/hlantern.h"
 #include <QFile>
 #include <QtTest>
+#include <nlohmann/json.hpp>
 
 using namespace hl;
 
@@ -193,6 +194,57 @@ class Fields : public QObject {
                 other.stocks = back->stocks;
             QVERIFY2(*back == other, qPrintable(what));
         }
+    }
+    // Whatever stands in the place of any value: it is refused with its place, or it is a value of
+    // that kind, and then it comes back as it was read.
+    void whatIsNoValueIsRefusedInItsPlace() {
+        using Json = nlohmann::ordered_json;
+        const Json file = Json::parse(designToText(whole()));
+        const Json strangers[] = {true,
+                                  -7,
+                                  1e9,
+                                  "zzz",
+                                  "12 mm",
+                                  "30 deg",
+                                  nullptr,
+                                  Json::array(),
+                                  Json::array({1}),
+                                  Json::object(),
+                                  Json::array({"1 mm", "2 mm", "3 mm"})};
+        int places = 0, refused = 0, read = 0;
+        const Json flat = file.flatten();
+        for (auto& [path, value] : flat.items()) {
+            std::vector<std::string> ways{path}; // the value, and all lists and objects it lies in
+            for (size_t end = path.rfind('/'); end > 0 && end != std::string::npos;
+                 end = path.rfind('/', end - 1))
+                ways.push_back(path.substr(0, end));
+            for (const std::string& way : ways) {
+                ++places;
+                const std::string key = way.substr(1, way.find('/', 1) - 1); // the uppermost
+                for (const Json& stranger : strangers) {
+                    Json changed = file;
+                    changed[Json::json_pointer(way)] = stranger;
+                    auto d = designAsWritten(changed.dump());
+                    if (d) {
+                        ++read;
+                        auto again = designAsWritten(designToText(*d));
+                        QVERIFY2(again && *again == *d, (way + " " + stranger.dump()).c_str());
+                        continue;
+                    }
+                    ++refused;
+                    const Problem& p = d.problem();
+                    const std::string said = p.text();
+                    QVERIFY2(!p.what.empty() && !p.remedy.empty(), said.c_str());
+                    // Measures of a structure are placed by its id.
+                    const bool placed = said.find(key) != std::string::npos ||
+                                        said.find("structure") != std::string::npos ||
+                                        said.find("top level") != std::string::npos;
+                    QVERIFY2(placed, (way + " " + stranger.dump() + ": " + said).c_str());
+                }
+            }
+        }
+        QVERIFY2(places > 150 && refused > 1000 && read > 100,
+                 qPrintable(QString("%1 %2 %3").arg(places).arg(refused).arg(read)));
     }
     // What lies at its default is not written, but for what a maker expects to see.
     void defaultsAreNotWritten() {
