@@ -1,8 +1,8 @@
 #include "core/picture/pages.h"
+#include "core/measure/number.h"
 #include "core/picture/png.h"
 #include <cairo/cairo-pdf.h>
 #include <cmath>
-#include <cstdlib>
 #include <cstring>
 #include <pango/pangocairo.h>
 #include <pango/pangofc-fontmap.h>
@@ -30,7 +30,7 @@ PangoFontMap* fonts() {
         const int file = memfd_create("face", 0);
         const auto size = static_cast<size_t>(hl_font_end - hl_font_begin);
         if (file >= 0 && write(file, hl_font_begin, size) == static_cast<ssize_t>(size)) {
-            const std::string name = "/proc/self/fd/" + std::to_string(file);
+            const std::string name = "/proc/self/fd/" + numberText(file);
             FcConfigAppFontAddFile(config, reinterpret_cast<const FcChar8*>(name.c_str()));
         }
         PangoFontMap* made = pango_cairo_font_map_new_for_font_type(CAIRO_FONT_TYPE_FT);
@@ -57,10 +57,8 @@ cairo_status_t append(void* to, const unsigned char* data, unsigned int length) 
 }
 
 void setColour(cairo_t* cr, const Colour& colour) {
-    const long v = std::strtol(onPaper(colour).c_str() + 1, nullptr, 16);
-    cairo_set_source_rgb(cr, static_cast<double>(v >> 16 & 255) / 255,
-                         static_cast<double>(v >> 8 & 255) / 255,
-                         static_cast<double>(v & 255) / 255);
+    const std::uint32_t v = givenColour(onPaper(colour)).rgb;
+    cairo_set_source_rgb(cr, (v >> 16 & 255) / 255.0, (v >> 8 & 255) / 255.0, (v & 255) / 255.0);
 }
 
 void trace(cairo_t* cr, const std::vector<Vec2>& points, bool closed) {
