@@ -116,6 +116,7 @@ void Workbench::showPanes() {
     if (filling_ || !lower)
         return;
     double part = QSettings().value("rooms/" + room_->id, room_->part).toDouble();
+    part = part > 0 ? std::clamp(part, 0.1, 0.9) : room_->part; // settings can be damaged
     if (drawing() && lower == flat_) // there has to be room for the pointer
         part = std::min(part, 0.5);
     const int high = std::max(100, centre_->height());

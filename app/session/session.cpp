@@ -101,7 +101,10 @@ Session::Session(QObject* parent) : QObject(parent) {
     const CardSpec first;
     design_ = *newDesign(first.width, first.height, first.spine, Unit::Millimetre);
     history_.setUndoLimit(500);
-    finest_ = QSettings().value("finest", finest_).toInt();
+    // Settings can be damaged: only what can be chosen is taken from them.
+    const int finest = QSettings().value("finest", finest_).toInt();
+    if (finest == 8 || finest == 16 || finest == 32 || finest == 64)
+        finest_ = finest;
     connect(&folder_, &Folder::reached, this, &Session::take);
     connect(&history_, &QUndoStack::cleanChanged, this, &Session::documentChanged);
 }

@@ -17,6 +17,7 @@
 #include <QRegularExpression>
 #include <QScrollArea>
 #include <QScrollBar>
+#include <QSettings>
 #include <QSplitter>
 #include <QToolButton>
 
@@ -263,6 +264,33 @@ class Frame : public QObject, public RealWindow {
         demo("signal-box");
         QVERIFY2(std::abs(pane("side-column")->width() - wide) < 12,
                  qPrintable(QString::number(pane("side-column")->width())));
+    }
+
+    // Damaged settings do no harm: what makes no sense in them is passed over.
+    void damagedSettingsArePassedOver() {
+        QSettings settings;
+        const QVariant kept = settings.value("window");
+        for (auto [key, value] : {std::pair<const char*, QVariant>{"finest", 0},
+                                  {"rooms/build", "wide"},
+                                  {"rooms/prove", -3},
+                                  {"window", QByteArray("no geometry")},
+                                  {"columns", QByteArray("no columns")},
+                                  {"sheet-format", "papyrus"}})
+            settings.setValue(key, value);
+        w_ = std::make_unique<Workbench>();
+        w_->show();
+        QVERIFY(QTest::qWaitForWindowExposed(w_.get()));
+        w_->resize(1280, 800);
+        demo("signal-box");
+        QCOMPARE(session().finest(), 16);
+        for (const Room& r : rooms()) {
+            w_->goTo(r.id);
+            laidOut();
+            QVERIFY(r.lower == Lower::None || shareOf(pane("standing-pane")) > 0.2);
+        }
+        for (const char* key : {"finest", "rooms/build", "rooms/prove", "columns", "sheet-format"})
+            settings.remove(key);
+        settings.setValue("window", kept);
     }
 
     // A design that cannot be made opens, says what is wrong, and can be mended.
