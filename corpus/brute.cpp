@@ -326,10 +326,13 @@ double Brute::thickness(double adhesive) const {
         if (j.kind != JoinKind::Glue)
             continue;
         const double foam = std::fabs(j.place.shift.z());
-        sheets.push_back({flatOf(j.adhesive.empty() ? assembly_.panels[j.tab].outline : j.adhesive,
-                                 back * panels[j.tab]),
-                          flatOf(assembly_.panels[j.landing].outline, back * panels[j.landing]),
-                          foam > 1e-9 ? foam : adhesive});
+        std::vector<Ring> sticky = j.adhesive;
+        if (sticky.empty())
+            sticky = {assembly_.panels[j.tab].outline};
+        for (const Ring& ring : sticky)
+            sheets.push_back({flatOf(ring, back * panels[j.tab]),
+                              flatOf(assembly_.panels[j.landing].outline, back * panels[j.landing]),
+                              foam > 1e-9 ? foam : adhesive});
     }
     double most = 0;
     // An odd step, so that no edge on a round measure is met.

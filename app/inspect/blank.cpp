@@ -9,7 +9,7 @@
 namespace hl {
 
 QString blankShape(const Design& d, const std::string& id) {
-    return QString::number(d.part(id)->outline.size());
+    return QString::number(d.part(id)->outline.size()) + (d.part(id)->say.empty() ? "" : "s");
 }
 
 void inspectBlank(Rows& rows, const std::string& id) {
@@ -43,7 +43,11 @@ void inspectBlank(Rows& rows, const std::string& id) {
             session.change([&](Design& d) { d.part(id)->stock = stock.toString().toStdString(); },
                            QObject::tr("Change the paper of %1").arg(q(id)));
         });
-    if (!session.design().part(id)->outline.empty())
+    addScoreList(rows, id, "part-say", [](const Design& d, const std::string& id) {
+        const FreePart* p = d.part(id);
+        return p ? &p->say : nullptr;
+    });
+    if (!session.design().part(id)->outline.empty() || !session.design().part(id)->say.empty())
         return;
     for (const bool width : {true, false})
         rows.measure(

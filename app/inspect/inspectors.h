@@ -18,6 +18,20 @@ QString blankShape(const Design& design, const std::string& owner);
 QString linesShape(const Design& design, const std::string& owner);
 QString tabsShape(const Design& design, const std::string& owner);
 
+// A row for one thing that is told in words (core/edit/tell.h).
+struct Words {
+    std::string key;
+    QString object, label, tip;
+    std::function<QString(const Design&)> read;
+    QString step;
+};
+QLineEdit* addWords(Rows& rows, const std::string& owner, const Words& words);
+// The score list of a strip, a sheet or the card's base; `find` looks it up in a design.
+void addScoreList(Rows& rows, const std::string& owner, const QString& object,
+                  const SayLine* (*find)(const Design&, const std::string&));
+// How many of a structure there are, and what each next one stands on.
+void addSeries(Rows& rows, const std::string& owner);
+
 // The rows for the measures of a structure, or of the card's form.
 void addMeasures(Rows& rows, const Family& family, const std::string& owner);
 // The row for what holds a panel of a blank.

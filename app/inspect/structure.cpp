@@ -103,9 +103,35 @@ void inspectStructure(Rows& rows, const std::string& id) {
                 [&](Design& d) { d.structure(id)->stock = stock.toString().toStdString(); },
                 QObject::tr("Change the paper of %1").arg(q(id)));
         });
+    if (f.id == "strip") {
+        addScoreList(rows, id, "structure-say", [](const Design& d, const std::string& id) {
+            const StructureSpec* s = d.structure(id);
+            return s ? &s->say : nullptr;
+        });
+        rows.choice(
+            "structure-to", QObject::tr("Right end on"),
+            QObject::tr("The fold on whose right side the other end stands"),
+            [&session, id](QComboBox& box) {
+                const StructureSpec* s = session.design().structure(id);
+                if (!s)
+                    return;
+                box.addItem(QObject::tr("the same fold"), "");
+                for (const std::string& host : hosts(session, *s))
+                    if (host != s->on)
+                        box.addItem(q(host), q(host));
+                box.setCurrentIndex(std::max(0, box.findData(q(s->to))));
+            },
+            [&session, id](const QVariant& to) {
+                session.change([&](Design& d) { d.structure(id)->to = to.toString().toStdString(); },
+                               QObject::tr("Move the right end of %1").arg(q(id)));
+            });
+    }
     rows.gap();
     rows.heading(QObject::tr("Measures"));
     addMeasures(rows, f, id);
+    rows.gap();
+    rows.heading(QObject::tr("Series"));
+    addSeries(rows, id);
     if (!f.parameter("shape") && !f.parameter("aperture"))
         return;
     auto* import = new QPushButton(QObject::tr("Import an outline…"));

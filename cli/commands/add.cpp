@@ -2,6 +2,7 @@
 #include "cli/common.h"
 #include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
+#include "core/edit/tell.h"
 #include "core/exports/exports.h"
 #include "core/structures/family.h"
 #include <iostream>
@@ -9,8 +10,32 @@
 namespace hl::cli {
 namespace {
 
+// What a structure is told besides its measures.
+struct Words {
+    std::string id, name, say, to, stock, count, each, gap;
+    std::vector<std::string> changes;
+};
+
+Result<Told> toldBy(const Words& w) {
+    Told out;
+    for (auto& [key, text] : {std::pair{"name", &w.name}, {"say", &w.say}, {"to", &w.to},
+                              {"stock", &w.stock}, {"count", &w.count}, {"each", &w.each},
+                              {"gap", &w.gap}})
+        if (!text->empty())
+            out.emplace_back(key, *text);
+    for (const std::string& c : w.changes) {
+        const size_t equals = c.find('=');
+        if (equals == std::string::npos || equals == 0)
+            return Problem{"--change", "“" + c + "” is no MEASURE=STEP",
+                           "write it like width=-10mm or depth=x0.9"};
+        out.emplace_back("change." + c.substr(0, equals), c.substr(equals + 1));
+    }
+    return out;
+}
+
 int add(const std::string& path, const std::string& kind, const std::string& on,
-        const std::vector<std::string>& sets, const std::string& drawing, bool json) {
+        const std::vector<std::string>& sets, const std::string& drawing, const Words& words,
+        bool json) {
     auto d = loadDesign(path);
     if (!d)
         return refuse(d.problem());
@@ -40,7 +65,10 @@ int add(const std::string& path, const std::string& kind, const std::string& on,
         measures.try_emplace(before + "width", exactText(w, Unit::Millimetre));
         measures.try_emplace(before + "height", exactText(h, Unit::Millimetre));
     }
-    auto added = addStructure(*d, kind, on, measures, outline);
+    auto told = toldBy(words);
+    if (!told)
+        return refuse(told.problem());
+    auto added = addStructure(*d, kind, on, measures, outline, words.id, *told);
     if (!added)
         return refuse(added.problem());
     if (Trouble t = saveDesign(added->first, path))
@@ -76,6 +104,7 @@ Run declareAdd(CLI::App& options) {
     struct Given {
         std::string file, kind, on, drawing;
         std::vector<std::string> sets;
+        Words words;
         bool json = false;
     };
     auto given = std::make_shared<Given>();
@@ -87,9 +116,21 @@ Run declareAdd(CLI::App& options) {
         ->allow_extra_args(true);
     options.add_option("--outline", given->drawing,
                        "an SVG drawing: the shape of a topper or an aperture");
+    options.add_option("--id", given->words.id, "its id; its family and a number unless given");
+    options.add_option("--name", given->words.name, "what it is called");
+    options.add_option("--say", given->words.say, "a strip as one line: \"12 | 30 | 30 | 12, V M V\"");
+    options.add_option("--to", given->words.to, "the fold on which a strip's right end stands");
+    options.add_option("--stock", given->words.stock, "the id of its paper");
+    options.add_option("--count", given->words.count, "how many: a series; 0: as many as the gap lets");
+    options.add_option("--each", given->words.each, "what the next one stands on: foot, tip or gap");
+    options.add_option("--gap", given->words.gap, "between those of a series along the fold");
+    options.add_option("--change", given->words.changes,
+                       "from one to the next, such as width=-10mm or depth=x0.9")
+        ->allow_extra_args(true);
     options.add_flag("--json", given->json);
     return [given] {
-        return add(given->file, given->kind, given->on, given->sets, given->drawing, given->json);
+        return add(given->file, given->kind, given->on, given->sets, given->drawing, given->words,
+                   given->json);
     };
 }
 

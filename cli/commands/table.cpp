@@ -5,6 +5,15 @@ namespace hl::cli {
 Run declareStructures(CLI::App&);
 Run declareNew(CLI::App&);
 Run declareAdd(CLI::App&);
+Run declareParts(CLI::App&);
+Run declareCard(CLI::App&);
+Run declareSet(CLI::App&);
+Run declareRemove(CLI::App&);
+Run declareRename(CLI::App&);
+Run declarePart(CLI::App&);
+Run declareJoin(CLI::App&);
+Run declareDraw(CLI::App&);
+Run declareStock(CLI::App&);
 Run declarePose(CLI::App&);
 Run declareCheck(CLI::App&);
 Run declareWorkshop(CLI::App&);
@@ -21,6 +30,15 @@ const std::vector<Command>& commands() {
         {"structures", "the catalogue of structures", declareStructures},
         {"new", "starts a card", declareNew},
         {"add", "adds a structure", declareAdd},
+        {"card", "what the card is: title, size, form, pages, envelope", declareCard},
+        {"stock", "adds or changes a paper", declareStock},
+        {"set", "changes measures and words of anything", declareSet},
+        {"remove", "removes a structure, part, line, join or paper", declareRemove},
+        {"rename", "gives a thing another name", declareRename},
+        {"part", "adds a sheet of its own", declarePart},
+        {"join", "glues one panel to another, edge to edge or crease to crease", declareJoin},
+        {"draw", "draws a crease, slit or opening on the card or a part", declareDraw},
+        {"parts", "what is cut and scored", declareParts},
         {"pose", "where every panel is at an opening", declarePose},
         {"check", "whether the card works", declareCheck},
         {"workshop", "writes the workshop's file with the sample values", declareWorkshop},

@@ -1,9 +1,12 @@
 // Design -> assembly: the card's own part first, then free parts, then every structure after its
 // host, then the joins a maker placed.
 #include "core/assemble/assemble.h"
+#include "core/assemble/course.h"
+#include "core/assemble/said.h"
 #include "core/assemble/sheets.h"
 #include "core/design/limits.h"
 #include "core/measure/number.h"
+#include "core/structures/naming.h"
 #include <algorithm>
 #include <cmath>
 #include <set>
@@ -128,10 +131,15 @@ Result<Placed> place(const Design& d, const StructureSpec& s, const Assembly& ma
     const Family& f = *family(s.kind);
     const std::string where = structurePlace(s);
     Placed out;
-    if (f.ground == Ground::Panel) {
+    const bool onPanel =
+        f.ground == Ground::Panel || (f.ground == Ground::Anywhere && made.crease(s.on) < 0);
+    if (onPanel) {
         const int panel = made.panel(s.on);
         if (panel < 0)
-            return Problem{where, "its host, the panel “" + s.on + "”, does not exist",
+            return Problem{where,
+                           std::string("its host, the ") +
+                               (f.ground == Ground::Panel ? "panel" : "fold or panel") + " “" +
+                               s.on + "”, does not exist",
                            "lay it on a panel such as card.page-right"};
         out.host = hostOnPanel(made, panel);
     } else {
@@ -161,9 +169,35 @@ Result<Placed> place(const Design& d, const StructureSpec& s, const Assembly& ma
                                " is cut from one",
                            "cut it from a fold within one part, such as card.spine"};
     }
+    if (!s.to.empty()) { // its right end stands on another fold
+        const int other = made.crease(s.to);
+        if (onPanel || f.ground != Ground::Anywhere || other < 0)
+            return Problem{where,
+                           other < 0 ? "the fold for its other end, “" + s.to + "”, does not exist"
+                                     : "its two ends cannot stand on two folds",
+                           "name a fold such as card.fold-2, or leave it out"};
+        out.host.right = hostOf(made, other).right;
+    }
     out.host.caliper = d.paper(s.stock).caliper.mm();
     out.host.units = d.units;
-    if (f.ground != Ground::Panel)
+    // A strip that says how high it is, is as wide along its fold.
+    if (!s.say.empty() && !s.set.count("width")) {
+        double high = 0;
+        for (size_t i = 0; i < s.say.panels.size(); ++i) {
+            const double low = s.say.raised.empty() ? 0 : s.say.raised[i].mm();
+            high = std::max(
+                {high, low + s.say.heightAt(i, 0).first, low + s.say.heightAt(i, 0).second});
+        }
+        if (high > 0) {
+            auto set = s.set;
+            set["width"] = Measure::fromMm(high);
+            if (!onPanel)
+                out.host.up = upOf(d);
+            out.values = valuesOf(f, set, out.host);
+            return out;
+        }
+    }
+    if (!onPanel)
         out.host.up = upOf(d);
     out.values = valuesOf(f, s.set, out.host);
     return out;
@@ -233,6 +267,144 @@ Design inOrder(Design d) {
     return d;
 }
 
+// One of a series, from 0, with its measures changed and its host the one before.
+Result<StructureSpec> nthOf(const StructureSpec& s, int n, const StructureSpec& last,
+                            const Placed& first, const Design& d) {
+    StructureSpec out = s;
+    out.id = s.id + "-" + numberText(n + 1);
+    out.count = 1;
+    const Family& f = *family(s.kind);
+    for (const ChangeSpec& c : s.changes) {
+        const Parameter* p = f.parameter(c.id);
+        const std::string place = structurePlace(s) + ", changes, " + c.id;
+        if (!p)
+            return noSuchMeasure(f, place);
+        if (p->least.quantity != c.step.quantity && c.step.count != 0)
+            return Problem{place, "the step is of another kind than the measure",
+                           "give it like the measure itself"};
+        const Measure start = Measure::of(p->least.quantity, first.values.at(c.id));
+        double v = static_cast<double>(start.count);
+        for (int i = 0; i < n; ++i)
+            v = v * c.ratio + static_cast<double>(c.step.count);
+        const Measure now{p->least.quantity, std::llround(v)};
+        if (now.count < p->least.count || now.count > p->most.count)
+            return Problem{place,
+                           "number " + numberText(n + 1) + " of the series would be " +
+                               measureText(*p, now, d.units),
+                           "change by less, or make fewer"};
+        out.set[c.id] = now;
+    }
+    const bool along = s.each == Each::Gap;
+    if (!along) {
+        const char* const fold = s.each == Each::Tip ? ".tip" : ".right-foot";
+        out.on = last.id + fold;
+        out.set.erase("place");
+    }
+    return out;
+}
+
+// The room that a series at equal gaps has, and what follows from it: how many, or the gap.
+struct Row {
+    int count = 1;
+    double gap = 0, start = 0;
+};
+Result<Row> rowOf(const StructureSpec& s, const Placed& p, const Design& d) {
+    const auto width = p.values.find("width");
+    if (width == p.values.end())
+        return Problem{structurePlace(s), "it has no width along its fold, so there are no gaps",
+                       "let each of the series stand on the last one's foot or tip"};
+    const double w = width->second, room = p.host.length;
+    Row row;
+    row.count = s.count;
+    if (s.count == 0) { // as many as fit with the gap, at both ends too
+        if (!s.gap)
+            return Problem{structurePlace(s),
+                           "neither the number nor the gap of the series is given",
+                           "give one of them"};
+        row.count = static_cast<int>(std::floor((room - s.gap->mm()) / (w + s.gap->mm()) + 1e-9));
+    }
+    const double left = room - row.count * w;
+    row.gap = s.gap && s.count != 0 ? s.gap->mm() : left / (row.count + 1);
+    const double taken = row.count * w + (row.count - 1) * row.gap;
+    if (row.count < 1 || row.gap < -1e-9 || taken > room + 1e-6)
+        return Problem{structurePlace(s),
+                       "the series runs off its fold: " + numberText(std::max(1, row.count)) +
+                           " of " + sayLength(w, d.units) +
+                           (s.gap ? " with gaps of " + sayLength(s.gap->mm(), d.units) : "") +
+                           " need " + sayLength(std::max(taken, w), d.units) + ", the fold is " +
+                           sayLength(room, d.units) + " long",
+                       "make fewer or narrower ones, or a smaller gap"};
+    row.start = (room - taken) / 2;
+    return row;
+}
+
+Trouble buildOne(const Design& d, const StructureSpec& s, const Placed& placed,
+                 AssemblyBuilder& out) {
+    StructureSpec named = s;
+    if (named.stock.empty())
+        named.stock = d.card.stock;
+    const Family& kind = *family(s.kind);
+    if (named.name.empty())
+        named.name = callName(d, s);
+    const size_t parts = out.made().parts.size();
+    if (Trouble t = kind.build(named, placed.values, placed.host, out))
+        return t;
+    if (placed.host.crease >= 0 && kind.across)
+        out.upright(parts, upOf(d));
+    return {};
+}
+
+// A structure, or all of a series.
+Trouble buildStructure(const Design& d, const StructureSpec& given, AssemblyBuilder& out,
+                       AllValues* all) {
+    StructureSpec s = given;
+    if (Trouble t = checkMeasures(d, s.id))
+        return t;
+    auto placed = place(d, s, out.made());
+    if (!placed)
+        return placed.problem();
+    int count = s.count;
+    Row row;
+    if (s.count != 1 && s.each == Each::Gap) {
+        auto r = rowOf(s, *placed, d);
+        if (!r)
+            return r.problem();
+        row = *r;
+        count = row.count;
+        s.set["place"] = Measure::fromMm(row.start);
+        placed = place(d, s, out.made());
+        if (!placed)
+            return placed.problem();
+    } else if (s.count < 1) {
+        return Problem{structurePlace(s), "a series of none", "give its number, or equal gaps"};
+    }
+    if (Trouble t = checkValues(d, s.id, placed->values))
+        return t;
+    if (all)
+        (*all)[s.id] = placed->values;
+    const Placed first = *placed;
+    StructureSpec last = s;
+    if (Trouble t = buildOne(d, s, first, out))
+        return t;
+    for (int n = 1; n < count; ++n) {
+        auto next = nthOf(s, n, last, first, d);
+        if (!next)
+            return next.problem();
+        if (s.each == Each::Gap)
+            next->set["place"] =
+                Measure::fromMm(row.start + n * (first.values.at("width") + row.gap));
+        next->name = callName(d, s) + ", " + numberText(n + 1);
+        auto stands = place(d, *next, out.made());
+        if (!stands)
+            return stands.problem();
+        // Its bounds are those of its family; it is listed under the first one's id.
+        if (Trouble t = buildOne(d, *next, *stands, out))
+            return t;
+        last = *next;
+    }
+    return {};
+}
+
 // `all` takes the measures in force of whatever is built.
 Result<Assembly> assembleUntil(const Design& given, const std::string& stop,
                                AllValues* all = nullptr) {
@@ -250,12 +422,23 @@ Result<Assembly> assembleUntil(const Design& given, const std::string& stop,
         return *t;
     if (all)
         (*all)["card"] = values;
-    if (Trouble t = buildCard(d, form.sheet(values, card), out))
+    std::vector<CardSheet> sheets{form.sheet(values, card)};
+    if (!d.card.say.empty()) {
+        if (d.card.form != "pages")
+            return Problem{"card, say", "only a card of pages is told by a line",
+                           "set its form to pages, or remove the line"};
+        auto said = cardSheets(d.card.say, card.length);
+        if (!said)
+            return said.problem();
+        sheets = *said;
+    }
+    if (Trouble t = buildCard(d, sheets, out))
         return *t;
     StructureSpec named;
     named.id = named.kind = "card";
     named.name = "Card";
     named.stock = d.card.stock;
+    named.say = d.card.say;
     if (Trouble t = form.build(named, values, card, out))
         return *t;
     out.upright(0, upOf(d));
@@ -265,12 +448,16 @@ Result<Assembly> assembleUntil(const Design& given, const std::string& stop,
     std::vector<const StructureSpec*> waiting;
     for (auto& s : d.structures)
         waiting.push_back(&s);
+    // "box1-3" of a series belongs to box1.
+    auto standsOn = [&](const StructureSpec& other, const std::string& owner) {
+        return other.id == owner || (other.count != 1 && owner.rfind(other.id + "-", 0) == 0);
+    };
     while (!waiting.empty()) {
         // Next in design order whose host stands already.
         auto ready = std::find_if(waiting.begin(), waiting.end(), [&](const StructureSpec* s) {
             const std::string owner = ownerOf(s->on);
             return std::none_of(waiting.begin(), waiting.end(),
-                                [&](const StructureSpec* o) { return o->id == owner; });
+                                [&](const StructureSpec* o) { return standsOn(*o, owner); });
         });
         if (ready == waiting.end()) {
             std::string ring;
@@ -287,32 +474,16 @@ Result<Assembly> assembleUntil(const Design& given, const std::string& stop,
         const StructureSpec& s = **ready;
         if (s.id == stop)
             break;
-        if (Trouble t = checkMeasures(d, s.id))
+        if (Trouble t = buildStructure(d, s, out, all))
             return *t;
-        auto placed = place(d, s, out.made());
-        if (!placed)
-            return placed.problem();
-        if (Trouble t = checkValues(d, s.id, placed->values))
-            return *t;
-        if (all)
-            (*all)[s.id] = placed->values;
-        StructureSpec named = s;
-        if (named.stock.empty())
-            named.stock = d.card.stock;
-        if (named.name.empty())
-            named.name = family(s.kind)->name + " " + s.id;
-        const Family& kind = *family(s.kind);
-        const size_t parts = out.made().parts.size();
-        if (Trouble t = kind.build(named, placed->values, placed->host, out))
-            return *t;
-        if (kind.ground != Ground::Panel && kind.across)
-            out.upright(parts, upOf(d));
         waiting.erase(ready);
     }
     if (stop.empty())
         for (auto& finish : {buildJoins, buildMotion})
             if (Trouble t = finish(d, out))
                 return *t;
+    if (d.card.form == "pages" && d.motion.empty())
+        out.drive(courseOf(out.made()));
     const bool open = std::any_of(d.structures.begin(), d.structures.end(), [](auto& s) {
         return family(s.kind)->standsOpen && ownerOf(s.on) == "card";
     });
@@ -323,6 +494,17 @@ Result<Assembly> assembleUntil(const Design& given, const std::string& stop,
     if (d.card.form == "single" && d.motion.empty() && open && !half &&
         out.made().motion.front().to >= 180)
         out.display(180, "lies open with what stands on it");
+    if (d.card.shown) {
+        const Stage& first = out.made().motion.front();
+        const double at = d.card.shown->degrees();
+        if (first.drive == "card.spine" && first.from < first.to &&
+            (at > first.to || at < first.from))
+            return Problem{"card, shown",
+                           "the card opens to " + numberText(first.to, 1) +
+                               "°, and is to be shown at " + numberText(at, 1) + "°",
+                           "show it at an opening that it reaches"};
+        out.display(at, "stands as the maker shows it");
+    }
     if (Trouble t = checkExtent(out.made()))
         return *t;
     return out.made();

@@ -1,8 +1,11 @@
 #include "core/assemble/sheets.h"
+#include "core/assemble/said.h"
+#include "core/assembly/adhesive.h"
 #include "core/assembly/arrangement.h"
 #include "core/assembly/tab.h"
 #include "core/design/limits.h"
 #include "core/measure/number.h"
+#include "core/structures/naming.h"
 #include <algorithm>
 #include <cmath>
 #include <set>
@@ -88,6 +91,7 @@ std::vector<int> add(const Arrangement& a, const std::vector<LineSpec>& lines,
         const Fold fold = spec.kind == LineKind::Mountain ? Fold::Mountain : Fold::Valley;
         out.crease(c.name, panels[c.left], panels[c.right], c.from, c.to, fold);
         Crease& made = out.lastCrease();
+        made.either = spec.kind == LineKind::Either;
         made.gaps = c.gaps;
         made.stiffness = spec.stiffness;
         if (spec.rest)
@@ -106,6 +110,22 @@ std::vector<int> add(const Arrangement& a, const std::vector<LineSpec>& lines,
     return panels;
 }
 
+// "deck.fold-2-right" -> "deck.panel-3"; all else as it is.
+std::string panelName(const std::string& id) {
+    const size_t dot = id.find('.');
+    const std::string local = id.substr(dot + 1);
+    if (local == "fold-1-left")
+        return id.substr(0, dot + 1) + "panel-1";
+    const std::string head = "fold-", tail = "-right";
+    if (local.size() <= head.size() + tail.size() || local.rfind(head, 0) != 0 ||
+        local.substr(local.size() - tail.size()) != tail)
+        return id;
+    std::string_view number(local);
+    number = number.substr(head.size(), local.size() - head.size() - tail.size());
+    const auto n = takeNumber(number);
+    return n && number.empty() ? id.substr(0, dot + 1) + "panel-" + numberText(int(*n) + 1) : id;
+}
+
 } // namespace
 
 Ring outlineOf(const FreePart& part) {
@@ -119,35 +139,72 @@ Ring outlineOf(const FreePart& part) {
     return {{0, 0}, {w, 0}, {w, h}, {0, h}};
 }
 
-Trouble buildCard(const Design& d, const CardSheet& sheet, AssemblyBuilder& out) {
-    if (Trouble t = checkLines("card", d.card.lines, d.card.apertures))
-        return t;
+namespace {
+
+// Where a line drawn on the card lies: the sheet that its middle lies on or nearest to.
+size_t sheetOf(const std::vector<CardSheet>& sheets, const LineSpec& line) {
+    if (sheets.size() == 1 || line.points.empty())
+        return 0;
+    const Vec2 middle = (flat(line.points.front()) + flat(line.points.back())) / 2;
+    size_t best = 0;
+    double least = 1e300;
+    for (size_t i = 0; i < sheets.size(); ++i) {
+        const double off = offPaper(sheets[i].outline, {}, middle);
+        if (off < least) {
+            least = off;
+            best = i;
+        }
+    }
+    return best;
+}
+
+// One sheet of the card; `number` counts from 0. Leaves the panels of its pages in `made`.
+Trouble buildSheet(const Design& d, const std::vector<CardSheet>& sheets, size_t number,
+                   AssemblyBuilder& out, std::vector<int>& made) {
+    const CardSheet& sheet = sheets[number];
     std::vector<SheetLine> lines;
     std::vector<LineSpec> all; // what the form folds, then what is drawn
-    for (const CardSheet::Line& l : sheet.folds) {
-        lines.push_back({l.id, false, {l.from, l.to}, {}});
+    auto put = [&](const CardSheet::Line& l, LineKind kind) -> Trouble {
         LineSpec spec;
         spec.id = l.id;
-        spec.kind = l.fold == Fold::Valley ? LineKind::Valley : LineKind::Mountain;
+        spec.kind = kind;
+        for (const Vec2& p : {l.from, l.to})
+            spec.points.push_back({Measure::fromMm(p.x()), Measure::fromMm(p.y())});
+        lines.push_back({l.id, kind == LineKind::Slit, {l.from, l.to}, {}});
         all.push_back(spec);
         for (const LineSpec& mine : d.card.lines)
             if (mine.id == l.id)
                 return Problem{"card, line " + l.id, "a fold of the card has that id",
                                "give the line another id"};
-    }
-    for (auto& [from, to] : d.card.smooth) {
-        if (from.mm() >= to.mm())
-            return Problem{"card, smooth", "a stretch ends before it begins",
-                           "give from and to in the order of the spine"};
-        lines[0].gaps.emplace_back(from.mm(), to.mm());
-    }
-    for (const LineSpec& l : d.card.lines) {
-        lines.push_back(drawn(l));
-        all.push_back(l);
-    }
+        return {};
+    };
+    for (const CardSheet::Line& l : sheet.folds)
+        if (Trouble t = put(l, l.either                 ? LineKind::Either
+                               : l.fold == Fold::Valley ? LineKind::Valley
+                                                        : LineKind::Mountain))
+            return t;
+    for (const CardSheet::Line& l : sheet.slits)
+        if (Trouble t = put(l, LineKind::Slit))
+            return t;
+    if (number == 0 && !sheet.folds.empty())
+        for (auto& [from, to] : d.card.smooth) {
+            if (from.mm() >= to.mm())
+                return Problem{"card, smooth", "a stretch ends before it begins",
+                               "give from and to in the order of the spine"};
+            lines[0].gaps.emplace_back(from.mm(), to.mm());
+        }
+    for (const LineSpec& l : d.card.lines)
+        if (sheetOf(sheets, l) == number) {
+            lines.push_back(drawn(l));
+            all.push_back(l);
+        }
     std::vector<Ring> apertures = sheet.apertures;
-    for (auto& ring : d.card.apertures)
-        apertures.push_back(flat(ring));
+    for (auto& ring : d.card.apertures) {
+        LineSpec across;
+        across.points = ring;
+        if (sheetOf(sheets, across) == number)
+            apertures.push_back(flat(ring));
+    }
     Ring outline = sheet.outline;
     if (Trouble t = cutOpen("card, apertures", outline, apertures))
         return t;
@@ -162,22 +219,65 @@ Trouble buildCard(const Design& d, const CardSheet& sheet, AssemblyBuilder& out)
                 ++pages;
                 break;
             }
-    const auto fold = std::find_if(a.creases.begin(), a.creases.end(),
-                                   [](const SheetCrease& c) { return c.name == "spine"; });
-    if (pages != sheet.pages.size() || fold == a.creases.end())
+    if (pages == 0 && sheet.pages.size() == 1 && !a.faces.empty()) { // the largest piece of it
+        std::max_element(a.faces.begin(), a.faces.end(), [](auto& x, auto& y) {
+            return areaOf(x.outline) < areaOf(y.outline);
+        })->name = sheet.pages[0].second;
+        ++pages;
+    }
+    const bool spined = number > 0 || sheet.folds.empty() ||
+                        std::any_of(a.creases.begin(), a.creases.end(),
+                                    [](const SheetCrease& c) { return c.name == "spine"; });
+    if (pages != sheet.pages.size() || !spined)
         return Problem{"card",
                        d.card.smooth.empty() ? "no fold is left between the two pages"
                                              : "the pages hang together where the spine is smooth",
                        "cut slits across the spine at both ends of the smooth stretch, draw the "
                        "creases of the cut-out between them, and keep some of the spine"};
-    out.part("card", "Card", "", d.card.stock);
-    const std::vector<int> panels = add(a, all, out);
-    // The root is the left page.
-    out.root(panels[fold->left]);
+    const std::string nth = numberText(number + 1);
+    out.part(number == 0 ? "card" : "card.sheet-" + nth,
+             number == 0 ? "Card" : "Card, sheet " + nth, "", d.card.stock);
+    add(a, all, out);
+    for (auto& [beside, name] : sheet.pages)
+        made.push_back(out.made().panel("card." + name));
     return {};
 }
 
-Trouble buildFreePart(const Design& d, const FreePart& part, AssemblyBuilder& out) {
+} // namespace
+
+Trouble buildCard(const Design& d, const std::vector<CardSheet>& sheets, AssemblyBuilder& out) {
+    if (Trouble t = checkLines("card", d.card.lines, d.card.apertures))
+        return t;
+    std::vector<int> pages; // all, in their order
+    for (size_t i = 0; i < sheets.size(); ++i) {
+        const int before = pages.empty() ? -1 : pages.back();
+        const size_t first = pages.size();
+        if (Trouble t = buildSheet(d, sheets, i, out, pages))
+            return t;
+        if (!sheets[i].hinge)
+            continue;
+        const CardSheet::Line& fold = sheets[i].hinge->fold;
+        out.within(out.made().panels[before].part, "card");
+        const int tab = out.panel(
+            fold.id + "-tab", Role::Tab,
+            tabOutline(fold.from, fold.to, sheets[i].hinge->depth, false, endCut, endCut));
+        const int crease = out.crease(fold.id, before, tab, fold.from, fold.to, fold.fold);
+        out.lastCrease().hinge = true;
+        out.lastCrease().either = fold.either;
+        out.glue(tab, crease, pages[first], fold.from, (fold.to - fold.from).normalized(), true,
+                 false);
+    }
+    // The root is the left page.
+    const int spine = out.made().crease("card.spine");
+    out.root(spine < 0 ? pages[0] : out.made().creases[spine].left);
+    return {};
+}
+
+Trouble buildFreePart(const Design& d, const FreePart& given, AssemblyBuilder& out) {
+    auto worked = workedOut(given);
+    if (!worked)
+        return worked.problem();
+    const FreePart& part = *worked;
     if (Trouble t = checkLines(part.id, part.lines, part.apertures))
         return t;
     const Ring outline = outlineOf(part);
@@ -203,9 +303,12 @@ Trouble buildFreePart(const Design& d, const FreePart& part, AssemblyBuilder& ou
     if (a.faces.empty())
         return Problem{placeOf(part.id, "outline"), "nothing of the blank is left",
                        "make its apertures smaller"};
-    out.part(part.id, part.name.empty() ? part.id : part.name, "",
+    out.part(part.id, callName(part), "",
              part.stock.empty() ? d.card.stock : part.stock);
     const std::vector<int> panels = add(a, part.lines, out);
+    if (!given.say.empty()) // what is told panel by panel is called so
+        for (int i : panels)
+            out.rename(i, panelName(out.made().panels[i].id));
     std::set<std::string> seen;
     for (const TabSpec& t : part.tabs) {
         const std::string place = placeOf(part.id, "tab " + t.id);
@@ -249,6 +352,89 @@ Trouble buildFreePart(const Design& d, const FreePart& part, AssemblyBuilder& ou
     return {};
 }
 
+namespace {
+
+// A line of a panel by its name: a crease of it, or an edge of the rectangle round it.
+Result<std::pair<Vec2, Vec2>> lineOn(const Assembly& a, int panel, const std::string& word,
+                                     const std::string& place) {
+    const Panel& p = a.panels[panel];
+    Vec2 low = p.outline.front(), high = low;
+    for (const Vec2& q : p.outline) {
+        low = low.cwiseMin(q);
+        high = high.cwiseMax(q);
+    }
+    const Vec2 middle = (low + high) / 2;
+    if (word == "left")
+        return std::pair{Vec2(low.x(), middle.y()), Vec2(0, 1)};
+    if (word == "right")
+        return std::pair{Vec2(high.x(), middle.y()), Vec2(0, 1)};
+    if (word == "middle")
+        return std::pair{middle, Vec2(0, 1)};
+    if (word == "bottom")
+        return std::pair{Vec2(middle.x(), low.y()), Vec2(1, 0)};
+    if (word == "top")
+        return std::pair{Vec2(middle.x(), high.y()), Vec2(1, 0)};
+    std::string known;
+    for (const Crease& c : a.creases) {
+        if (c.left != panel && c.right != panel)
+            continue;
+        const std::string local = c.id.substr(c.id.find('.') + 1);
+        if (word == c.id || word == local) {
+            Vec2 way = c.dir(); // up, or to the right
+            if (way.y() < -1e-9 || (std::fabs(way.y()) <= 1e-9 && way.x() < 0))
+                way = -way;
+            return std::pair<Vec2, Vec2>{(c.from + c.to) / 2, way};
+        }
+        known += ", " + local;
+    }
+    return Problem{place, "the panel “" + p.id + "” has no line “" + word + "”",
+                   "use left, right, top, bottom, middle" + known};
+}
+
+Trouble placedPlainly(const JoinSpec& spec, const Assembly& a, Join& join) {
+    auto mine = lineOn(a, join.tab, spec.line, "join " + spec.id);
+    if (!mine)
+        return mine.problem();
+    auto theirs = lineOn(a, join.landing, spec.ontoLine, "join " + spec.id);
+    if (!theirs)
+        return theirs.problem();
+    join.along = theirs->second;
+    join.at = theirs->first + spec.off.mm() * leftOf(join.along) + spec.along.mm() * join.along;
+    join.place =
+        matchLines(mine->first, mine->second, join.at, join.along, spec.onFace == spec.ontoFace);
+    for (const Crease& c : a.creases)
+        if (a.panels[join.tab].role == Role::Tab && (c.left == join.tab || c.right == join.tab))
+            join.crease = c.id;
+    return {};
+}
+
+// By points and a turn.
+Trouble placedBy(const JoinSpec& spec, const Assembly& a, Join& join) {
+    Vec2 hold(0, 0), along(1, 0);
+    for (const Crease& c : a.creases)
+        if (a.panels[join.tab].role == Role::Tab && (c.left == join.tab || c.right == join.tab)) {
+            hold = c.from;
+            along = c.dir();
+            join.crease = c.id;
+        }
+    if (!spec.hold.empty())
+        hold = flat(spec.hold[0]);
+    if (spec.hold.size() > 1) {
+        along = flat(spec.hold[1]) - hold;
+        if (spec.hold.size() > 2 || along.norm() < leastLine)
+            return Problem{"join " + spec.id, "what is held has no direction",
+                           "give hold one point, or two that differ"};
+        along.normalize();
+    }
+    const Turn turn = exactTurn(spec.turn.inside());
+    join.at = flat(spec.at);
+    join.along = {turn.cos, turn.sin};
+    join.place = matchLines(hold, along, join.at, join.along, spec.onFace == spec.ontoFace);
+    return {};
+}
+
+} // namespace
+
 Trouble buildJoins(const Design& d, AssemblyBuilder& out) {
     std::set<std::string> ids;
     for (const JoinSpec& spec : d.joins) {
@@ -272,26 +458,17 @@ Trouble buildJoins(const Design& d, AssemblyBuilder& out) {
         join.tab = held;
         join.landing = landing;
         join.onFace = spec.onFace;
-        Vec2 hold(0, 0), along(1, 0);
-        for (const Crease& c : a.creases)
-            if (a.panels[held].role == Role::Tab && (c.left == held || c.right == held)) {
-                hold = c.from;
-                along = c.dir();
-                join.crease = c.id;
-            }
-        if (!spec.hold.empty())
-            hold = flat(spec.hold[0]);
-        if (spec.hold.size() > 1) {
-            along = flat(spec.hold[1]) - hold;
-            if (spec.hold.size() > 2 || along.norm() < leastLine)
-                return Problem{place, "what is held has no direction",
-                               "give hold one point, or two that differ"};
-            along.normalize();
+        if (spec.line.empty() != spec.ontoLine.empty())
+            return Problem{place, "it names one line of the two that lie on one another",
+                           "name both, such as line left and onto_line right"};
+        if (Trouble t = spec.line.empty() ? placedBy(spec, a, join) : placedPlainly(spec, a, join))
+            return t;
+        if (spec.zone.kind != Zone::Whole) {
+            join.adhesive = ringsOf(spec.zone, a.panels[held].outline);
+            if (join.adhesive.empty())
+                return Problem{place, "nothing of the adhesive zone lies on the panel",
+                               "make the zone smaller or larger, so that it does"};
         }
-        const Turn turn = exactTurn(spec.turn.inside());
-        join.at = flat(spec.at);
-        join.along = {turn.cos, turn.sin};
-        join.place = matchLines(hold, along, join.at, join.along, spec.onFace == spec.ontoFace);
         const JoinTraits& traits = traitsOf(spec.kind);
         join.moves = traits.turns || traits.slides || (traits.hinges && spec.hinged);
         join.low = spec.from.inside();

@@ -7,9 +7,10 @@
 
 namespace hl {
 
-// The card's own part: the pages and folds of its form, and the panels that slits and creases cut
-// out of them. Problems: lines that part the card, a spine that is gone.
-Trouble buildCard(const Design& design, const CardSheet& sheet, AssemblyBuilder& out);
+// The card's own parts, one for each sheet: the pages and folds of its form, and the panels that
+// slits and creases cut out of them; a further sheet hangs on the one before by its hinge tab.
+// Problems: lines that part the card, a spine that is gone.
+Trouble buildCard(const Design& design, const std::vector<CardSheet>& sheets, AssemblyBuilder& out);
 
 // A blank with what is drawn on it. Problems: an outline without area, a line of no length, a tab
 // on an edge that is not there, across a crease or wider than its edge.

@@ -49,6 +49,10 @@ std::vector<const Join*> Assembly::joinsOf(int tab) const {
     return out;
 }
 
+std::vector<Ring> adhesiveOf(const Assembly& a, const Join& j) {
+    return j.adhesive.empty() ? std::vector<Ring>{a.panels[j.tab].outline} : j.adhesive;
+}
+
 const Stock& stockOf(const Design& design, const Part& part) { return design.paper(part.stock); }
 
 const Stock& stockOf(const Design& design, const Assembly& a, int panel) {
@@ -80,7 +84,7 @@ Host hostOf(const Assembly& a, int crease) {
     }
     h.right = seatOn(a, c, c.right, false);
     const bool tabbed = a.panels[c.left].role == Role::Tab || a.panels[c.right].role == Role::Tab;
-    h.ridge = !tabbed && c.fold == Fold::Mountain;
+    h.ridge = (!tabbed || c.hinge) && c.fold == Fold::Mountain;
     return h;
 }
 

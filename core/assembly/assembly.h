@@ -38,6 +38,10 @@ struct Crease {
     // against others: only where nothing else says how far it folds.
     double rest = 0, stiffness = 1;
     double most = 3.14159265358979323846; // how far it folds at most, radians
+    bool either = false;                  // it may fold to both sides; `fold` says nothing
+    bool bend = false;                    // not scored: paper bends where the adhesive ends
+    bool hinge = false; // between a sheet and the tab by which the next one goes on
+    double shown = -1;  // degrees between its panels on display, of a fold of the card; -1: unsaid
     // The crease of another part that lies on this one and whose right panel goes on where this
     // one's left panel ends: the halves of a tier. Together they host like one crease. -1: none.
     int partner = -1;
@@ -72,7 +76,8 @@ struct Join {
     Rigid place;
     bool onFace = false; // the held panel's face is turned to the landing (else its back)
     std::string crease;  // the tab's crease, which runs along the landing; empty for other panels
-    Ring adhesive;       // where it carries adhesive, on the held panel; empty: all over
+    // Where it carries adhesive, on the held panel; empty: all over.
+    std::vector<Ring> adhesive;
     // The motion the join leaves: about the line (at, along) of the landing for a hinged slot,
     // about the landing's normal at `at` for a pivot, along `along` for a slide.
     bool moves = false;
@@ -121,6 +126,9 @@ struct Assembly {
     // All that holds a panel, in the order of the joins.
     std::vector<const Join*> joinsOf(int tab) const;
 };
+
+// Where a join carries adhesive, in the held panel's flat coordinates.
+std::vector<Ring> adhesiveOf(const Assembly& assembly, const Join& join);
 
 // The paper that a part, or a panel, is made of.
 const Stock& stockOf(const Design& design, const Part& part);

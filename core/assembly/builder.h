@@ -23,6 +23,7 @@ class AssemblyBuilder {
     Crease& lastCrease() { return made_.creases.back(); }
     Crease& creaseAt(int index) { return made_.creases[index]; }
     Join& lastJoin() { return made_.joins.back(); }
+    void rename(int panel, const std::string& id) { made_.panels[panel].id = id; }
     void mark(const std::string& name, LineKind kind, std::vector<Vec2> points, bool off = false);
     // Takes paper away from a panel; false, and nothing done, when it would come apart or be gone.
     bool take(int panel, const Ring& away);

@@ -1,7 +1,8 @@
-// The sheet that a card is made of, before anything is cut out of it or glued on.
+// A sheet that a card is made of, before anything is cut out of it or glued on.
 #pragma once
 #include "core/assembly/polygon.h"
 #include "core/design/free_part.h"
+#include <optional>
 #include <string>
 #include <utility>
 #include <vector>
@@ -15,12 +16,21 @@ struct CardSheet {
         std::string id;
         Fold fold;
         Vec2 from, to;
+        bool either = false;
     };
     std::vector<Line> folds; // the spine first
+    std::vector<Line> slits;
     std::vector<Ring> apertures;
     // Panels by the fold beside them and its side, and what they are called: "fold-2-right" is
     // "page-3". All of them are pages.
     std::vector<std::pair<std::string, std::string>> pages;
+    // How a further sheet goes on from the last page of the one before: the fold, and how deep the
+    // tab beyond it is, which lies on the back of this sheet's first page.
+    struct Hinge {
+        Line fold;
+        double depth = 0;
+    };
+    std::optional<Hinge> hinge;
 };
 
 } // namespace hl

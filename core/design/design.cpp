@@ -71,6 +71,10 @@ template<> const std::vector<std::string>& wordsOf<Unit>() {
     static const std::vector<std::string> words{"mm", "in"};
     return words;
 }
+template<> const std::vector<std::string>& wordsOf<Each>() {
+    static const std::vector<std::string> words{"foot", "tip", "gap"};
+    return words;
+}
 template<> const std::vector<std::string>& wordsOf<SpineSide>() {
     static const std::vector<std::string> words{"left", "top"};
     return words;
@@ -84,7 +88,7 @@ template<> const std::vector<std::string>& wordsOf<Fold>() {
     return words;
 }
 template<> const std::vector<std::string>& wordsOf<LineKind>() {
-    static const std::vector<std::string> words{"valley", "mountain", "slit"};
+    static const std::vector<std::string> words{"valley", "mountain", "slit", "either"};
     return words;
 }
 template<> const std::vector<std::string>& wordsOf<JoinKind>() {

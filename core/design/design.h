@@ -2,6 +2,7 @@
 // It is the only thing that is edited, undone and saved.
 #pragma once
 #include "core/design/free_part.h"
+#include "core/design/say_line.h"
 #include <map>
 #include <optional>
 #include <string>
@@ -54,6 +55,11 @@ struct CardSpec {
     // of the workshop's table.
     std::optional<std::pair<Measure, Measure>> envelope;
     std::string mail;
+    std::string occasion; // for whom and what
+    SayLine say;          // the base of a card of pages
+    // The opening at which the finished card is displayed; computed without.
+    std::optional<Measure> shown;
+    std::vector<std::string> meant; // panels and parts that stick out of the closed card on purpose
 
     template<class V> static void visit(V& v) {
         v(needed("width").as(Means::Length), &CardSpec::width);
@@ -75,8 +81,37 @@ struct CardSpec {
           &CardSpec::envelope);
         v(sparing("mail").saying("The mail class, an id of the workshop's table."),
           &CardSpec::mail);
+        v(sparing("occasion").since(2).saying("For whom and what the card is made."),
+          &CardSpec::occasion);
+        v(sparing("say").since(2).saying("The base of a card of pages, as one line."),
+          &CardSpec::say);
+        v(sparing("shown")
+              .as(Means::Angle)
+              .since(2)
+              .saying("The opening at which it is displayed."),
+          &CardSpec::shown);
+        v(sparing("meant").since(2).saying(
+              "Ids of panels and parts that stick out of the closed card on purpose."),
+          &CardSpec::meant);
     }
 };
+
+// By how much a measure of a series changes from one to the next.
+struct ChangeSpec {
+    std::string id; // the measure
+    Measure step = Measure::fromMm(0);
+    double ratio = 1;
+
+    template<class V> static void visit(V& v) {
+        v(needed("id").as(Means::Id), &ChangeSpec::id);
+        v(sparing("step").as(Means::Either), &ChangeSpec::step);
+        v(sparing("ratio").within(0.01, 100, "ratio"), &ChangeSpec::ratio);
+    }
+};
+
+// What each of a series stands on: the last one's foot or tip, or the host at equal gaps.
+enum class Each { Foot, Tip, Gap };
+template<> const std::vector<std::string>& wordsOf<Each>();
 
 // One structure: which family, on which crease or panel, and the measures the maker set. A measure
 // that is not in `set` takes its family's default or follows from the others.
@@ -84,6 +119,14 @@ struct StructureSpec {
     std::string id, kind, name, on = "card.spine", stock;
     std::map<std::string, Measure> set;
     std::vector<Point> outline; // of a topper or an aperture that is drawn freely
+    SayLine say;                // of a strip
+    std::string to;             // the fold on which a strip's other end stands, where it is another
+    // A series: how many, what each next one stands on, and what changes. With gaps, either the
+    // number or the gap follows from the room.
+    int count = 1;
+    Each each = Each::Foot;
+    std::optional<Measure> gap;
+    std::vector<ChangeSpec> changes;
 
     template<class V> static void visit(V& v) {
         v(needed("id").as(Means::Id), &StructureSpec::id);
@@ -96,6 +139,15 @@ struct StructureSpec {
               .as(Means::Place)
               .saying("Of a topper or an aperture whose shape is drawn."),
           &StructureSpec::outline);
+        v(sparing("say").since(2).saying("A strip, as one line."), &StructureSpec::say);
+        v(sparing("to").since(2).saying("The fold on which a strip's other end stands."),
+          &StructureSpec::to);
+        v(sparing("count").within(0, 60, "number of a series").since(2), &StructureSpec::count);
+        v(sparing("each").since(2), &StructureSpec::each);
+        v(sparing("gap").as(Means::Length).since(2).saying("Between those of a series."),
+          &StructureSpec::gap);
+        v(sparing("changes").since(2).saying("From one of a series to the next."),
+          &StructureSpec::changes);
     }
 };
 

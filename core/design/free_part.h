@@ -4,7 +4,8 @@
 // Points are in the flat coordinates of the part: from the lower left corner of a blank, for the
 // card from the start of the spine with the right page at positive x. They may be negative.
 #pragma once
-#include "core/design/field.h"
+#include "core/design/say_line.h"
+#include "core/design/zone.h"
 #include <optional>
 #include <string>
 #include <vector>
@@ -18,7 +19,7 @@ struct Point {
     friend bool operator==(const Point& a, const Point& b) { return a.x == b.x && a.y == b.y; }
 };
 
-enum class LineKind { Valley, Mountain, Slit };
+enum class LineKind { Valley, Mountain, Slit, Either };
 
 template<> const std::vector<std::string>& wordsOf<Fold>();
 template<> const std::vector<std::string>& wordsOf<LineKind>();
@@ -68,6 +69,7 @@ struct FreePart {
     std::vector<std::vector<Point>> apertures;
     std::vector<LineSpec> lines;
     std::vector<TabSpec> tabs;
+    SayLine say; // instead of blank and outline: its scores and slits come before the lines
 
     template<class V> static void visit(V& v) {
         v(needed("id").as(Means::Id), &FreePart::id);
@@ -81,6 +83,7 @@ struct FreePart {
           &FreePart::apertures);
         v(sparing("lines"), &FreePart::lines);
         v(sparing("tabs"), &FreePart::tabs);
+        v(sparing("say").since(2).saying("The sheet, as one line."), &FreePart::say);
     }
 };
 
@@ -117,6 +120,12 @@ struct JoinSpec {
     bool ontoFace = true; // it lies on the landing's face (else on its back)
     Measure from, to;     // how far a slide (mm), a pivot or a hinged slot (degrees) can go
     bool hinged = false;  // a slot whose tongue turns about the slit
+    Zone zone;            // where it sticks
+    // Said plainly instead of hold, at and turn: a crease of the held panel, or one of its edges
+    // (left, right, top, bottom, middle), lies on such a line of the landing, `off` away from it on
+    // the landing's left side, centred but for `along`.
+    std::string line, ontoLine;
+    Measure off = Measure::fromMm(0), along = Measure::fromMm(0);
 
     template<class V> static void visit(V& v) {
         v(needed("id"), &JoinSpec::id);
@@ -131,6 +140,15 @@ struct JoinSpec {
         v(sparing("hinged"), &JoinSpec::hinged);
         v.range(sparing("from").as(Means::Travel).with(Grows::Owner), &JoinSpec::from,
                 sparing("to").as(Means::Travel).with(Grows::Owner), &JoinSpec::to);
+        v(sparing("zone").since(2).saying("Where it sticks."), &JoinSpec::zone);
+        v(sparing("line").since(2).saying("A crease or an edge of the held panel."),
+          &JoinSpec::line);
+        v(sparing("onto_line")
+              .since(2)
+              .saying("The crease or edge of the landing on which it lies."),
+          &JoinSpec::ontoLine);
+        v(sparing("off").as(Means::Place).with(Grows::Landing).since(2), &JoinSpec::off);
+        v(sparing("along").as(Means::Place).with(Grows::Landing).since(2), &JoinSpec::along);
     }
 };
 

@@ -1,5 +1,6 @@
 #include "core/edit/draw.h"
 #include "core/assemble/assemble.h"
+#include "core/assemble/said.h"
 #include "core/assemble/sheets.h"
 #include "core/edit/edit.h"
 #include "core/measure/number.h"
@@ -106,7 +107,8 @@ Drawn addTab(const Design& design, const std::string& part, const Vec2& at) {
     auto made = assemble(design);
     if (!p || !made)
         return nothing(part);
-    const Ring outline = outlineOf(*p);
+    auto worked = workedOut(*p);
+    const Ring outline = outlineOf(worked ? *worked : *p);
     int best = 0;
     double least = 1e300;
     for (size_t i = 0; i < outline.size(); ++i) {

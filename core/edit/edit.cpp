@@ -162,7 +162,8 @@ std::string freeId(const Design& design, const std::string& kind) {
 Result<std::pair<Design, std::string>> addStructure(const Design& design, const std::string& kind,
                                                     const std::string& on,
                                                     const std::map<std::string, std::string>& set,
-                                                    const std::vector<Point>& outline) {
+                                                    const std::vector<Point>& outline,
+                                                    const std::string& id, const Told& told) {
     Design d = design;
     const Family* f = family(kind);
     if (f && f->ground == Ground::Form)
@@ -179,17 +180,18 @@ Result<std::pair<Design, std::string>> addStructure(const Design& design, const 
         d = next->first;
     }
     StructureSpec s;
-    s.id = freeId(design, kind);
+    s.id = id.empty() ? freeId(design, kind) : id;
     s.kind = kind;
     s.on = on.empty() && f ? f->host : on;
     s.outline = outline;
     d.structures.push_back(s);
     if (Trouble t = setAll(d, s.id, set))
         return *t;
-    auto made = assemble(d);
+    auto made = tell(d, s.id, told);
     if (!made)
         return made.problem();
-    if (!set.count("place"))
+    d = *made;
+    if (!set.count("place") && d.structure(s.id)->count == 1)
         placeFreely(d, s.id);
     return std::pair{d, s.id};
 }
@@ -209,8 +211,10 @@ Result<std::pair<Design, std::string>> changeForm(const Design& design, const st
                                                   const std::map<std::string, std::string>& set) {
     Design d = design;
     d.card.form = form;
-    if (design.card.form != form)
+    if (design.card.form != form) {
         d.card.set.clear();
+        d.card.say = {};
+    }
     if (Trouble t = setAll(d, "card", set))
         return *t;
     auto made = assemble(d);

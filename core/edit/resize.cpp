@@ -85,6 +85,42 @@ template<class T> class Scaler {
         Scaler<CardSpec> inner(c, card_, card_.across, card_.along);
         CardSpec::visit(inner);
     }
+    // The panel that gives takes the difference; without one all grow alike, but for tabs.
+    void scale(const Field&, SayLine& line) {
+        const bool strip = std::is_same_v<T, StructureSpec>;
+        double across = across_, along = along_;
+        if (strip) {
+            across = card_.across;
+            along = card_.along;
+        }
+        const auto grown = [](Measure& m, double by) {
+            m.count = std::llround(static_cast<double>(m.count) * by);
+        };
+        const size_t first = strip && line.panels.size() > 2 ? 1 : 0,
+                     last = line.panels.size() - first; // end panels of a strip are its tabs
+        double between = 0;
+        for (size_t i = first; i < last; ++i)
+            between += static_cast<double>(line.panels[i].count);
+        if (line.gives > 0)
+            line.panels[static_cast<size_t>(line.gives - 1)].count +=
+                std::llround(between * (across - 1));
+        else
+            for (size_t i = first; i < last; ++i)
+                grown(line.panels[i], across);
+        for (auto* list : {&line.heights, &line.raised, &line.slope})
+            for (Measure& m : *list)
+                grown(m, along);
+        for (SayScore& s : line.scores)
+            for (auto* m : {&s.from, &s.to})
+                if (*m)
+                    grown(**m, along);
+        for (SaySlit& s : line.slits) {
+            grown(s.at, s.across ? along : across);
+            grown(s.from, s.across ? across : along);
+            grown(s.to, s.across ? across : along);
+        }
+    }
+    void scale(const Field&, Zone&) {} // bands keep their widths
     template<class M> void scale(const Field& f, std::vector<M>& all) {
         for (M& one : all)
             scale(f, one);
@@ -94,6 +130,7 @@ template<class T> class Scaler {
         Scaler<S> inner(s, card_, across_, along_);
         S::visit(inner);
     }
+    void scale(const Field&, std::vector<std::string>&) {}
     template<class M> void scale(const Field&, std::optional<M>&) {} // an envelope is bought
     void scale(const Field&, std::string&) {}
     void scale(const Field&, double&) {}

@@ -47,13 +47,13 @@ class Object {
                 "add it; docs/format.md shows a whole file");
         return *j;
     }
-    std::string text(const std::string& key, const Json& j) const {
+    std::string text(const std::string& key, const Json& j, size_t most = limits::text) const {
         if (!j.is_string())
             bad(at(key), std::string("text is needed, there is ") + j.type_name(),
                 "put it in quotes");
         std::string s = j.get<std::string>();
-        if (limits::charactersOf(s) > limits::text)
-            bad(at(key), "the text is longer than " + numberText(limits::text) + " characters",
+        if (limits::charactersOf(s) > most)
+            bad(at(key), "the text is longer than " + numberText(most) + " characters",
                 "shorten it");
         return s;
     }

@@ -56,6 +56,26 @@ template<class T> class Reader {
                 (form ? "there is no form of card “" : "there is no structure “") + s + "”",
                 "use one of: " + knownFamilies(form));
     }
+    void read(const Field& f, const Json& j, std::vector<std::string>& all) {
+        if (!j.is_array())
+            bad(o_.at(f.key), "a list of texts is needed", "write [\"one\", \"other\"]");
+        if (j.size() > limits::entries)
+            bad(o_.at(f.key), "there are more than " + numberText(limits::entries) + " entries",
+                "leave some out");
+        for (auto& one : j)
+            all.push_back(o_.text(f.key, one));
+    }
+    void read(const Field& f, const Json& j, SayLine& line) {
+        line = said(f, parseSayLine(o_.text(f.key, j, 4 * limits::text), unit_));
+    }
+    void read(const Field& f, const Json& j, Zone& zone) {
+        zone = said(f, parseZone(o_.text(f.key, j), unit_));
+    }
+    template<class S> S said(const Field& f, Result<S> read) const {
+        if (!read)
+            throw Bad{read.problem().in(o_.at(f.key))};
+        return *read;
+    }
     void read(const Field& f, const Json& j, double& v) {
         if (!j.is_number() || !(j.get<double>() >= f.least && j.get<double>() <= f.most))
             refuse(f);

@@ -82,6 +82,11 @@ template<class T> class Describer {
     Json of(const Field& f, const std::optional<Measure>*) {
         return of(f, static_cast<const Measure*>(nullptr));
     }
+    Json of(const Field&, const SayLine*) {
+        return {{"type", "string"}, {"maxLength", 4 * limits::text}};
+    }
+    Json of(const Field&, const Zone*) { return textOf(Means::Plain); }
+    Json of(const Field&, const std::vector<std::string>*) { return listOf(textOf(Means::Plain)); }
     Json of(const Field&, const Point*) { return ref("point"); }
     Json of(const Field&, const std::vector<Point>*) { return ref("points"); }
     Json of(const Field&, const std::vector<std::vector<Point>>*) { return ref("rings"); }
@@ -125,8 +130,9 @@ std::string designSchema() {
                 {"title", "Hinge Lantern design"}};
     out.update(file);
     out["required"] = {"format", "version", "card"};
-    Json properties = {{"format", {{"const", "hinge-lantern"}}},
-                       {"version", {{"const", formatVersion}}}};
+    Json properties = {
+        {"format", {{"const", "hinge-lantern"}}},
+        {"version", {{"type", "integer"}, {"minimum", 1}, {"maximum", formatVersion}}}};
     properties.update(file["properties"]);
     out["properties"] = properties;
     out["$defs"] = {

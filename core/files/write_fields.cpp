@@ -29,6 +29,8 @@ template<class T> class Writer {
         version_ = std::max(version_, f.version);
     }
     Json written(const Field&, const std::string& s) const { return s; }
+    Json written(const Field&, const SayLine& line) const { return sayLineText(line, unit_); }
+    Json written(const Field&, const Zone& zone) const { return zoneText(zone, unit_); }
     Json written(const Field&, double v) const { return v; }
     Json written(const Field&, int v) const { return v; }
     Json written(const Field& f, bool v) const {
@@ -38,6 +40,11 @@ template<class T> class Writer {
     }
     template<class E> std::enable_if_t<std::is_enum_v<E>, Json> written(const Field&, E e) const {
         return wordsOf<E>()[static_cast<size_t>(e)];
+    }
+    Json written(const Field&, LineKind kind) const {
+        if (kind == LineKind::Either) // which the first version does not know
+            version_ = std::max(version_, 2);
+        return wordsOf<LineKind>()[static_cast<size_t>(kind)];
     }
     Json written(const Field& f, const Measure& m) const {
         return placeText(m, f.means == Means::Paper ? Unit::Millimetre : unit_);

@@ -210,8 +210,8 @@ std::vector<Joint> jointsOf(const Assembly& a) {
         j.right = c.right;
         j.from = c.from;
         j.dir = c.dir();
-        j.low = c.fold == Fold::Valley ? 0 : -c.most;
-        j.high = c.fold == Fold::Valley ? c.most : 0;
+        j.low = c.fold == Fold::Valley && !c.either ? 0 : -c.most;
+        j.high = c.fold == Fold::Valley || c.either ? c.most : 0;
         j.rest = std::clamp(c.rest, j.low, j.high);
         j.stiffness = c.stiffness * c.length();
         out.push_back(j);

@@ -36,6 +36,11 @@ Rests restsAt(const Linkage& k, const Motion& m, const std::vector<double>& valu
 double findBranch(const Linkage& k, const Block& block, std::vector<double>& values, Sides sides,
                   bool springs, const Rests& rests = {}) {
     static constexpr double sizes[] = {90 * pi / 180, 45 * pi / 180, 135 * pi / 180};
+    // Creases that may fold to both sides: each way of them is tried.
+    std::vector<int> open;
+    for (int c : block.joints)
+        if (k.joints[c].join < 0 && k.joints[c].low < 0 && k.joints[c].high > 0 && open.size() < 5)
+            open.push_back(c);
     // With sides free: two sizes on either side.
     const size_t n = block.joints.size(), choices = sides == Sides::Kept ? 3 : 4;
     const size_t own = sides == Sides::Kept ? 3 : 2;
@@ -44,15 +49,17 @@ double findBranch(const Linkage& k, const Block& block, std::vector<double>& val
     size_t tries = 1;
     for (size_t i = 0; i < std::min<size_t>(n, 4); ++i)
         tries *= choices;
+    const size_t ways = size_t{1} << open.size();
+    tries *= ways;
     std::vector<double> best;
     double least = 1e300, leastEnergy = 1e300;
     unsigned seed = 12345;
     size_t settled = 0;
     for (size_t t = 0; t < tries && (springs ? settled < mostSprings : least > good); ++t) {
-        if (!springs && t >= enough && least < forgiven)
+        if (!springs && t >= enough * ways && least < forgiven)
             break;
         std::vector<double> trial = values;
-        size_t digits = t;
+        size_t digits = t / ways;
         for (int c : block.joints) {
             size_t choice;
             if (n <= 4) {
@@ -66,6 +73,9 @@ double findBranch(const Linkage& k, const Block& block, std::vector<double>& val
             if (j.freedom == Freedom::Fold && j.join < 0) {
                 const bool valley = (j.high > 0) == (choice < own);
                 trial[c] = valley ? sizes[choice % own] : -sizes[choice % own];
+                for (size_t i = 0; i < open.size(); ++i)
+                    if (open[i] == c && t >> i & 1)
+                        trial[c] = -trial[c];
             } else { // a quarter, the middle, or three quarters of its range
                 const double middle = (j.low + j.high) / 2, half = (j.high - j.low) / 2;
                 trial[c] = middle + half * (choice == 0 ? 0 : choice == 1 ? -0.5 : 0.5);

@@ -82,15 +82,17 @@ Pattern patternOf(const Design& design, const Assembly& a, int index) {
     for (int i : part.creases) {
         const Crease& c = a.creases[i];
         for (auto& [from, to] : c.stretches())
-            out.strokes.push_back(drawn(lineOf(c.fold), {from, to}, false, c.id));
+            if (!c.bend)
+                out.strokes.push_back(
+                    drawn(c.either ? Line::Score : lineOf(c.fold), {from, to}, false, c.id));
     }
     for (const Mark& m : part.marks)
         out.strokes.push_back(drawn(lineOf(m.kind), m.points, false, m.id));
     for (const Join& g : a.joins) {
         if (a.panels[g.tab].part == index && traitsOf(g.kind).sticks)
-            for (Shape& s : hatch(g.adhesive.empty() ? a.panels[g.tab].outline : g.adhesive,
-                                  hatchSpacing, a.panels[g.tab].id))
-                out.strokes.push_back(s);
+            for (const Ring& sticky : adhesiveOf(a, g))
+                for (Shape& s : hatch(sticky, hatchSpacing, a.panels[g.tab].id))
+                    out.strokes.push_back(s);
         // Where a fastener goes through: a cross on both parts. How far a slide runs: a line.
         auto cross = [&](const Vec2& at) {
             const double arm = 2;
@@ -118,7 +120,7 @@ Pattern patternOf(const Design& design, const Assembly& a, int index) {
         }
         out.strokes.push_back(drawn(Line::Score, ring, true, g.crease.empty() ? g.id : g.crease));
         out.captions.push_back(
-            {labelled(middle(ring), a.parts[a.panels[g.tab].part].id, 2.4), 0.8, {0, 0}});
+            {labelled(middle(ring), a.parts[a.panels[g.tab].part].name, 2.4), 0.8, {0, 0}});
     }
     label(out, design, a, part);
     return out;
@@ -128,6 +130,7 @@ Pattern patternOf(const Design& design, const Assembly& a, int index) {
 
 Line lineOf(LineKind kind) {
     return kind == LineKind::Slit     ? Line::Cut
+           : kind == LineKind::Either ? Line::Score
            : kind == LineKind::Valley ? Line::Valley
                                       : Line::Mountain;
 }

@@ -78,6 +78,25 @@ bool pagesMeet(const Case& c, const FlatState& f) {
     return f.place[k.left].turn.col(2).dot(f.place[k.right].turn.col(2)) < 0;
 }
 
+// The size that the maker means, laid over the closed card so that it holds the pages and as much
+// of everything else as it can: pages in a row may come to lie on either side of the spine.
+void placeMeant(const Case& c, const FlatState& f, ClosedCard& card) {
+    Vec2 low = Vec2::Constant(1e300), high = -low;
+    for (size_t i = 0; i < f.pieces.size(); ++i)
+        if (c.assembly.panels[i].role == Role::Page)
+            for (const Ring& ring : f.pieces[i])
+                for (const Vec2& p : ring) {
+                    low = low.cwiseMin(p);
+                    high = high.cwiseMax(p);
+                }
+    const Vec2 size = card.cardHigh - card.cardLow;
+    for (int k : {0, 1}) {
+        const double least = high(k) - size(k), most = low(k); // where it may begin
+        card.cardLow(k) = least > most ? low(k) : std::clamp(card.low(k), least, most);
+        card.cardHigh(k) = card.cardLow(k) + size(k);
+    }
+}
+
 } // namespace
 
 ClosedCard closedCard(const Case& c, const std::vector<FlatState>& flats) {
@@ -103,6 +122,8 @@ ClosedCard closedCard(const Case& c, const std::vector<FlatState>& flats) {
     const bool top = c.design.card.spine == SpineSide::Top;
     card.cardLow = {-(top ? h : w), 0};
     card.cardHigh = {0, top ? w : h};
+    if (c.design.card.form == "pages")
+        placeMeant(c, f, card);
     ThicknessMap& map = card.map;
     map.origin = card.low;
     map.cell = std::max(0.5, card.size().maxCoeff() / 400);
@@ -120,15 +141,17 @@ ClosedCard closedCard(const Case& c, const std::vector<FlatState>& flats) {
         // Adhesive goes where both are; foam carries what lies over it.
         for (const Ring& landing : f.pieces[j.landing]) {
             std::vector<Ring> held;
-            if (j.adhesive.empty()) {
+            if (j.adhesive.empty())
                 held = f.pieces[j.tab];
-            } else {
+            for (const Ring& sticky : j.adhesive) {
                 Ring ring;
-                for (const Vec2& p : j.adhesive)
+                for (const Vec2& p : sticky)
                     ring.push_back(f.place[j.tab].at(p).head<2>());
                 if (areaOf(ring) < 0)
                     std::reverse(ring.begin(), ring.end());
-                held = isConvex(ring) ? std::vector<Ring>{ring} : convexPieces(ring, {});
+                const auto pieces =
+                    isConvex(ring) ? std::vector<Ring>{ring} : convexPieces(ring, {});
+                held.insert(held.end(), pieces.begin(), pieces.end());
             }
             for (const Ring& h2 : held) {
                 const Ring shared = overlapOf(landing, h2);

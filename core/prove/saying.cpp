@@ -1,6 +1,7 @@
 #include "core/prove/saying.h"
 #include "core/measure/number.h"
 #include "core/structures/family.h"
+#include "core/structures/naming.h"
 #include <algorithm>
 #include <cctype>
 #include <cmath>
@@ -24,10 +25,10 @@ std::string whose(const Case& c, const std::string& id, int part) {
 
 std::string sayOwner(const Design& d, const std::string& id) {
     if (const StructureSpec* s = d.structure(id))
-        return s->name.empty() ? family(s->kind)->name + " " + id : s->name;
+        return callName(d, *s);
     if (const FreePart* p = d.part(id))
-        return p->name.empty() ? id : p->name;
-    return id == "card" ? "the card" : id;
+        return callName(*p);
+    return id == "card" ? "the card" : spokenName(id);
 }
 
 std::string sayPanel(const Case& c, int panel) {
@@ -37,17 +38,13 @@ std::string sayPanel(const Case& c, int panel) {
         const bool top = c.design.card.spine == SpineSide::Top;
         const bool left = name == "page-left";
         const bool plain = c.design.card.form == "single";
-        if (!plain && name.rfind("page-", 0) == 0 && !left)
-            return name == "page-right" ? "page 2" : "page " + name.substr(5);
-        if (!plain && left)
-            return "page 1";
-        if (!left && name != "page-right") { // a sheet of its own
-            std::replace(name.begin(), name.end(), '-', ' ');
-            return name;
-        }
+        if (!plain && (left || name == "page-right"))
+            return left ? "first page" : "second page";
+        if (!left && name != "page-right")
+            return spokenName(name);
         return top ? (left ? "upper page" : "lower page") : (left ? "left page" : "right page");
     }
-    std::replace(name.begin(), name.end(), '-', ' ');
+    name = spokenName(name);
     const StructureSpec* s = c.design.structure(ownerOf(p.id));
     // What is one panel is called by its own name.
     if (s && s->kind == name)
@@ -58,7 +55,7 @@ std::string sayPanel(const Case& c, int panel) {
 std::string sayCrease(const Case& c, int crease) {
     const Crease& k = c.assembly.creases[crease];
     std::string name = k.id.substr(k.id.find('.') + 1);
-    std::replace(name.begin(), name.end(), '-', ' ');
+    name = spokenName(name);
     const bool card = ownerOf(k.id) == "card";
     return card ? name : name + " of " + whose(c, k.id, k.part);
 }
@@ -70,7 +67,7 @@ std::string sayJoint(const Case& c, int joint) {
     const char* kind = j.freedom == Freedom::Slide  ? "slide "
                        : j.freedom == Freedom::Turn ? "pivot "
                                                     : "slot ";
-    return kind + c.assembly.joins[j.join].id;
+    return kind + ("of the " + sayPanel(c, c.assembly.joins[j.join].tab));
 }
 
 std::string sayOpening(const Case& c, double from, double to) {

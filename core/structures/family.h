@@ -49,7 +49,8 @@ struct Parameter {
 using Values = std::map<std::string, double>;
 
 // What a family stands on. A form is no structure: it is what the card itself is.
-enum class Ground { Form, Fold, Ridge, AnyFold, OneSheetFold, Panel };
+// Anywhere: a fold or a panel.
+enum class Ground { Form, Fold, Ridge, AnyFold, OneSheetFold, Panel, Anywhere };
 
 struct Family {
     std::string id, name, purpose;

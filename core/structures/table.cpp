@@ -15,9 +15,11 @@ Family doubleEasel();
 Family stand();
 Family interlocked();
 Family petal();
+Family pagesForm();
 Family vFold();
 Family xFold();
 Family beak();
+Family stripLine();
 Family box();
 Family tent();
 Family stair();
@@ -72,11 +74,22 @@ std::vector<Family> withDefaults(std::vector<Family> table) {
 
 const std::vector<Family>& families() {
     static const std::vector<Family> table = withDefaults({
-        singleFold(),  zFold(),           accordion(),     threePage(),     tube(),      easel(),
-        doubleEasel(), stand(),           interlocked(),   petal(),         box(),       tent(),
-        stair(),       platform(),        cube(),          tier(),          tierStack(), propTube(),
-        bridge(),      accordionInsert(), doubleDisplay(), sidePocket(),    vFold(),     xFold(),
-        cutOutBox(),   pillars(),         beak(),          floatingLayer(), topper(),
+        singleFold(),    zFold(),
+        accordion(),     threePage(),
+        tube(),          easel(),
+        doubleEasel(),   stand(),
+        interlocked(),   petal(),
+        pagesForm(),     stripLine(),
+        box(),           tent(),
+        stair(),         platform(),
+        cube(),          tier(),
+        tierStack(),     propTube(),
+        bridge(),        accordionInsert(),
+        doubleDisplay(), sidePocket(),
+        vFold(),         xFold(),
+        cutOutBox(),     pillars(),
+        beak(),          floatingLayer(),
+        topper(),
     });
     return table;
 }

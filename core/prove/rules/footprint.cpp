@@ -56,6 +56,17 @@ double peeps(const Evidence& e, const std::vector<int>& pages, int panel, const 
     return most;
 }
 
+// Whether the maker said that it sticks out: the panel, its part or whatever it belongs to.
+bool isMeant(const Case& c, const Part& part, int panel) {
+    const auto& meant = c.design.card.meant;
+    auto named = [&](const std::string& id) {
+        return std::find(meant.begin(), meant.end(), id) != meant.end();
+    };
+    return !meant.empty() && (named(part.id) || named(part.structure) ||
+                              (panel >= 0 && (named(c.assembly.panels[panel].id) ||
+                                              named(ownerOf(c.assembly.panels[panel].id)))));
+}
+
 } // namespace
 
 void footprint(const Evidence& e, const Stop&, std::vector<Finding>& out) {
@@ -108,6 +119,8 @@ void footprint(const Evidence& e, const Stop&, std::vector<Finding>& out) {
                 beyond.push_back(i);
         }
         const double amount = worst.most();
+        if (isMeant(c, part, farthest))
+            continue;
         if (amount > unseenFootprint && farthest >= 0) {
             Finding f = Finding::of("overhang",
                                     amount > forgivenFootprint ? Severity::Stop : Severity::Caution,

@@ -121,40 +121,44 @@ class Landings {
         const double off = offPaper(under.outline, under.apertures, j.at);
         if (off > unseenLandings)
             report(j, grave(off), off,
-                   "The pivot " + j.id + " lies " + sayAmount(c_, off) + " off the " +
+                   "The pivot of the " + sayPanel(c_, j.tab) + " lies " + sayAmount(c_, off) + " off the " +
                        sayPanel(c_, j.landing) + ".",
                    "Move it onto the paper.");
     }
 
     void glued(int index) {
         const Join& j = c_.assembly.joins[index];
-        const Panel &held = c_.assembly.panels[j.tab], &under = c_.assembly.panels[j.landing];
-        double amount = 0;
-        Ring ring;
+        const Panel& under = c_.assembly.panels[j.landing];
+        double amount = 0, whole = 0, shared = 0;
         Vec2 farthest = Vec2::Zero(), farthestHeld = farthest;
+        std::vector<Ring> rings;
         // What carries no adhesive may stick out.
-        const Ring& sticky = j.adhesive.empty() ? held.outline : j.adhesive;
-        for (const Vec2& corner : sticky) {
-            const Vec3 p = j.place.at(corner);
-            ring.emplace_back(p.x(), p.y());
-            const double off = offPaper(under.outline, under.apertures, ring.back());
-            if (off > amount) {
-                amount = off;
-                farthest = ring.back();
-                farthestHeld = corner;
+        for (const Ring& sticky : adhesiveOf(c_.assembly, j)) {
+            Ring ring;
+            for (const Vec2& corner : sticky) {
+                const Vec3 p = j.place.at(corner);
+                ring.emplace_back(p.x(), p.y());
+                const double off = offPaper(under.outline, under.apertures, ring.back());
+                if (off > amount) {
+                    amount = off;
+                    farthest = ring.back();
+                    farthestHeld = corner;
+                }
             }
+            ring = counterClockwise(ring);
+            whole += areaOf(ring);
+            shared += sharedArea(ring, under.outline, under.apertures);
+            patches_.emplace_back(index, j.landing, j.ontoFace(), convex(ring));
+            patches_.emplace_back(index, j.tab, j.onFace, convex(sticky));
+            rings.push_back(std::move(ring));
         }
-        ring = counterClockwise(ring);
-        const double whole = areaOf(ring);
-        const double carries =
-            whole > 0 ? sharedArea(ring, under.outline, under.apertures) / whole : 0;
+        const double carries = whole > 0 ? shared / whole : 0;
         if (amount > unseenLandings)
             missed(j, amount, carries, farthest, farthestHeld);
         else
-            overOpenings(j, ring, carries);
+            for (const Ring& ring : rings)
+                overOpenings(j, ring, carries);
         narrow(j);
-        patches_.emplace_back(index, j.landing, j.ontoFace(), convex(ring));
-        patches_.emplace_back(index, j.tab, j.onFace, convex(sticky));
     }
 
     void missed(const Join& j, double amount, double carries, const Vec2& at, const Vec2& atHeld) {

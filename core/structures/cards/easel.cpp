@@ -36,7 +36,7 @@ Trouble buildOne(const StructureSpec& spec, const Values& v, const Host& card,
         out.panel("front", Role::Page, {{0, 0}, {w, 0}, {w, card.length}, {0, card.length}});
     // By its lower half, so that its upper half rises above the crease.
     out.lay(front, {0, 0}, {0, 1}, carries, {w, 0}, {0, 1}, false, false).adhesive = {
-        {0, 0}, {w / 2, 0}, {w / 2, card.length}, {0, card.length}};
+        {{0, 0}, {w / 2, 0}, {w / 2, card.length}, {0, card.length}}};
     out.drive({{"card.spine", 0, lean, false}, {"card.fold-2", 180, 180 - 2 * lean, true}});
     out.display(lean, "leans its front on a prop");
     return {};
@@ -75,7 +75,7 @@ Trouble buildTwo(const StructureSpec& spec, const Values& v, const Host& card,
                          {{0, 0}, {size, 0}, {size, length}, {0, length}});
     }();
     out.lay(front, {0, 0}, {0, 1}, outer, {0, 0}, {0, 1}, false).adhesive = {
-        {half, 0}, {size, 0}, {size, length}, {half, length}};
+        {{half, 0}, {size, 0}, {size, length}, {half, length}}};
     // The base is the left page; the tab lies toward the spine with its back down.
     out.glue(tab, lift, pageOf(out.made(), 1), {-hinge, (card.length + length) / 2}, {0, -1},
              false);

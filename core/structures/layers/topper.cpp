@@ -56,8 +56,8 @@ Trouble buildTopper(const StructureSpec& spec, const Values& v, const Host& host
     Join& join =
         out.lay(panel, {0, 0}, {1, 0}, host.left.panel, middle, way, false, true, v.at("raise"));
     if (from > 0 || to < h)
-        join.adhesive = common(
-            ring, {{-w, from - h / 2}, {w, from - h / 2}, {w, to - h / 2}, {-w, to - h / 2}});
+        join.adhesive = {common(
+            ring, {{-w, from - h / 2}, {w, from - h / 2}, {w, to - h / 2}, {-w, to - h / 2}})};
     return {};
 }
 

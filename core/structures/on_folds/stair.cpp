@@ -86,7 +86,7 @@ Trouble buildGlued(const StructureSpec& spec, const Values& v, const Host& host,
         const int above = s.panels[static_cast<size_t>(2 * i + 1)];
         const double from = s.at[static_cast<size_t>(2 * i)];
         out.lay(wall.panels[1], {height, 0}, {0, 1}, above, {from, 0}, {0, 1}, true, false)
-            .adhesive = {{height, 1}, {height + lap, 1}, {height + lap, w - 1}, {height, w - 1}};
+            .adhesive = {{{height, 1}, {height + lap, 1}, {height + lap, w - 1}, {height, w - 1}}};
     }
     return {};
 }

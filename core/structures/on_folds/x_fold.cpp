@@ -103,7 +103,7 @@ Trouble buildXFold(const StructureSpec& spec, const Values& v, const Host& host,
         if (glued.size() < 3 || areaOf(glued) < 4)
             return beyond(spec, host, "plate_width", plate, "below the least",
                           "nothing of the plate would lie on its arm", "make it wider or higher");
-        out.lay(panel, cross, {0, 1}, p.on, cross, {0, 1}, false).adhesive = glued;
+        out.lay(panel, cross, {0, 1}, p.on, cross, {0, 1}, false).adhesive = {glued};
     }
     return {};
 }

@@ -1,0 +1,340 @@
+// The commands that change a design: set, remove, rename, card, stock, part, join, draw.
+#include "core/edit/draw.h"
+#include "core/edit/papers.h"
+#include "core/edit/tell.h"
+#include "core/measure/place.h"
+#include "cli/common.h"
+#include <iostream>
+
+namespace hl::cli {
+namespace {
+
+Result<Told> toldOf(const std::vector<std::string>& texts) {
+    Told out;
+    for (const std::string& text : texts) {
+        const size_t equals = text.find('=');
+        if (equals == std::string::npos || equals == 0)
+            return Problem{"", "“" + text + "” is no NAME=VALUE", "write it like width=50mm"};
+        out.emplace_back(text.substr(0, equals), text.substr(equals + 1));
+    }
+    return out;
+}
+
+// Loads, changes and saves a design; `change` may print what it made.
+int edited(const std::string& path, const std::function<Result<Design>(const Design&)>& change) {
+    auto d = loadDesign(path);
+    if (!d)
+        return refuse(d.problem());
+    auto next = change(*d);
+    if (!next)
+        return refuse(next.problem());
+    if (Trouble t = saveDesign(*next, path))
+        return refuse(*t);
+    return Done;
+}
+
+// Options that a thing can be told by, as pairs in the order of the table.
+struct Options {
+    struct One {
+        const char *key, *about;
+        std::string text;
+        bool given = false;
+    };
+    std::vector<One> all;
+    std::vector<std::string> sets;
+
+    void declare(CLI::App& app, bool measures = true) {
+        for (One& o : all) {
+            std::string flag = std::string("--") + o.key;
+            std::replace(flag.begin(), flag.end(), '_', '-');
+            app.add_option_function<std::string>(
+                flag,
+                [&o](const std::string& text) {
+                    o.text = text;
+                    o.given = true;
+                },
+                o.about);
+        }
+        if (measures)
+            app.add_option("--set", sets, "measures, such as width=50mm")->allow_extra_args(true);
+    }
+    Result<Told> told() const {
+        Told out;
+        for (const One& o : all)
+            if (o.given)
+                out.emplace_back(o.key, o.text);
+        auto more = toldOf(sets);
+        if (!more)
+            return more.problem();
+        out.insert(out.end(), more->begin(), more->end());
+        return out;
+    }
+};
+
+Result<Vec2> pointOf(const std::string& text, Unit unit) {
+    const size_t comma = text.find(',');
+    const Problem how{"", "“" + text + "” is no point", "write it like 12,-5 or 12mm,30mm"};
+    if (comma == std::string::npos)
+        return how;
+    auto x = parsePlace(text.substr(0, comma), Quantity::Length, unit),
+         y = parsePlace(text.substr(comma + 1), Quantity::Length, unit);
+    if (!x || !y)
+        return how;
+    return Vec2(x->mm(), y->mm());
+}
+
+} // namespace
+
+Run declareSet(CLI::App& options) {
+    struct Given {
+        std::string file, id;
+        std::vector<std::string> told;
+    };
+    auto given = std::make_shared<Given>();
+    options.add_option("FILE", given->file)->required();
+    options.add_option("ID", given->id, "card, a structure, a part, a join or a paper")->required();
+    options.add_option("NAME=VALUE", given->told, "measures, or words such as name, on, say, stock")
+        ->required();
+    return [given] {
+        return edited(given->file, [&](const Design& d) -> Result<Design> {
+            auto told = toldOf(given->told);
+            if (!told)
+                return told.problem();
+            return tell(d, given->id, *told);
+        });
+    };
+}
+
+Run declareRemove(CLI::App& options) {
+    auto file = std::make_shared<std::string>(), id = std::make_shared<std::string>();
+    options.add_option("FILE", *file)->required();
+    options.add_option("ID", *id, "a structure with what stands on it, a part, line, tab, join, paper")
+        ->required();
+    return [file, id] {
+        return edited(*file, [&](const Design& d) { return removeThing(d, *id); });
+    };
+}
+
+Run declareRename(CLI::App& options) {
+    auto file = std::make_shared<std::string>(), id = std::make_shared<std::string>(),
+         name = std::make_shared<std::string>();
+    options.add_option("FILE", *file)->required();
+    options.add_option("ID", *id, "card, a structure, a part or a paper")->required();
+    options.add_option("NAME", *name)->required();
+    return [file, id, name] {
+        return edited(*file, [&](const Design& d) { return rename(d, *id, *name); });
+    };
+}
+
+Run declareCard(CLI::App& options) {
+    struct Given {
+        std::string file;
+        Options words{{{"title", "what it is called", {}, false},
+                       {"occasion", "for whom and what it is made", {}, false},
+                       {"units", "mm or in", {}, false},
+                       {"size", "closed size, such as 5x7in", {}, false},
+                       {"spine", "left or top", {}, false},
+                       {"form", "how its pages hang together, an id of the catalogue", {}, false},
+                       {"say", "a base of any pages: \"120 | hinge 11 | 60 | 60, V M V\"", {}, false},
+                       {"stock", "the id of its paper", {}, false},
+                       {"envelope", "inside width and height, or none", {}, false},
+                       {"mail", "a mail class of the workshop", {}, false},
+                       {"shown", "the opening at which it is displayed, or auto", {}, false},
+                       {"meant", "ids of what sticks out on purpose, or none", {}, false}},
+                      {}};
+    };
+    auto given = std::make_shared<Given>();
+    options.add_option("FILE", given->file)->required();
+    given->words.declare(options);
+    return [given] {
+        return edited(given->file, [&](const Design& d) -> Result<Design> {
+            auto told = given->words.told();
+            if (!told)
+                return told.problem();
+            return tell(d, "card", *told);
+        });
+    };
+}
+
+Run declareStock(CLI::App& options) {
+    struct Given {
+        std::string file, id;
+        Options words{{{"name", "what it is called", {}, false},
+                       {"weight", "g/m2", {}, false},
+                       {"caliper", "thickness, such as 0.3mm", {}, false},
+                       {"face", "colour, such as #f3ecdc", {}, false},
+                       {"back", "colour of the back", {}, false},
+                       {"grain", "unknown, upright or sideways", {}, false}},
+                      {}};
+    };
+    auto given = std::make_shared<Given>();
+    options.add_option("FILE", given->file)->required();
+    options.add_option("ID", given->id, "of the paper; a new one is added")->required();
+    given->words.declare(options, false);
+    return [given] {
+        return edited(given->file, [&](const Design& d) -> Result<Design> {
+            auto told = given->words.told();
+            if (!told)
+                return told.problem();
+            Design with = d;
+            if (!d.stock(given->id)) {
+                Stock fresh;
+                fresh.id = fresh.name = given->id;
+                with.stocks.push_back(fresh);
+            }
+            return tell(with, given->id, *told);
+        });
+    };
+}
+
+Run declarePart(CLI::App& options) {
+    struct Given {
+        std::string file, id, line;
+        std::vector<std::string> tabs;
+        Options words{{{"name", "what it is called", {}, false},
+                       {"stock", "the id of its paper", {}, false}},
+                      {}};
+    };
+    auto given = std::make_shared<Given>();
+    options.add_option("FILE", given->file)->required();
+    options.add_option("--say", given->line, "the sheet as one line, or a blank like \"60 x 40\"")
+        ->required();
+    options.add_option("--id", given->id, "its id; the first free number unless given");
+    options.add_option("--tab", given->tabs, "EDGE DEPTH [FROM TO]: edges are counted from 1 at the "
+                                             "bottom, as the outline runs")
+        ->allow_extra_args(true);
+    given->words.declare(options, false);
+    return [given] {
+        return edited(given->file, [&](const Design& d) -> Result<Design> {
+            auto made = addPart(d, given->id, given->line);
+            if (!made)
+                return made.problem();
+            Design next = made->first;
+            for (const std::string& text : given->tabs) {
+                std::vector<std::string> words;
+                std::string word;
+                for (char c : text + " ")
+                    if (c != ' ') {
+                        word += c;
+                    } else if (!word.empty()) {
+                        words.push_back(word);
+                        word.clear();
+                    }
+                const Problem how{"--tab", "“" + text + "” is no tab",
+                                  "write EDGE DEPTH or EDGE DEPTH FROM TO, like \"1 9mm\""};
+                if (words.size() != 2 && words.size() != 4)
+                    return how;
+                std::vector<Measure> lengths;
+                for (size_t i = 1; i < words.size(); ++i) {
+                    auto m = parseLength(words[i], d.units);
+                    if (!m)
+                        return how;
+                    lengths.push_back(m->measure);
+                }
+                auto edge = parseMeasure(words[0], Quantity::Count, d.units);
+                if (!edge)
+                    return how;
+                FreePart& p = *next.part(made->second);
+                TabSpec tab;
+                tab.id = "tab" + std::to_string(p.tabs.size() + 1);
+                tab.edge = static_cast<int>(std::min<std::int64_t>(edge->measure.count, 100000));
+                tab.depth = lengths[0];
+                if (lengths.size() == 3) {
+                    tab.from = lengths[1];
+                    tab.to = lengths[2];
+                }
+                p.tabs.push_back(tab);
+            }
+            auto told = given->words.told();
+            if (!told)
+                return told.problem();
+            auto done = tell(next, made->second, *told);
+            if (done)
+                std::cout << "part " << made->second << "\n";
+            return done;
+        });
+    };
+}
+
+Run declareJoin(CLI::App& options) {
+    struct Given {
+        std::string file, panel, onto;
+        Options words{
+            {{"line", "a crease of the held panel, or left, right, top, bottom, middle", {}, false},
+             {"onto_line", "what it lies on, of the landing", {}, false},
+             {"off", "how far from there, to the left of its direction", {}, false},
+             {"along", "how far along it; centred unless given", {}, false},
+             {"side", "face or back: what of the held panel is glued", {}, false},
+             {"onto_side", "face or back of the landing", {}, false},
+             {"zone", "where it sticks: whole, band left 10 mm, third right, margin 8 mm ...", {}, false},
+             {"kind", "glue, slot, pivot or slide", {}, false},
+             {"hinged", "yes for a tongue that turns in its slit", {}, false},
+             {"from", "how far a slide or pivot goes", {}, false},
+             {"to", "and to where", {}, false}},
+            {}};
+    };
+    auto given = std::make_shared<Given>();
+    options.add_option("FILE", given->file)->required();
+    options.add_option("PANEL", given->panel, "the panel that is held")->required();
+    options.add_option("ONTO", given->onto, "the panel that holds it")->required();
+    given->words.declare(options, false);
+    return [given] {
+        return edited(given->file, [&](const Design& d) -> Result<Design> {
+            auto told = given->words.told();
+            if (!told)
+                return told.problem();
+            auto made = addJoin(d, given->panel, given->onto, *told);
+            if (!made)
+                return made.problem();
+            std::cout << "join " << made->second << "\n";
+            return made->first;
+        });
+    };
+}
+
+Run declareDraw(CLI::App& options) {
+    struct Given {
+        std::string file, part, kind, from, to;
+    };
+    auto given = std::make_shared<Given>();
+    options.add_option("FILE", given->file)->required();
+    options.add_option("PART", given->part, "card, or a part")->required();
+    options.add_option("KIND", given->kind)
+        ->required()
+        ->check(CLI::IsMember({"valley", "mountain", "slit", "either", "aperture", "smooth"}));
+    options.add_option("FROM", given->from, "a point such as 12,30; of an aperture its lower left "
+                                            "corner");
+    options.add_option("TO", given->to, "the other end, or the upper right corner");
+    return [given] {
+        return edited(given->file, [&](const Design& d) -> Result<Design> {
+            if (given->kind == "smooth")
+                return smoothSpine(d);
+            auto a = pointOf(given->from, d.units), b = pointOf(given->to, d.units);
+            if (!a || !b)
+                return (a ? b : a).problem().in("draw");
+            if (given->kind == "aperture") {
+                Design next = d;
+                FreePart* p = next.part(given->part);
+                if (!p && given->part != "card")
+                    return Problem{given->part, "there is no such part", "use card, or a part's id"};
+                auto at = [](double x, double y) {
+                    return Point{Measure::fromMm(x), Measure::fromMm(y)};
+                };
+                (p ? p->apertures : next.card.apertures)
+                    .push_back({at(a->x(), a->y()), at(b->x(), a->y()), at(b->x(), b->y()),
+                                at(a->x(), b->y())});
+                return tell(next, "card", {});
+            }
+            const auto& kinds = wordsOf<LineKind>();
+            const auto kind = static_cast<LineKind>(
+                std::find(kinds.begin(), kinds.end(), given->kind) - kinds.begin());
+            auto made = addLine(d, given->part, kind, *a, *b);
+            if (!made)
+                return made.problem();
+            std::cout << "line " << made->second << "\n";
+            return made->first;
+        });
+    };
+}
+
+} // namespace hl::cli

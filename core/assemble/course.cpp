@@ -1,0 +1,141 @@
+#include "core/assemble/course.h"
+#include <algorithm>
+#include <functional>
+#include <numeric>
+
+namespace hl {
+namespace {
+
+// Panels that lie fast on one another are one node; creases and moving joins are the edges.
+struct Web {
+    std::vector<int> node; // of each panel
+    struct Edge {
+        int a, b, crease;
+    };
+    std::vector<Edge> edges;
+
+    explicit Web(const Assembly& a) : node(a.panels.size()) {
+        std::iota(node.begin(), node.end(), 0);
+        std::function<int(int)> of = [&](int i) {
+            return node[static_cast<size_t>(i)] == i
+                       ? i
+                       : node[static_cast<size_t>(i)] = of(node[static_cast<size_t>(i)]);
+        };
+        for (const Join& j : a.joins)
+            if (!j.moves)
+                node[static_cast<size_t>(of(j.tab))] = of(j.landing);
+        for (size_t i = 0; i < node.size(); ++i)
+            node[i] = of(static_cast<int>(i));
+        for (size_t k = 0; k < a.creases.size(); ++k)
+            edges.push_back({node[static_cast<size_t>(a.creases[k].left)],
+                             node[static_cast<size_t>(a.creases[k].right)], static_cast<int>(k)});
+        for (const Join& j : a.joins)
+            if (j.moves)
+                edges.push_back(
+                    {node[static_cast<size_t>(j.landing)], node[static_cast<size_t>(j.tab)], -1});
+    }
+
+    // For each edge the group of edges that it shares loops with; -1 of a bridge.
+    std::vector<int> groups() const {
+        const size_t n = node.size();
+        std::vector<std::vector<std::pair<int, int>>> next(n);
+        for (size_t e = 0; e < edges.size(); ++e) {
+            next[static_cast<size_t>(edges[e].a)].emplace_back(edges[e].b, static_cast<int>(e));
+            next[static_cast<size_t>(edges[e].b)].emplace_back(edges[e].a, static_cast<int>(e));
+        }
+        // Bridges by depth-first numbers, without recursion: cards can be long chains.
+        std::vector<int> number(n, -1), low(n, 0), by(n, -1);
+        std::vector<size_t> at(n, 0);
+        std::vector<bool> bridge(edges.size(), false);
+        int count = 0;
+        for (size_t root = 0; root < n; ++root) {
+            if (number[root] >= 0)
+                continue;
+            std::vector<int> stack{static_cast<int>(root)};
+            number[root] = low[root] = count++;
+            while (!stack.empty()) {
+                const auto v = static_cast<size_t>(stack.back());
+                if (at[v] < next[v].size()) {
+                    const auto [to, e] = next[v][at[v]++];
+                    const auto t = static_cast<size_t>(to);
+                    if (e == by[v])
+                        continue;
+                    if (number[t] < 0) {
+                        number[t] = low[t] = count++;
+                        by[t] = e;
+                        stack.push_back(to);
+                    } else {
+                        low[v] = std::min(low[v], number[t]);
+                    }
+                    continue;
+                }
+                stack.pop_back();
+                if (stack.empty())
+                    continue;
+                const auto up = static_cast<size_t>(stack.back());
+                low[up] = std::min(low[up], low[v]);
+                if (low[v] > number[up])
+                    bridge[static_cast<size_t>(by[v])] = true;
+            }
+        }
+        std::vector<int> group(n, -1), out(edges.size(), -1);
+        int groups = 0;
+        for (size_t root = 0; root < n; ++root) {
+            if (group[root] >= 0)
+                continue;
+            std::vector<size_t> queue{root};
+            group[root] = groups;
+            for (size_t q = 0; q < queue.size(); ++q)
+                for (auto [to, e] : next[queue[q]])
+                    if (!bridge[static_cast<size_t>(e)] && group[static_cast<size_t>(to)] < 0) {
+                        group[static_cast<size_t>(to)] = groups;
+                        queue.push_back(static_cast<size_t>(to));
+                    }
+            ++groups;
+        }
+        for (size_t e = 0; e < edges.size(); ++e)
+            if (!bridge[e])
+                out[e] = group[static_cast<size_t>(edges[e].a)];
+        return out;
+    }
+};
+
+} // namespace
+
+std::vector<Stage> courseOf(const Assembly& a) {
+    const Web web(a);
+    const std::vector<int> group = web.groups();
+    // How many of the folds of each group can be chosen.
+    std::vector<int> free(web.edges.size() + a.panels.size() + 1, 0);
+    std::vector<std::vector<int>> nodes(free.size());
+    for (size_t e = 0; e < web.edges.size(); ++e)
+        if (group[e] >= 0) {
+            const auto g = static_cast<size_t>(group[e]);
+            ++free[g]; // joints
+            for (int n : {web.edges[e].a, web.edges[e].b})
+                if (std::find(nodes[g].begin(), nodes[g].end(), n) == nodes[g].end())
+                    nodes[g].push_back(n);
+        }
+    for (size_t g = 0; g < free.size(); ++g)
+        if (free[g] > 0) {
+            const int loops = free[g] - static_cast<int>(nodes[g].size()) + 1;
+            free[g] = std::max(1, free[g] - 3 * loops);
+        }
+    for (const Tie& t : a.ties)
+        for (size_t e = 0; e < web.edges.size(); ++e)
+            if (web.edges[e].crease == t.crease && group[e] >= 0)
+                free[static_cast<size_t>(group[e])] =
+                    std::max(1, free[static_cast<size_t>(group[e])] - 1);
+    std::vector<Stage> out;
+    for (const Stage& s : a.motion) {
+        const int crease = a.crease(s.drive);
+        if (crease >= 0 && group[static_cast<size_t>(crease)] >= 0 &&
+            free[static_cast<size_t>(group[static_cast<size_t>(crease)])]-- <= 0)
+            continue;
+        out.push_back(s);
+        out.back().together = out.size() > 1;
+    }
+    return out;
+}
+
+} // namespace hl

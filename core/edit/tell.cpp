@@ -1,0 +1,465 @@
+#include "core/edit/tell.h"
+#include "core/assemble/assemble.h"
+#include "core/design/limits.h"
+#include "core/edit/draw.h"
+#include "core/edit/edit.h"
+#include "core/edit/papers.h"
+#include "core/measure/number.h"
+#include "core/measure/place.h"
+#include "core/structures/family.h"
+#include <algorithm>
+#include <cctype>
+
+namespace hl {
+namespace {
+
+constexpr const char* ofCard = "title, occasion, size, spine, form, say, stock, envelope, mail, "
+                               "units, shown, meant";
+constexpr const char* ofStructure = "name, on, to, stock, say, count, each, gap, change.MEASURE";
+constexpr const char* ofPart = "name, stock, size, say";
+constexpr const char* ofJoin = "kind, panel, onto, zone, line, onto_line, off, along, side, "
+                               "onto_side, hinged, from, to";
+constexpr const char* ofPaper = "name, weight, caliper, face, back, grain";
+
+using Text = std::string;
+
+Problem no(const Text& place, const Text& what, const Text& remedy) {
+    return Problem{place, what, remedy};
+}
+
+template<class E> Trouble choose(E& out, const Text& place, const Text& text) {
+    Text known;
+    for (size_t i = 0; i < wordsOf<E>().size(); ++i) {
+        if (wordsOf<E>()[i] == text) {
+            out = static_cast<E>(i);
+            return {};
+        }
+        known += (i ? ", " : "") + wordsOf<E>()[i];
+    }
+    return no(place, "“" + text + "” means nothing here", "use one of: " + known);
+}
+
+Trouble length(Measure& out, const Text& place, const Text& text, Unit unit) {
+    auto m = parsePlace(text, Quantity::Length, unit);
+    if (!m)
+        return m.problem().in(place);
+    out = *m;
+    return {};
+}
+
+Trouble words(Text& out, const Text& place, const Text& text) {
+    if (limits::charactersOf(text) > limits::text)
+        return no(place, "it is longer than " + numberText(limits::text) + " characters",
+                  "shorten it");
+    out = text;
+    return {};
+}
+
+Trouble flag(bool& out, const Text& place, const Text& text, const Text& yes, const Text& other) {
+    if (text != yes && text != other)
+        return no(place, "“" + text + "” means nothing here", "use " + yes + " or " + other);
+    out = text == yes;
+    return {};
+}
+
+Trouble number(double& out, const Text& place, const Text& text) {
+    std::string_view rest = text;
+    const auto v = takeNumber(rest);
+    if (!v || !rest.empty())
+        return no(place, "“" + text + "” is no number", "write it like 240");
+    out = *v;
+    return {};
+}
+
+Trouble measure(Design& d, const Text& id, const Text& name, const Text& text, const char* others) {
+    const Family* f = familyOf(d, id);
+    const Text place = (id == "card" ? "card" : "structure " + id) + ", measure " + name;
+    if (!f)
+        return no(place, "its family is unknown", "choose another");
+    const Parameter* p = f->parameter(name);
+    if (!p) {
+        Problem known = noSuchMeasure(*f, place);
+        known.remedy += "; besides: " + Text(others);
+        return known;
+    }
+    if (text == "auto") {
+        d.setOf(id)->erase(name);
+        return {};
+    }
+    auto m = readMeasure(*p, text, d.units);
+    if (!m)
+        return m.problem().in(place);
+    (*d.setOf(id))[name] = *m;
+    return {};
+}
+
+Trouble said(SayLine& out, const Text& place, const Text& text, Unit unit) {
+    if (text == "auto" || text.empty()) {
+        out = {};
+        return {};
+    }
+    auto line = parseSayLine(text, unit);
+    if (!line)
+        return line.problem().in(place);
+    out = *line;
+    return {};
+}
+
+Trouble paperIs(Design& d, Text& out, const Text& place, const Text& text) {
+    if (!text.empty() && !d.stock(text)) {
+        Text known;
+        for (const Stock& s : d.stocks)
+            known += (known.empty() ? "" : ", ") + s.id;
+        return no(place, "there is no paper “" + text + "”", "use one of: " + known);
+    }
+    out = text;
+    return {};
+}
+
+Trouble size(std::pair<Measure, Measure>& out, const Text& place, const Text& text, Unit unit) {
+    auto s = parseCardSize(text, unit);
+    if (!s)
+        return s.problem().in(place);
+    out = *s;
+    return {};
+}
+
+Trouble tellCard(Design& d, const Text& key, const Text& text) {
+    CardSpec& c = d.card;
+    const Text place = "card, " + key;
+    if (key == "title")
+        return words(d.title, place, text);
+    if (key == "occasion")
+        return words(c.occasion, place, text);
+    if (key == "size") {
+        std::pair<Measure, Measure> s;
+        if (Trouble t = size(s, place, text, d.units))
+            return t;
+        std::tie(c.width, c.height) = s;
+        return {};
+    }
+    if (key == "spine")
+        return choose(c.spine, place, text);
+    if (key == "units")
+        return choose(d.units, place, text);
+    if (key == "form") {
+        if (c.form != text) {
+            c.set.clear();
+            c.say = {};
+        }
+        c.form = text;
+        return {};
+    }
+    if (key == "say") {
+        if (Trouble t = said(c.say, place, text, d.units))
+            return t;
+        if (!c.say.empty() && c.form != "pages") {
+            c.form = "pages";
+            c.set.clear();
+        }
+        return {};
+    }
+    if (key == "stock")
+        return paperIs(d, c.stock, place, text);
+    if (key == "envelope") {
+        if (text == "none" || text.empty()) {
+            c.envelope.reset();
+            return {};
+        }
+        std::pair<Measure, Measure> s;
+        if (Trouble t = size(s, place, text, d.units))
+            return t;
+        c.envelope = s;
+        return {};
+    }
+    if (key == "mail")
+        return words(c.mail, place, text);
+    if (key == "shown") {
+        if (text == "auto") {
+            c.shown.reset();
+            return {};
+        }
+        auto a = parseAngle(text);
+        if (!a)
+            return a.problem().in(place);
+        c.shown = a->measure;
+        return {};
+    }
+    if (key == "meant") { // a list of ids; "none" empties it
+        c.meant.clear();
+        Text id;
+        for (char ch : text + ",") {
+            if (ch != ',' && !std::isspace(static_cast<unsigned char>(ch))) {
+                id += ch;
+                continue;
+            }
+            if (!id.empty() && id != "none")
+                c.meant.push_back(id);
+            id.clear();
+        }
+        return {};
+    }
+    return measure(d, "card", key, text, ofCard);
+}
+
+Trouble tellChange(Design& d, StructureSpec& s, const Text& name, const Text& text) {
+    const Text place = "structure " + s.id + ", change." + name;
+    const Family* f = family(s.kind);
+    const Parameter* p = f ? f->parameter(name) : nullptr;
+    if (!p)
+        return f ? noSuchMeasure(*f, place) : no(place, "its family is unknown", "choose another");
+    auto& all = s.changes;
+    all.erase(std::remove_if(all.begin(), all.end(), [&](auto& c) { return c.id == name; }),
+              all.end());
+    if (text == "none")
+        return {};
+    ChangeSpec c;
+    c.id = name;
+    if (!text.empty() && (text[0] == 'x' || text[0] == '*')) {
+        if (Trouble t = number(c.ratio, place, text.substr(text.find_first_not_of("x* "))))
+            return t;
+        if (c.ratio < 0.01 || c.ratio > 100)
+            return no(place, "“" + text + "” is no ratio", "write it like x 0.9");
+    } else {
+        auto step = parsePlace(text, p->least.quantity, d.units);
+        if (!step)
+            return step.problem().in(place);
+        c.step = *step;
+    }
+    all.push_back(c);
+    return {};
+}
+
+Trouble tellStructure(Design& d, StructureSpec& s, const Text& key, const Text& text) {
+    const Text place = "structure " + s.id + ", " + key;
+    if (key == "name")
+        return words(s.name, place, text);
+    if (key == "on")
+        return words(s.on, place, text);
+    if (key == "to")
+        return words(s.to, place, text);
+    if (key == "stock")
+        return paperIs(d, s.stock, place, text);
+    if (key == "say") {
+        if (s.kind != "strip")
+            return no(place, "only a strip is told by a line", "set its measures");
+        return said(s.say, place, text, d.units);
+    }
+    if (key == "count") {
+        double n = 0;
+        if (Trouble t = text == "auto" ? Trouble{} : number(n, place, text))
+            return t;
+        if (n != static_cast<int>(n) || n < 0 || n > 60)
+            return no(place, "“" + text + "” is no number of a series", "give 1 to 60, or auto");
+        s.count = static_cast<int>(n);
+        return {};
+    }
+    if (key == "each")
+        return choose(s.each, place, text);
+    if (key == "gap") {
+        if (text == "auto") {
+            s.gap.reset();
+            return {};
+        }
+        auto m = parseLength(text, d.units);
+        if (!m)
+            return m.problem().in(place);
+        s.gap = m->measure;
+        s.each = Each::Gap;
+        return {};
+    }
+    if (key.rfind("change.", 0) == 0)
+        return tellChange(d, s, key.substr(7), text);
+    return measure(d, s.id, key, text, ofStructure);
+}
+
+Trouble tellPart(Design& d, FreePart& p, const Text& key, const Text& text) {
+    const Text place = "part " + p.id + ", " + key;
+    if (key == "name")
+        return words(p.name, place, text);
+    if (key == "stock")
+        return paperIs(d, p.stock, place, text);
+    if (key == "say") {
+        p.outline.clear();
+        return said(p.say, place, text, d.units);
+    }
+    if (key == "size") {
+        std::pair<Measure, Measure> s;
+        if (Trouble t = size(s, place, text, d.units))
+            return t;
+        std::tie(p.width, p.height) = s;
+        return {};
+    }
+    return no(place, "a part has no such thing", Text("use one of: ") + ofPart);
+}
+
+Trouble tellJoin(Design& d, JoinSpec& j, const Text& key, const Text& text) {
+    const Text place = "join " + j.id + ", " + key;
+    if (key == "kind")
+        return choose(j.kind, place, text);
+    if (key == "panel")
+        return words(j.panel, place, text);
+    if (key == "onto")
+        return words(j.onto, place, text);
+    if (key == "line")
+        return words(j.line, place, text);
+    if (key == "onto_line")
+        return words(j.ontoLine, place, text);
+    if (key == "off")
+        return length(j.off, place, text, d.units);
+    if (key == "along")
+        return length(j.along, place, text, d.units);
+    if (key == "zone") {
+        auto z = parseZone(text, d.units);
+        if (!z)
+            return z.problem().in("join " + j.id);
+        j.zone = *z;
+        return {};
+    }
+    if (key == "side")
+        return flag(j.onFace, place, text, "face", "back");
+    if (key == "onto_side")
+        return flag(j.ontoFace, place, text, "face", "back");
+    if (key == "hinged")
+        return flag(j.hinged, place, text, "yes", "no");
+    if (key == "from" || key == "to") {
+        auto m = parsePlace(text, travelOf(j), d.units);
+        if (!m)
+            return m.problem().in(place);
+        (key == "from" ? j.from : j.to) = *m;
+        return {};
+    }
+    return no(place, "a join has no such thing", Text("use one of: ") + ofJoin);
+}
+
+Trouble tellPaper(Design& d, Stock& s, const Text& key, const Text& text) {
+    const Text place = "paper " + s.id + ", " + key;
+    if (key == "name")
+        return words(s.name, place, text);
+    if (key == "grain")
+        return choose(s.grain, place, text);
+    if (key == "weight") {
+        double w = 0;
+        if (Trouble t = number(w, place, text))
+            return t;
+        if (w < 20 || w > 3000)
+            return no(place, "paper weighs 20 to 3000 g/m2", "give its weight in g/m2");
+        s.weight = w;
+        return {};
+    }
+    if (key == "caliper") {
+        auto m = parseLength(text, Unit::Millimetre);
+        if (!m)
+            return m.problem().in(place);
+        if (m->measure.mm() < 0.02 || m->measure.mm() > 5)
+            return no(place, "paper is 0.02 to 5 mm thick", "give its thickness, like 0.3 mm");
+        s.caliper = m->measure;
+        return {};
+    }
+    if (key == "face" || key == "back") {
+        if (text.size() != 7 || text[0] != '#' ||
+            !std::all_of(text.begin() + 1, text.end(), [](unsigned char c) { return std::isxdigit(c); }))
+            return no(place, "“" + text + "” is no colour", "write it like #f3ecdc");
+        (key == "face" ? s.face : s.back) = text;
+        return {};
+    }
+    (void)d;
+    return no(place, "a paper has no such thing", Text("use one of: ") + ofPaper);
+}
+
+Trouble tellOne(Design& d, const Text& id, const Text& key, const Text& text) {
+    if (id == "card")
+        return tellCard(d, key, text);
+    if (StructureSpec* s = d.structure(id))
+        return tellStructure(d, *s, key, text);
+    if (FreePart* p = d.part(id))
+        return tellPart(d, *p, key, text);
+    if (JoinSpec* j = d.join(id))
+        return tellJoin(d, *j, key, text);
+    for (Stock& s : d.stocks)
+        if (s.id == id)
+            return tellPaper(d, s, key, text);
+    Text known = "card";
+    for (auto& s : d.structures)
+        known += ", " + s.id;
+    for (auto& p : d.parts)
+        known += ", " + p.id;
+    for (auto& j : d.joins)
+        known += ", " + j.id;
+    for (auto& s : d.stocks)
+        known += ", " + s.id;
+    return no(id, "there is nothing of that id", "use one of: " + known);
+}
+
+Result<Design> checked(const Design& d) {
+    auto made = assemble(d);
+    if (!made)
+        return made.problem();
+    return d;
+}
+
+} // namespace
+
+Result<Design> tell(const Design& design, const Text& id, const Told& told) {
+    Design d = design;
+    for (auto& [key, text] : told)
+        if (Trouble t = tellOne(d, id, key, text))
+            return *t;
+    return checked(d);
+}
+
+Result<std::pair<Design, Text>> addPart(const Design& design, const Text& id, const Text& line) {
+    auto said = parseSayLine(line, design.units);
+    if (!said)
+        return said.problem();
+    Design d = design;
+    FreePart p;
+    p.id = id;
+    for (int n = 1; p.id.empty(); ++n)
+        if (const Text free = "part" + numberText(n); !d.part(free) && !d.structure(free))
+            p.id = free;
+    if (said->panels.size() == 1 && said->slits.empty() && said->slope.empty()) { // a plain blank
+        p.width = said->panels[0];
+        if (!said->heights.empty())
+            p.height = said->heights[0];
+    } else {
+        p.say = *said;
+    }
+    d.parts.push_back(p);
+    auto made = checked(d);
+    if (!made)
+        return made.problem();
+    return std::pair{d, p.id};
+}
+
+Result<std::pair<Design, Text>> addJoin(const Design& design, const Text& panel, const Text& onto,
+                                        const Told& told) {
+    Design d = design;
+    JoinSpec j;
+    for (int n = 1; j.id.empty(); ++n)
+        if (const Text free = "join" + numberText(n); !d.join(free))
+            j.id = free;
+    j.panel = panel;
+    j.onto = onto;
+    j.line = j.ontoLine = "middle";
+    j.onFace = false;
+    d.joins.push_back(j);
+    auto made = tell(d, j.id, told);
+    if (!made)
+        return made.problem();
+    return std::pair{*made, j.id};
+}
+
+Result<Design> rename(const Design& design, const Text& id, const Text& name) {
+    return tell(design, id, {{id == "card" ? "title" : "name", name}});
+}
+
+Result<Design> removeThing(const Design& design, const Text& id) {
+    if (design.structure(id))
+        return checked(removeStructure(design, id));
+    if (design.stock(id))
+        return removePaper(design, id);
+    return removeDrawn(design, id);
+}
+
+} // namespace hl

@@ -1,0 +1,38 @@
+// What a maker tells of a thing, word by word: "title", "width=60 mm", "say=12 | 30 | 12, V M".
+// The names are those of the design file; measures are those of the thing's family.
+#pragma once
+#include "core/design/design.h"
+#include "core/measure/result.h"
+#include <utility>
+
+namespace hl {
+
+// Sets one thing of the card ("card"), a structure, a part, a join or a paper. The result has been
+// assembled once. Problems name the thing and what it takes.
+//   card:      title, occasion, size, spine, form, say, stock, envelope, mail, units, shown, meant
+//   structure: name, on, to, stock, say, count, each, gap, change.MEASURE
+//   part:      name, stock, size, say
+//   join:      kind, panel, onto, zone, line, onto_line, off, along, side, onto_side, hinged,
+//              from, to
+//   paper:     name, weight, caliper, face, back, grain
+// and every measure of the card's form or of the structure's family. "auto" takes a measure back.
+// With several, all are set before anything is assembled.
+using Told = std::vector<std::pair<std::string, std::string>>;
+Result<Design> tell(const Design& design, const std::string& id, const Told& told);
+
+// A free part told by a line or as a blank ("60 x 40 mm"), joined to nothing; its id.
+Result<std::pair<Design, std::string>> addPart(const Design& design, const std::string& id,
+                                               const std::string& line);
+
+// A join told plainly: the held panel and its landing, with words as for `tell`; its id.
+Result<std::pair<Design, std::string>> addJoin(const Design& design, const std::string& panel,
+                                               const std::string& onto, const Told& told);
+
+// Gives a structure, part or paper another name for people.
+Result<Design> rename(const Design& design, const std::string& id, const std::string& name);
+
+// Removes whatever has that id: a structure with all that stands on it, a part, a line or tab of
+// one, a join, a paper.
+Result<Design> removeThing(const Design& design, const std::string& id);
+
+} // namespace hl

@@ -1,0 +1,203 @@
+#include "core/make/parts_list.h"
+#include "core/make/pattern.h"
+#include "core/measure/number.h"
+#include "core/structures/naming.h"
+#include <algorithm>
+#include <cmath>
+#include <map>
+
+namespace hl {
+namespace {
+
+constexpr double same = 1e-4; // mm
+
+std::string spoken(const std::string& id) { return spokenName(id.substr(id.find('.') + 1)); }
+
+// Without corners in the middle of an edge, as the union of panels leaves them at creases.
+Ring plainRing(const Ring& ring) {
+    Ring out;
+    for (size_t i = 0; i < ring.size(); ++i) {
+        const Vec2& a = out.empty() ? ring.back() : out.back();
+        const Vec2 &p = ring[i], &b = ring[(i + 1) % ring.size()];
+        if ((p - a).norm() > same && std::fabs(leftOf((p - a).normalized()).dot(b - p)) > same)
+            out.push_back(p);
+    }
+    return out.size() < 3 ? ring : out;
+}
+
+// How far the paper reaches along the line x = `x`, just beside it on one side.
+std::pair<double, double> reachAt(const Ring& ring, double x) {
+    double low = 1e300, high = -1e300;
+    for (size_t i = 0; i < ring.size(); ++i) {
+        const Vec2 &p = ring[i], &q = ring[(i + 1) % ring.size()];
+        if ((p.x() < x) == (q.x() < x))
+            continue;
+        const double y = p.y() + (q.y() - p.y()) * (x - p.x()) / (q.x() - p.x());
+        low = std::min(low, y);
+        high = std::max(high, y);
+    }
+    return {low, high};
+}
+
+Measure mm(double v) { return Measure::fromMm(std::round(v * 1e4) / 1e4); }
+
+// The line that tells the part, where one does: all folds run straight up, and each from edge to
+// edge or over one stretch.
+SayLine lineOf(const ListedPart& p, const std::vector<const Crease*>& creases, const Vec2& low) {
+    SayLine line;
+    std::map<long, std::vector<const Crease*>> at; // by place, in hundredths of a micrometre
+    for (const Crease* c : creases) {
+        if (std::fabs(c->from.x() - c->to.x()) > same)
+            return {};
+        at[std::lround((c->from.x() - low.x()) * 1e5)].push_back(c);
+    }
+    double last = 0;
+    for (auto& [place, folds] : at) {
+        const double x = static_cast<double>(place) * 1e-5;
+        SayScore s;
+        double from = 1e300, to = -1e300, taken = 0;
+        for (const Crease* c : folds) {
+            if (c->fold != folds[0]->fold || c->either != folds[0]->either)
+                return {};
+            from = std::min({from, c->from.y() - low.y(), c->to.y() - low.y()});
+            to = std::max({to, c->from.y() - low.y(), c->to.y() - low.y()});
+            taken += c->length();
+            for (auto& [a, b] : c->gaps)
+                taken -= b - a;
+        }
+        if (taken < to - from - 0.01) // other paper, or none, lies between
+            return {};
+        s.fold = folds[0]->either                  ? SayFold::Either
+                 : folds[0]->fold == Fold::Valley ? SayFold::Valley
+                                                  : SayFold::Mountain;
+        const auto [l0, l1] = reachAt(p.outline, x - 1e-3);
+        const auto [r0, r1] = reachAt(p.outline, x + 1e-3);
+        if (from > std::max(l0, r0) + 0.05)
+            s.from = mm(from);
+        if (to < std::min(l1, r1) - 0.05)
+            s.to = mm(to);
+        if (x - last < same || x > p.blank.x() - same)
+            return {};
+        line.panels.push_back(mm(x - last));
+        line.scores.push_back(s);
+        last = x;
+    }
+    line.panels.push_back(mm(p.blank.x() - last));
+    line.heights = {mm(p.blank.y())};
+    return line;
+}
+
+// The same part, seen at whatever corner its outline begins, turned by half a turn or not.
+std::string signature(const ListedPart& p, bool turned) {
+    auto place = [&](const Vec2& q) {
+        const Vec2 r = turned ? Vec2(p.blank - q) : q;
+        return numberText(r.x(), 3) + "," + numberText(r.y(), 3);
+    };
+    auto ring = [&](const Ring& corners) {
+        std::vector<std::string> all;
+        for (const Vec2& q : corners)
+            all.push_back(place(q));
+        std::rotate(all.begin(), std::min_element(all.begin(), all.end()), all.end());
+        std::string out;
+        for (auto& a : all)
+            out += a + " ";
+        return out;
+    };
+    std::vector<std::string> rest;
+    for (const Ring& r : p.apertures)
+        rest.push_back("hole " + ring(r));
+    for (auto& c : p.creases) {
+        std::string a = place(c.from), b = place(c.to);
+        if (b < a)
+            std::swap(a, b);
+        rest.push_back(c.fold + " " + a + " " + b);
+    }
+    for (auto& s : p.slits) {
+        std::string line = "slit ";
+        for (const Vec2& q : s.points)
+            line += place(q) + " ";
+        rest.push_back(line);
+    }
+    std::sort(rest.begin(), rest.end());
+    std::string out = p.paper + "|" + ring(p.outline);
+    for (auto& r : rest)
+        out += "|" + r;
+    return out;
+}
+
+} // namespace
+
+std::vector<ListedPart> partsList(const Design& design, const Assembly& a) {
+    std::vector<ListedPart> out;
+    std::map<std::string, size_t> known;
+    for (const Part& part : a.parts) {
+        ListedPart p;
+        p.id = part.id;
+        p.name = part.name;
+        p.paper = stockOf(design, part).name;
+        auto rings = outlineOf(a, part);
+        if (rings.empty())
+            continue;
+        Vec2 low = rings[0].front(), high = low;
+        for (const Vec2& q : rings[0]) {
+            low = low.cwiseMin(q);
+            high = high.cwiseMax(q);
+        }
+        p.blank = high - low;
+        for (Ring& r : rings)
+            for (Vec2& q : r)
+                q -= low;
+        p.outline = plainRing(rings[0]);
+        for (size_t i = 1; i < rings.size(); ++i)
+            p.apertures.push_back(plainRing(rings[i]));
+        std::vector<const Crease*> creases;
+        for (int i : part.creases) {
+            const Crease& c = a.creases[static_cast<size_t>(i)];
+            if (c.bend)
+                continue;
+            creases.push_back(&c);
+            for (auto& [from, to] : c.stretches())
+                p.creases.push_back({spoken(c.id),
+                                     c.either                  ? "either"
+                                     : c.fold == Fold::Valley ? "valley"
+                                                              : "mountain",
+                                     from - low, to - low});
+        }
+        for (const Mark& m : part.marks)
+            if (m.kind == LineKind::Slit && !m.off) {
+                ListedPart::Cut cut{spoken(m.id), m.points};
+                for (Vec2& q : cut.points)
+                    q -= low;
+                p.slits.push_back(cut);
+            }
+        p.say = lineOf(p, creases, low);
+        const std::string one = signature(p, false), other = signature(p, true);
+        const auto there = known.count(one) ? known.find(one) : known.find(other);
+        if (there != known.end()) {
+            ++out[there->second].count;
+            continue;
+        }
+        known[one] = out.size();
+        out.push_back(std::move(p));
+    }
+    return out;
+}
+
+std::string partsText(const std::vector<ListedPart>& parts, Unit unit) {
+    std::string out;
+    for (const ListedPart& p : parts) {
+        out += (p.count > 1 ? numberText(p.count) + " x " : "") + p.name + ", " + p.paper + "\n    " +
+               sayLength(p.blank.x(), unit) + " x " + sayLength(p.blank.y(), unit);
+        if (p.say.panels.size() > 1)
+            out += "  " + (std::any_of(p.say.scores.begin(), p.say.scores.end(),
+                                       [](auto& s) { return s.from || s.to; })
+                               ? sayLineText(p.say, unit)
+                               : panelsText(p.say, unit));
+        else if (!p.creases.empty())
+            out += "  folds: " + countText(p.creases.size(), "one", "in all");
+        out += "\n";
+    }
+    return out;
+}
+
+} // namespace hl

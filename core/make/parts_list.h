@@ -1,0 +1,36 @@
+// The parts list: what has to be cut and scored, equal parts together with their number.
+#pragma once
+#include "core/assembly/assembly.h"
+#include "core/design/design.h"
+#include <string>
+#include <vector>
+
+namespace hl {
+
+struct ListedPart {
+    std::string id, name, paper; // of the first of them
+    int count = 1;
+    Vec2 blank;    // mm, the rectangle round it
+    // Everything below in mm from the lower left corner of the blank, seen from the face.
+    Ring outline;
+    std::vector<Ring> apertures;
+    SayLine say; // empty where its folds are not parallel, or do not run across all of it
+    struct Fold {
+        std::string name, fold; // "valley", "mountain", "either"
+        Vec2 from, to;
+    };
+    std::vector<Fold> creases;
+    struct Cut {
+        std::string name;
+        std::vector<Vec2> points;
+    };
+    std::vector<Cut> slits;
+};
+
+// In the order of the assembly. What only bends (where adhesive ends) is not scored and not listed.
+std::vector<ListedPart> partsList(const Design& design, const Assembly& assembly);
+
+// As a maker reads it: name, number, paper, blank and line.
+std::string partsText(const std::vector<ListedPart>& parts, Unit unit);
+
+} // namespace hl

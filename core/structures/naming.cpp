@@ -1,0 +1,76 @@
+#include "core/structures/naming.h"
+#include "core/measure/number.h"
+#include "core/structures/family.h"
+#include <algorithm>
+#include <cctype>
+
+namespace hl {
+
+std::string callName(const Design& d, const StructureSpec& s) {
+    if (!s.name.empty())
+        return s.name;
+    const Family* f = family(s.kind);
+    const std::string kind = f ? f->name : s.kind;
+    const auto alike = [&](auto& o) { return o.kind == s.kind && o.name.empty(); };
+    if (std::count_if(d.structures.begin(), d.structures.end(), alike) < 2)
+        return kind;
+    int n = 0;
+    for (const StructureSpec& o : d.structures) {
+        n += alike(o);
+        if (o.id == s.id)
+            break;
+    }
+    return kind + " " + numberText(n);
+}
+
+std::string callName(const FreePart& p) {
+    if (!p.name.empty())
+        return p.name;
+    std::string out;
+    for (char c : p.id) { // "part2" -> "part 2", "sign-board" -> "sign board"
+        const bool digit = std::isdigit(static_cast<unsigned char>(c));
+        if (digit && !out.empty() && std::isalpha(static_cast<unsigned char>(out.back())))
+            out += ' ';
+        out += c == '-' || c == '_' ? ' ' : c;
+    }
+    return out;
+}
+
+std::string ordinal(int n) {
+    static const char* const words[] = {"first",   "second",    "third",      "fourth",
+                                        "fifth",   "sixth",     "seventh",    "eighth",
+                                        "ninth",   "tenth",     "eleventh",   "twelfth",
+                                        "13th",    "14th",      "15th",       "16th",
+                                        "17th",    "18th",      "19th",       "20th"};
+    if (n >= 1 && n <= 20)
+        return words[n - 1];
+    const int last = n % 10, tens = n / 10 % 10;
+    return numberText(n) + (tens == 1   ? "th"
+                            : last == 1 ? "st"
+                            : last == 2 ? "nd"
+                            : last == 3 ? "rd"
+                                        : "th");
+}
+
+std::string spokenName(const std::string& local) {
+    // "page-3", "panel-2", "fold-4": counted things.
+    for (const char* thing : {"page", "panel", "fold", "sheet"}) {
+        const std::string head = std::string(thing) + "-";
+        if (local.rfind(head, 0) != 0)
+            continue;
+        size_t digits = head.size();
+        while (digits < local.size() && std::isdigit(static_cast<unsigned char>(local[digits])))
+            ++digits;
+        if (digits == head.size() || digits > head.size() + 4)
+            continue;
+        std::string rest = local.substr(digits);
+        std::replace(rest.begin(), rest.end(), '-', ' ');
+        return ordinal(std::stoi(local.substr(head.size(), digits - head.size()))) + " " + thing + rest;
+    }
+    std::string out = local;
+    std::replace(out.begin(), out.end(), '-', ' ');
+    std::replace(out.begin(), out.end(), '_', ' ');
+    return out;
+}
+
+} // namespace hl

@@ -1,0 +1,16 @@
+// What things are called in sentences, on patterns and in lists: the maker's names, else words of
+// the craft. Ids never show.
+#pragma once
+#include "core/design/design.h"
+
+namespace hl {
+
+// "Ticket office"; without a name its family's, with a number where there are several: "box 2".
+std::string callName(const Design& design, const StructureSpec& structure);
+// "Deck"; without a name "part 2".
+std::string callName(const FreePart& part);
+// "left-wall" -> "left wall", "page-3" -> "third page".
+std::string spokenName(const std::string& local);
+std::string ordinal(int n); // "third", from 1; "21st" beyond twenty
+
+} // namespace hl

@@ -1,0 +1,265 @@
+// Strip: whatever a say-line tells, held at its ends. On a fold the left end stands on the left
+// page and the right end on the right one, or right of another fold; on a panel both stand on it,
+// at two distances from one of its edges.
+//
+// The foot creases say how an end lies. Where the panel beside a foot rises, a mountain puts the
+// strip's face on the landing and a valley its back; the tab then points toward the fold or away
+// from it as the strip is laid down. Both ends are laid down alike, so the right end follows.
+#include "core/assembly/tab.h"
+#include "core/measure/number.h"
+#include "core/structures/strip.h"
+#include <algorithm>
+#include <cmath>
+
+namespace hl {
+namespace {
+
+enum Tabs { Toward, Away };
+enum Side { Inside, Outside };
+enum Held { Both, LeftEnd, RightEnd };
+enum Edge { FromLeft, FromRight, FromBottom, FromTop };
+
+// 12 | 30 | 30 | 12: a box on any fold.
+SayLine plainLine(const Host& host) {
+    const double tab = tabDepth(host, 12),
+                 wall = std::min({30.0, 0.3 * host.left.room, 0.3 * host.right.room});
+    SayLine line;
+    for (double w : {tab, wall, wall, tab})
+        line.panels.push_back(Measure::fromMm(std::round(w)));
+    line.scores.resize(3);
+    for (SayScore& s : line.scores)
+        s.fold = SayFold::Mountain;
+    return line;
+}
+
+Values completeStripLine(Values v, const Host& host) {
+    completeAlong(v, host, 0.5);
+    v.try_emplace("left", std::min(30.0, 0.3 * std::min(host.left.room, host.right.room)));
+    v.try_emplace("right", v["left"]);
+    v.try_emplace("side", Inside);
+    v.try_emplace("held", Both);
+    v.try_emplace("edge", FromLeft);
+    v.try_emplace("left_band", 0);
+    v.try_emplace("right_band", 0);
+    v.try_emplace("tabs", v["left_band"] > 0 || v["right_band"] > 0 ? Away : Toward);
+    return v;
+}
+
+// Of a panel: the line between two feet, as if it were a fold there.
+struct Feet {
+    Seat left, right;
+    double leftAt, rightAt, place, length;
+};
+
+Feet feetOn(const Values& v, const Host& host) {
+    Feet f{host.left, host.right, v.at("left"), v.at("right"), v.at("place"), host.length};
+    if (host.crease >= 0)
+        return f;
+    // x points from the edge into the panel, y runs along it so that x, y turn like the page.
+    const Vec2 across = host.left.along, up = host.left.inward;
+    const double wide = host.length, high = host.left.room;
+    const Vec2 corner = host.left.origin;
+    Vec2 x = across, y = up, start = corner; // from the left
+    switch (static_cast<Edge>(v.at("edge"))) {
+    case FromLeft:
+        break;
+    case FromRight:
+        x = -across, y = -up, start = corner + wide * across + high * up;
+        break;
+    case FromBottom:
+        x = up, y = -across, start = corner + wide * across;
+        break;
+    case FromTop:
+        x = -up, y = across, start = corner + high * up;
+        break;
+    }
+    const bool sideways = v.at("edge") == FromLeft || v.at("edge") == FromRight;
+    f.length = sideways ? high : wide;
+    const double reach = sideways ? wide : high;
+    // What counts from the far end of the edge is turned round, so that it counts from the left or
+    // from below all the same.
+    if (v.at("edge") == FromRight || v.at("edge") == FromBottom)
+        f.place = f.length - v.at("place") - v.at("width");
+    const double middle = (f.leftAt + f.rightAt) / 2;
+    f.left.origin = f.right.origin = start + middle * x;
+    f.left.along = f.right.along = y;
+    f.left.inward = -x;
+    f.right.inward = x;
+    f.left.room = middle;
+    f.right.room = reach - middle;
+    f.leftAt = middle - f.leftAt;
+    f.rightAt = f.rightAt - middle;
+    return f;
+}
+
+Trouble buildStripLine(const StructureSpec& spec, const Values& v, const Host& host,
+                       AssemblyBuilder& out) {
+    const std::string place = "structure " + spec.id;
+    const SayLine line = spec.say.empty() ? plainLine(host) : spec.say;
+    const size_t n = line.panels.size();
+    const double width = v.at("width");
+    for (const SayScore& s : line.scores)
+        if (s.hinge)
+            return Problem{place + ", score list", "a hinge joins two sheets",
+                           "make two strips, the second on the first"};
+    const bool leftHeld = v.at("held") != RightEnd, rightHeld = v.at("held") != LeftEnd;
+    const double leftBand = v.at("left_band"), rightBand = v.at("right_band");
+    if (n < 2 && leftHeld && rightHeld && !(leftBand > 0 && rightBand > 0))
+        return Problem{place + ", score list", "a strip of one panel has no ends to glue",
+                       "begin and end it with a tab, like 12 | 60 | 12"};
+    for (auto [name, band, panel] : {std::tuple{"left_band", leftBand, line.panels.front()},
+                                     {"right_band", rightBand, line.panels.back()}})
+        if (band > 0 && band > panel.mm() - 1)
+            return beyond(spec, host, name, band, "above the most, " + inUnit(host, panel.mm() - 1),
+                          "nothing of the panel would be left to rise", "make it narrower");
+    const Feet f = feetOn(v, host);
+    const bool outside = v.at("side") == Outside;
+
+    // Where the strip is folded, with the bends at the bands' edges among its scores.
+    struct Score {
+        double x;
+        std::string name;
+        SayFold fold;
+        bool bend;
+    };
+    std::vector<Score> scores;
+    const bool leftTab = leftHeld && leftBand <= 0 && n > 1,
+               rightTab = rightHeld && rightBand <= 0 && n > 1;
+    const double whole = line.length().mm();
+    int inner = 0;
+    for (size_t i = 0; i + 1 < n; ++i) {
+        const bool first = i == 0 && leftTab, last = i + 2 == n && rightTab && !(first && n == 2);
+        scores.push_back({line.startOf(i + 1),
+                          first  ? "left-foot"
+                          : last ? "right-foot"
+                                 : "fold-" + numberText(++inner),
+                          line.scores[i].fold, false});
+    }
+    if (leftHeld && leftBand > 0)
+        scores.insert(scores.begin(), {leftBand, "left-foot", SayFold::Either, true});
+    if (rightHeld && rightBand > 0)
+        scores.push_back({whole - rightBand, "right-foot", SayFold::Either, true});
+    // Slanted and stepped tops: the heights at both sides of every panel.
+    auto topAt = [&](double x, bool fromLeft) {
+        for (size_t i = 0; i < n; ++i) {
+            const double a = line.startOf(i), w = line.panels[i].mm();
+            if (x < a - 1e-9 || x > a + w + 1e-9 || (fromLeft && x > a + w - 1e-9 && i + 1 < n) ||
+                (!fromLeft && x < a + 1e-9 && i > 0))
+                continue;
+            const auto [l, r] = line.heightAt(i, width);
+            return l + (r - l) * (x - a) / w;
+        }
+        return width;
+    };
+    auto lowAt = [&](double x) {
+        for (size_t i = 0; i < n && !line.raised.empty(); ++i)
+            if (x <= line.startOf(i + 1) + 1e-9)
+                return line.raised[i].mm();
+        return 0.0;
+    };
+    out.part(spec.id, spec.name, spec.id, spec.stock);
+    std::vector<int> panels, creases;
+    std::vector<double> at{0};
+    for (const Score& s : scores)
+        at.push_back(s.x);
+    at.push_back(whole);
+    for (size_t i = 0; i + 1 < at.size(); ++i) {
+        const double x0 = at[i], x1 = at[i + 1], low = lowAt((x0 + x1) / 2);
+        const Ring ring{
+            {x0, low}, {x1, low}, {x1, low + topAt(x1, false)}, {x0, low + topAt(x0, true)}};
+        const bool first = i == 0, last = i + 2 == at.size();
+        const bool tab = (first && leftHeld && scores.size() > 0 && (leftTab || leftBand > 0)) ||
+                         (last && rightHeld && scores.size() > 0 && (rightTab || rightBand > 0));
+        if (tab && !(first ? leftBand > 0 : rightBand > 0)) {
+            const Vec2 from = first ? ring[1] : ring[0], to = first ? ring[2] : ring[3];
+            panels.push_back(
+                out.panel(first ? "left-tab" : "right-tab", Role::Tab,
+                          tabOutline(from, to, x1 - x0, first, 70 * degree, 70 * degree)));
+        } else {
+            panels.push_back(out.panel(tab ? (first ? "left-band" : "right-band")
+                                           : "panel-" + numberText(panels.size() + 1),
+                                       tab ? Role::Tab : Role::Wall, ring));
+        }
+    }
+    for (size_t i = 0; i < scores.size(); ++i) {
+        const Score& s = scores[i];
+        const double low = std::max(lowAt(s.x - 1e-6), lowAt(s.x + 1e-6));
+        const double high =
+            std::min(lowAt(s.x - 1e-6) + topAt(s.x, false), lowAt(s.x + 1e-6) + topAt(s.x, true));
+        creases.push_back(out.crease(s.name, panels[i], panels[i + 1], {s.x, low}, {s.x, high},
+                                     s.fold == SayFold::Valley ? Fold::Valley : Fold::Mountain));
+        out.lastCrease().either = s.fold == SayFold::Either;
+        out.lastCrease().bend = s.bend;
+        if (s.bend)
+            out.lastCrease().rest = 0;
+    }
+    int slit = 0;
+    for (const SaySlit& s : line.slits)
+        out.mark("slit-" + numberText(++slit), LineKind::Slit,
+                 s.across ? std::vector<Vec2>{{s.from.mm(), s.at.mm()}, {s.to.mm(), s.at.mm()}}
+                          : std::vector<Vec2>{{s.at.mm(), s.from.mm()}, {s.at.mm(), s.to.mm()}});
+    if (scores.empty()) { // one panel, flat on its landing
+        out.lay(panels[0], {0, 0}, {0, 1}, f.left.panel,
+                f.left.origin + f.leftAt * f.left.inward + f.place * f.left.along, f.left.along,
+                false, !outside);
+        return {};
+    }
+    // Laid down with its low edge first along the fold, or turned round by half a turn.
+    auto faceDown = [](const Score& s) { return !s.bend && s.fold != SayFold::Valley; };
+    const Score& end = leftHeld ? scores.front() : scores.back();
+    const bool away = v.at("tabs") == Away;
+    const bool turned = (faceDown(end) == away) != outside;
+    auto glueEnd = [&](size_t index, const Seat& seat, double distance, bool left) {
+        const Score& s = scores[index];
+        const Crease& c = out.made().creases[static_cast<size_t>(creases[index])];
+        const Vec2 way = turned ? Vec2(-seat.along) : seat.along;
+        const double start = turned ? f.place + width - c.from.y() : f.place + c.from.y();
+        out.glue(panels[left ? 0 : panels.size() - 1], creases[index], seat.panel,
+                 seat.origin + distance * seat.inward + start * seat.along, way, faceDown(s),
+                 !outside);
+    };
+    if (leftHeld)
+        glueEnd(0, f.left, f.leftAt, true);
+    if (rightHeld)
+        glueEnd(scores.size() - 1, f.right, f.rightAt, false);
+    return {};
+}
+
+} // namespace
+
+Family stripLine() {
+    Family f;
+    f.id = f.name = "strip";
+    f.purpose = "A pleated strip as one line: tabs, panels and folds, between any two panels.";
+    f.standsOn = {"spine", "valley crease", "mountain crease", "panel"};
+    f.ground = Ground::Anywhere;
+    f.parameters = {
+        placeParameter(),
+        widthParameter(),
+        lengthOf("left", 0, 1000, "from the fold, or the edge, to the left foot")
+            .unless("30 mm, or three tenths of a narrower landing"),
+        lengthOf("right", 0, 1000, "from the fold, or the edge, to the right foot")
+            .unless("the same as left", true),
+        choiceOf("tabs", {"toward", "away"},
+                 "which way the left tab points from its foot: toward the "
+                 "fold, under the strip, or away from it")
+            .unless("toward; away for an end that is glued by a band"),
+        choiceOf("side", {"inside", "outside"}, "which side of the pages it is glued to")
+            .unless("inside"),
+        choiceOf("held", {"both", "left", "right"}, "which of its ends is glued").unless("both"),
+        choiceOf("edge", {"left", "right", "bottom", "top"},
+                 "on a panel: the edge from which its feet are measured")
+            .unless("left"),
+        lengthOf("left_band", 0, 500, "how wide the left end is glued, where it has no tab")
+            .grows(Parameter::Scale::Kept)
+            .unless("none: its first panel is the tab"),
+        lengthOf("right_band", 0, 500, "how wide the right end is glued, where it has no tab")
+            .grows(Parameter::Scale::Kept)
+            .unless("none: its last panel is the tab"),
+    };
+    f.complete = completeStripLine;
+    f.build = buildStripLine;
+    return f;
+}
+
+} // namespace hl
