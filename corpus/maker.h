@@ -117,5 +117,7 @@ struct Kind {
     Made (*make)();
 };
 const std::vector<Kind>& relatives();
+// Those of corpus/said.cpp.
+const std::vector<Kind>& told();
 
 } // namespace hl::corpus

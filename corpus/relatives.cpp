@@ -224,7 +224,7 @@ Made foamByTheSpine() {
                                   {"along", "60"},
                                   {"raise", mm(half(4, 6))}},
                                  "card.page-right");
-    const auto all = Brute(m.d, 0.25).crossings();
+    const auto all = Brute(m.d, 0.5).crossings();
     auto it = all.find({"card", id});
     if (it == all.end() || it->second.depth < 0.8)
         throw No{};

@@ -19,8 +19,10 @@ void inspectCard(Rows& rows, const std::string&) {
         },
         QObject::tr("Rename the card"));
     addWords(rows, "card",
-             {"occasion", "card-occasion", QObject::tr("Occasion"), QObject::tr("For whom, and what for"),
-              [](const Design& d) { return q(d.card.occasion); }, QObject::tr("Change the occasion")});
+             {"occasion", "card-occasion", QObject::tr("Occasion"),
+              QObject::tr("For whom, and what for"),
+              [](const Design& d) { return q(d.card.occasion); },
+              QObject::tr("Change the occasion")});
     for (const bool width : {true, false})
         rows.measure(
             width ? "card-width" : "card-height",
@@ -71,13 +73,14 @@ void inspectCard(Rows& rows, const std::string&) {
         });
     if (const Family* f = family(session.design().card.form))
         addMeasures(rows, *f, "card");
-    addWords(rows, "card",
-             {"shown", "card-shown", QObject::tr("Shown at"),
-              QObject::tr("The opening at which the finished card is displayed; worked out without"),
-              [](const Design& d) {
-                  return d.card.shown ? q(show(*d.card.shown, d.units).text) : QString();
-              },
-              QObject::tr("Change how the card is shown")});
+    addWords(
+        rows, "card",
+        {"shown", "card-shown", QObject::tr("Shown at"),
+         QObject::tr("The opening at which the finished card is displayed; worked out without"),
+         [](const Design& d) {
+             return d.card.shown ? q(show(*d.card.shown, d.units).text) : QString();
+         },
+         QObject::tr("Change how the card is shown")});
     QLabel* display = rows.line({}, "card-display");
     rows.refreshing([&session, display] {
         if (!session.snapshot())

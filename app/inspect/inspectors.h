@@ -14,18 +14,19 @@ void inspectBlank(Rows& rows, const std::string& owner);
 void inspectLines(Rows& rows, const std::string& owner);
 void inspectTabs(Rows& rows, const std::string& owner);
 
+QString structureShape(const Design& design, const std::string& owner);
 QString blankShape(const Design& design, const std::string& owner);
 QString linesShape(const Design& design, const std::string& owner);
 QString tabsShape(const Design& design, const std::string& owner);
 
 // A row for one thing that is told in words (core/edit/tell.h).
-struct Words {
+struct TextRow {
     std::string key;
     QString object, label, tip;
     std::function<QString(const Design&)> read;
     QString step;
 };
-QLineEdit* addWords(Rows& rows, const std::string& owner, const Words& words);
+QLineEdit* addWords(Rows& rows, const std::string& owner, const TextRow& words);
 // The score list of a strip, a sheet or the card's base; `find` looks it up in a design.
 void addScoreList(Rows& rows, const std::string& owner, const QString& object,
                   const SayLine* (*find)(const Design&, const std::string&));

@@ -6,12 +6,13 @@
 
 namespace hl {
 
-QLineEdit* addWords(Rows& rows, const std::string& owner, const Words& words) {
+QLineEdit* addWords(Rows& rows, const std::string& owner, const TextRow& words) {
     return rows.text(
         words.object, words.label, words.tip, words.read,
         [owner, key = words.key](Design& d, const QString& text) -> Trouble {
             const std::string value = text.trimmed().toStdString();
-            auto next = tell(d, owner, {{key, value.empty() && key != "occasion" ? "auto" : value}});
+            auto next =
+                tell(d, owner, {{key, value.empty() && key != "occasion" ? "auto" : value}});
             if (!next)
                 return next.problem();
             d = *next;
@@ -25,9 +26,10 @@ void addScoreList(Rows& rows, const std::string& owner, const QString& object,
     QLineEdit* field = addWords(
         rows, owner,
         {"say", object, QObject::tr("Score list"),
-         QObject::tr("Panels with | between them, then their folds: 12 | 30 | 30 | 12, V M V. Or the "
-                     "blank and where it is scored: 136 x 68, score 30 V, 60 M. V is a valley, M a "
-                     "mountain, E either."),
+         QObject::tr(
+             "Panels with | between them, then their folds: 12 | 30 | 30 | 12, V M V. Or the "
+             "blank and where it is scored: 136 x 68, score 30 V, 60 M. V is a valley, M a "
+             "mountain, E either."),
          [owner, find](const Design& d) {
              const SayLine* line = find(d, owner);
              return line ? q(sayLineText(*line, d.units)) : QString();
@@ -45,7 +47,8 @@ void addSeries(Rows& rows, const std::string& owner) {
               QObject::tr("Change the series %1").arg(q(owner))});
     Session& session = rows.session();
     rows.choice(
-        "series-each", QObject::tr("Each stands"), QObject::tr("What the next one of a series stands on"),
+        "series-each", QObject::tr("Each stands"),
+        QObject::tr("What the next one of a series stands on"),
         [&session, of](QComboBox& box) {
             box.addItem(QObject::tr("on the last one's foot"), int(Each::Foot));
             box.addItem(QObject::tr("on the last one's tip"), int(Each::Tip));

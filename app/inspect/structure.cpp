@@ -1,6 +1,7 @@
 // A structure: what it is called, where it stands, what it is made of, and its measures.
 #include "app/inspect/inspectors.h"
 #include "core/edit/edit.h"
+#include "core/edit/tell.h"
 #include "core/exports/exports.h"
 #include <QComboBox>
 #include <QFileDialog>
@@ -56,6 +57,11 @@ void importShape(Rows& rows, const std::string& id, const Family& f) {
 }
 
 } // namespace
+
+QString structureShape(const Design& d, const std::string& id) {
+    const StructureSpec* s = d.structure(id);
+    return s && s->count != 1 ? "series" : "one";
+}
 
 void inspectStructure(Rows& rows, const std::string& id) {
     Session& session = rows.session();
@@ -122,16 +128,32 @@ void inspectStructure(Rows& rows, const std::string& id) {
                 box.setCurrentIndex(std::max(0, box.findData(q(s->to))));
             },
             [&session, id](const QVariant& to) {
-                session.change([&](Design& d) { d.structure(id)->to = to.toString().toStdString(); },
-                               QObject::tr("Move the right end of %1").arg(q(id)));
+                session.change(
+                    [&](Design& d) { d.structure(id)->to = to.toString().toStdString(); },
+                    QObject::tr("Move the right end of %1").arg(q(id)));
             });
     }
     rows.gap();
     rows.heading(QObject::tr("Measures"));
     addMeasures(rows, f, id);
     rows.gap();
-    rows.heading(QObject::tr("Series"));
-    addSeries(rows, id);
+    const bool series = session.design().structure(id)->count != 1;
+    if (series) {
+        rows.heading(QObject::tr("Series"));
+        addSeries(rows, id);
+        rows.buttons({{QObject::tr("Break up the series"), [&rows, &session, id] {
+                           auto next = breakUp(session.design(), id);
+                           if (next)
+                               session.edit(*next, QObject::tr("Break up %1").arg(q(id)));
+                           else
+                               rows.refuse(next.problem());
+                       }}});
+    } else {
+        rows.buttons({{QObject::tr("Make a series"), [&session, id] {
+                           session.change([&](Design& d) { d.structure(id)->count = 2; },
+                                          QObject::tr("Make a series of %1").arg(q(id)));
+                       }}});
+    }
     if (!f.parameter("shape") && !f.parameter("aperture"))
         return;
     auto* import = new QPushButton(QObject::tr("Import an outline…"));

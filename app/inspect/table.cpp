@@ -20,7 +20,7 @@ const std::vector<Inspector>& inspectors() {
         {"card", card, inspectCard, formOf},
         {"post", card, inspectPost, nullptr},
         {"papers", card, inspectPapers, nullptr},
-        {"structure", structure, inspectStructure, nullptr},
+        {"structure", structure, inspectStructure, structureShape},
         {"blank", blank, inspectBlank, blankShape},
         {"lines", drawable, inspectLines, linesShape},
         {"tabs", blank, inspectTabs, tabsShape},

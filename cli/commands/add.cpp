@@ -18,8 +18,12 @@ struct Words {
 
 Result<Told> toldBy(const Words& w) {
     Told out;
-    for (auto& [key, text] : {std::pair{"name", &w.name}, {"say", &w.say}, {"to", &w.to},
-                              {"stock", &w.stock}, {"count", &w.count}, {"each", &w.each},
+    for (auto& [key, text] : {std::pair{"name", &w.name},
+                              {"say", &w.say},
+                              {"to", &w.to},
+                              {"stock", &w.stock},
+                              {"count", &w.count},
+                              {"each", &w.each},
                               {"gap", &w.gap}})
         if (!text->empty())
             out.emplace_back(key, *text);
@@ -118,14 +122,18 @@ Run declareAdd(CLI::App& options) {
                        "an SVG drawing: the shape of a topper or an aperture");
     options.add_option("--id", given->words.id, "its id; its family and a number unless given");
     options.add_option("--name", given->words.name, "what it is called");
-    options.add_option("--say", given->words.say, "a strip as one line: \"12 | 30 | 30 | 12, V M V\"");
+    options.add_option("--say", given->words.say,
+                       "a strip as one line: \"12 | 30 | 30 | 12, V M V\"");
     options.add_option("--to", given->words.to, "the fold on which a strip's right end stands");
     options.add_option("--stock", given->words.stock, "the id of its paper");
-    options.add_option("--count", given->words.count, "how many: a series; 0: as many as the gap lets");
-    options.add_option("--each", given->words.each, "what the next one stands on: foot, tip or gap");
+    options.add_option("--count", given->words.count,
+                       "how many: a series; 0: as many as the gap lets");
+    options.add_option("--each", given->words.each,
+                       "what the next one stands on: foot, tip or gap");
     options.add_option("--gap", given->words.gap, "between those of a series along the fold");
-    options.add_option("--change", given->words.changes,
-                       "from one to the next, such as width=-10mm or depth=x0.9")
+    options
+        .add_option("--change", given->words.changes,
+                    "from one to the next, such as width=-10mm or depth=x0.9")
         ->allow_extra_args(true);
     options.add_flag("--json", given->json);
     return [given] {

@@ -1,9 +1,9 @@
 // The commands that change a design: set, remove, rename, card, stock, part, join, draw.
+#include "cli/common.h"
 #include "core/edit/draw.h"
 #include "core/edit/papers.h"
 #include "core/edit/tell.h"
 #include "core/measure/place.h"
-#include "cli/common.h"
 #include <iostream>
 
 namespace hl::cli {
@@ -93,7 +93,8 @@ Run declareSet(CLI::App& options) {
     auto given = std::make_shared<Given>();
     options.add_option("FILE", given->file)->required();
     options.add_option("ID", given->id, "card, a structure, a part, a join or a paper")->required();
-    options.add_option("NAME=VALUE", given->told, "measures, or words such as name, on, say, stock")
+    options
+        .add_option("NAME=VALUE", given->told, "measures, or words such as name, on, say, stock")
         ->required();
     return [given] {
         return edited(given->file, [&](const Design& d) -> Result<Design> {
@@ -108,11 +109,18 @@ Run declareSet(CLI::App& options) {
 Run declareRemove(CLI::App& options) {
     auto file = std::make_shared<std::string>(), id = std::make_shared<std::string>();
     options.add_option("FILE", *file)->required();
-    options.add_option("ID", *id, "a structure with what stands on it, a part, line, tab, join, paper")
+    options
+        .add_option("ID", *id, "a structure with what stands on it, a part, line, tab, join, paper")
         ->required();
-    return [file, id] {
-        return edited(*file, [&](const Design& d) { return removeThing(d, *id); });
-    };
+    return
+        [file, id] { return edited(*file, [&](const Design& d) { return removeThing(d, *id); }); };
+}
+
+Run declareBreakUp(CLI::App& options) {
+    auto file = std::make_shared<std::string>(), id = std::make_shared<std::string>();
+    options.add_option("FILE", *file)->required();
+    options.add_option("ID", *id, "a series")->required();
+    return [file, id] { return edited(*file, [&](const Design& d) { return breakUp(d, *id); }); };
 }
 
 Run declareRename(CLI::App& options) {
@@ -129,19 +137,20 @@ Run declareRename(CLI::App& options) {
 Run declareCard(CLI::App& options) {
     struct Given {
         std::string file;
-        Options words{{{"title", "what it is called", {}, false},
-                       {"occasion", "for whom and what it is made", {}, false},
-                       {"units", "mm or in", {}, false},
-                       {"size", "closed size, such as 5x7in", {}, false},
-                       {"spine", "left or top", {}, false},
-                       {"form", "how its pages hang together, an id of the catalogue", {}, false},
-                       {"say", "a base of any pages: \"120 | hinge 11 | 60 | 60, V M V\"", {}, false},
-                       {"stock", "the id of its paper", {}, false},
-                       {"envelope", "inside width and height, or none", {}, false},
-                       {"mail", "a mail class of the workshop", {}, false},
-                       {"shown", "the opening at which it is displayed, or auto", {}, false},
-                       {"meant", "ids of what sticks out on purpose, or none", {}, false}},
-                      {}};
+        Options words{
+            {{"title", "what it is called", {}, false},
+             {"occasion", "for whom and what it is made", {}, false},
+             {"units", "mm or in", {}, false},
+             {"size", "closed size, such as 5x7in", {}, false},
+             {"spine", "left or top", {}, false},
+             {"form", "how its pages hang together, an id of the catalogue", {}, false},
+             {"say", "a base of any pages: \"120 | hinge 11 | 60 | 60, V M V\"", {}, false},
+             {"stock", "the id of its paper", {}, false},
+             {"envelope", "inside width and height, or none", {}, false},
+             {"mail", "a mail class of the workshop", {}, false},
+             {"shown", "the opening at which it is displayed, or auto", {}, false},
+             {"meant", "ids of what sticks out on purpose, or none", {}, false}},
+            {}};
     };
     auto given = std::make_shared<Given>();
     options.add_option("FILE", given->file)->required();
@@ -191,17 +200,19 @@ Run declarePart(CLI::App& options) {
     struct Given {
         std::string file, id, line;
         std::vector<std::string> tabs;
-        Options words{{{"name", "what it is called", {}, false},
-                       {"stock", "the id of its paper", {}, false}},
-                      {}};
+        Options words{
+            {{"name", "what it is called", {}, false}, {"stock", "the id of its paper", {}, false}},
+            {}};
     };
     auto given = std::make_shared<Given>();
     options.add_option("FILE", given->file)->required();
     options.add_option("--say", given->line, "the sheet as one line, or a blank like \"60 x 40\"")
         ->required();
     options.add_option("--id", given->id, "its id; the first free number unless given");
-    options.add_option("--tab", given->tabs, "EDGE DEPTH [FROM TO]: edges are counted from 1 at the "
-                                             "bottom, as the outline runs")
+    options
+        .add_option("--tab", given->tabs,
+                    "EDGE DEPTH [FROM TO]: edges are counted from 1 at the "
+                    "bottom, as the outline runs")
         ->allow_extra_args(true);
     given->words.declare(options, false);
     return [given] {
@@ -260,13 +271,19 @@ Run declareJoin(CLI::App& options) {
     struct Given {
         std::string file, panel, onto;
         Options words{
-            {{"line", "a crease of the held panel, or left, right, top, bottom, middle", {}, false},
+            {{"line",
+              "a crease of the held panel, or left, right, top, bottom, middle as it comes to lie",
+              {},
+              false},
              {"onto_line", "what it lies on, of the landing", {}, false},
-             {"off", "how far from there, to the left of its direction", {}, false},
+             {"off", "how far from there, into the landing", {}, false},
              {"along", "how far along it; centred unless given", {}, false},
              {"side", "face or back: what of the held panel is glued", {}, false},
              {"onto_side", "face or back of the landing", {}, false},
-             {"zone", "where it sticks: whole, band left 10 mm, third right, margin 8 mm ...", {}, false},
+             {"zone",
+              "where it sticks: whole, band left 10 mm, third right, margin 8 mm ...",
+              {},
+              false},
              {"kind", "glue, slot, pivot or slide", {}, false},
              {"hinged", "yes for a tongue that turns in its slit", {}, false},
              {"from", "how far a slide or pivot goes", {}, false},
@@ -302,8 +319,9 @@ Run declareDraw(CLI::App& options) {
     options.add_option("KIND", given->kind)
         ->required()
         ->check(CLI::IsMember({"valley", "mountain", "slit", "either", "aperture", "smooth"}));
-    options.add_option("FROM", given->from, "a point such as 12,30; of an aperture its lower left "
-                                            "corner");
+    options.add_option("FROM", given->from,
+                       "a point such as 12,30; of an aperture its lower left "
+                       "corner");
     options.add_option("TO", given->to, "the other end, or the upper right corner");
     return [given] {
         return edited(given->file, [&](const Design& d) -> Result<Design> {
@@ -316,7 +334,8 @@ Run declareDraw(CLI::App& options) {
                 Design next = d;
                 FreePart* p = next.part(given->part);
                 if (!p && given->part != "card")
-                    return Problem{given->part, "there is no such part", "use card, or a part's id"};
+                    return Problem{given->part, "there is no such part",
+                                   "use card, or a part's id"};
                 auto at = [](double x, double y) {
                     return Point{Measure::fromMm(x), Measure::fromMm(y)};
                 };

@@ -25,11 +25,11 @@ int newFile(const std::string& path, const std::string& size, const std::string&
     if (Trouble t = mayWrite(path, force))
         return refuse(*t);
     const std::string sizes = size + line;
-    const Unit units =
-        sizes.find(" in") != std::string::npos || sizes.find('"') != std::string::npos ||
-                size.find("in") != std::string::npos
-            ? Unit::Inch
-            : Unit::Millimetre;
+    const Unit units = sizes.find(" in") != std::string::npos ||
+                               sizes.find('"') != std::string::npos ||
+                               size.find("in") != std::string::npos
+                           ? Unit::Inch
+                           : Unit::Millimetre;
     if (size.empty() && line.empty())
         return refuse({"new", "the card has no size", "give --card, such as 5x7in, or --say"});
     const bool top = spine == "top";
@@ -67,10 +67,13 @@ Run declareNew(CLI::App& options) {
     auto given = std::make_shared<Given>();
     options.add_option("OUT", given->file, "the design file to write")->required();
     options.add_option("--card", given->card, "closed size, such as 5x7in; computed for --say");
-    options.add_option("--say", given->say, "a base of any pages: \"120 | 60 | 60, V M; height 150\"");
+    options.add_option("--say", given->say,
+                       "a base of any pages: \"120 | 60 | 60, V M; height 150\"");
     addForce(options, given->force);
     options.add_option("--spine", given->spine)->check(CLI::IsMember({"left", "top"}));
-    return [given] { return newFile(given->file, given->card, given->spine, given->say, given->force); };
+    return [given] {
+        return newFile(given->file, given->card, given->spine, given->say, given->force);
+    };
 }
 
 } // namespace hl::cli

@@ -1,7 +1,7 @@
 // The parts list: blanks, scores and folds.
-#include "core/make/parts_list.h"
 #include "cli/common.h"
 #include "core/assemble/assemble.h"
+#include "core/make/parts_list.h"
 #include <iostream>
 
 namespace hl::cli {

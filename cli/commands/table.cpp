@@ -9,6 +9,7 @@ Run declareParts(CLI::App&);
 Run declareCard(CLI::App&);
 Run declareSet(CLI::App&);
 Run declareRemove(CLI::App&);
+Run declareBreakUp(CLI::App&);
 Run declareRename(CLI::App&);
 Run declarePart(CLI::App&);
 Run declareJoin(CLI::App&);
@@ -34,6 +35,7 @@ const std::vector<Command>& commands() {
         {"stock", "adds or changes a paper", declareStock},
         {"set", "changes measures and words of anything", declareSet},
         {"remove", "removes a structure, part, line, join or paper", declareRemove},
+        {"break-up", "makes single structures of a series", declareBreakUp},
         {"rename", "gives a thing another name", declareRename},
         {"part", "adds a sheet of its own", declarePart},
         {"join", "glues one panel to another, edge to edge or crease to crease", declareJoin},

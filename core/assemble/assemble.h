@@ -17,6 +17,8 @@ Result<Assembly> assemble(const Design& design, AllValues* measures = nullptr);
 // The measures of a structure, or of the card's form, as they are in force: what was set and what
 // follows from it.
 Result<Values> measuresOf(const Design& design, const std::string& structure);
+// What each of a series is on its own; the ids are those that it has in the assembly.
+Result<std::vector<StructureSpec>> membersOf(const Design& design, const std::string& series);
 // Those of all structures and of "card", by id, in one go.
 Result<AllValues> allMeasuresOf(const Design& design);
 

@@ -69,6 +69,7 @@ SaidSheet saidSheet(const SayLine& line, size_t first, size_t last, double x0, d
         l.id = named(i);
         l.kind = kindOf(s.fold);
         l.points = {pointAt(x, low), pointAt(x, high)};
+        l.rest = s.shown;
         out.lines.push_back(l);
     }
     int n = 0;

@@ -18,15 +18,14 @@ Result<Design> newDesign(Measure width, Measure height, SpineSide spine, Unit un
 // rule when `on` is empty: then an empty card also takes the form that the family needs. `set`
 // holds texts as typed. The id is the family's name and the first free number. The result is
 // assembled once, so a host that does not exist or a measure out of range is refused here. Unless
-// its place is set or it is a series, it goes to the free stretch of the crease nearest to the middle. A form of card
-// is no structure: the card takes that form, and the id is "card". `told` is what is said of it
-// besides (core/edit/tell.h), `id` its id where it is not to be the next one of its family.
-Result<std::pair<Design, std::string>> addStructure(const Design& design, const std::string& kind,
-                                                    const std::string& on,
-                                                    const std::map<std::string, std::string>& set,
-                                                    const std::vector<Point>& outline = {},
-                                                    const std::string& id = {},
-                                                    const Told& told = {});
+// its place is set or it is a series, it goes to the free stretch of the crease nearest to the
+// middle. A form of card is no structure: the card takes that form, and the id is "card". `told` is
+// what is said of it besides (core/edit/tell.h), `id` its id where it is not to be the next one of
+// its family.
+Result<std::pair<Design, std::string>>
+addStructure(const Design& design, const std::string& kind, const std::string& on,
+             const std::map<std::string, std::string>& set, const std::vector<Point>& outline = {},
+             const std::string& id = {}, const Told& told = {});
 
 // Gives the card another form, with measures as typed.
 Result<std::pair<Design, std::string>> changeForm(const Design& design, const std::string& form,

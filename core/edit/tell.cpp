@@ -1,9 +1,7 @@
 #include "core/edit/tell.h"
 #include "core/assemble/assemble.h"
 #include "core/design/limits.h"
-#include "core/edit/draw.h"
 #include "core/edit/edit.h"
-#include "core/edit/papers.h"
 #include "core/measure/number.h"
 #include "core/measure/place.h"
 #include "core/structures/family.h"
@@ -116,11 +114,11 @@ Trouble paperIs(Design& d, Text& out, const Text& place, const Text& text) {
     return {};
 }
 
-Trouble size(std::pair<Measure, Measure>& out, const Text& place, const Text& text, Unit unit) {
+Trouble size(Measure& width, Measure& height, const Text& place, const Text& text, Unit unit) {
     auto s = parseCardSize(text, unit);
     if (!s)
         return s.problem().in(place);
-    out = *s;
+    std::tie(width, height) = *s;
     return {};
 }
 
@@ -131,13 +129,8 @@ Trouble tellCard(Design& d, const Text& key, const Text& text) {
         return words(d.title, place, text);
     if (key == "occasion")
         return words(c.occasion, place, text);
-    if (key == "size") {
-        std::pair<Measure, Measure> s;
-        if (Trouble t = size(s, place, text, d.units))
-            return t;
-        std::tie(c.width, c.height) = s;
-        return {};
-    }
+    if (key == "size")
+        return size(c.width, c.height, place, text, d.units);
     if (key == "spine")
         return choose(c.spine, place, text);
     if (key == "units")
@@ -166,11 +159,8 @@ Trouble tellCard(Design& d, const Text& key, const Text& text) {
             c.envelope.reset();
             return {};
         }
-        std::pair<Measure, Measure> s;
-        if (Trouble t = size(s, place, text, d.units))
-            return t;
-        c.envelope = s;
-        return {};
+        c.envelope.emplace();
+        return size(c.envelope->first, c.envelope->second, place, text, d.units);
     }
     if (key == "mail")
         return words(c.mail, place, text);
@@ -283,13 +273,8 @@ Trouble tellPart(Design& d, FreePart& p, const Text& key, const Text& text) {
         p.outline.clear();
         return said(p.say, place, text, d.units);
     }
-    if (key == "size") {
-        std::pair<Measure, Measure> s;
-        if (Trouble t = size(s, place, text, d.units))
-            return t;
-        std::tie(p.width, p.height) = s;
-        return {};
-    }
+    if (key == "size")
+        return size(p.width, p.height, place, text, d.units);
     return no(place, "a part has no such thing", Text("use one of: ") + ofPart);
 }
 
@@ -297,18 +282,15 @@ Trouble tellJoin(Design& d, JoinSpec& j, const Text& key, const Text& text) {
     const Text place = "join " + j.id + ", " + key;
     if (key == "kind")
         return choose(j.kind, place, text);
-    if (key == "panel")
-        return words(j.panel, place, text);
-    if (key == "onto")
-        return words(j.onto, place, text);
-    if (key == "line")
-        return words(j.line, place, text);
-    if (key == "onto_line")
-        return words(j.ontoLine, place, text);
-    if (key == "off")
-        return length(j.off, place, text, d.units);
-    if (key == "along")
-        return length(j.along, place, text, d.units);
+    for (auto& [name, out] : {std::pair{"panel", &j.panel},
+                              {"onto", &j.onto},
+                              {"line", &j.line},
+                              {"onto_line", &j.ontoLine}})
+        if (key == name)
+            return words(*out, place, text);
+    for (auto& [name, out] : {std::pair{"off", &j.off}, {"along", &j.along}})
+        if (key == name)
+            return length(*out, place, text, d.units);
     if (key == "zone") {
         auto z = parseZone(text, d.units);
         if (!z)
@@ -332,7 +314,7 @@ Trouble tellJoin(Design& d, JoinSpec& j, const Text& key, const Text& text) {
     return no(place, "a join has no such thing", Text("use one of: ") + ofJoin);
 }
 
-Trouble tellPaper(Design& d, Stock& s, const Text& key, const Text& text) {
+Trouble tellPaper(Stock& s, const Text& key, const Text& text) {
     const Text place = "paper " + s.id + ", " + key;
     if (key == "name")
         return words(s.name, place, text);
@@ -358,12 +340,12 @@ Trouble tellPaper(Design& d, Stock& s, const Text& key, const Text& text) {
     }
     if (key == "face" || key == "back") {
         if (text.size() != 7 || text[0] != '#' ||
-            !std::all_of(text.begin() + 1, text.end(), [](unsigned char c) { return std::isxdigit(c); }))
+            !std::all_of(text.begin() + 1, text.end(),
+                         [](unsigned char c) { return std::isxdigit(c); }))
             return no(place, "“" + text + "” is no colour", "write it like #f3ecdc");
         (key == "face" ? s.face : s.back) = text;
         return {};
     }
-    (void)d;
     return no(place, "a paper has no such thing", Text("use one of: ") + ofPaper);
 }
 
@@ -378,7 +360,7 @@ Trouble tellOne(Design& d, const Text& id, const Text& key, const Text& text) {
         return tellJoin(d, *j, key, text);
     for (Stock& s : d.stocks)
         if (s.id == id)
-            return tellPaper(d, s, key, text);
+            return tellPaper(s, key, text);
     Text known = "card";
     for (auto& s : d.structures)
         known += ", " + s.id;
@@ -406,60 +388,6 @@ Result<Design> tell(const Design& design, const Text& id, const Told& told) {
         if (Trouble t = tellOne(d, id, key, text))
             return *t;
     return checked(d);
-}
-
-Result<std::pair<Design, Text>> addPart(const Design& design, const Text& id, const Text& line) {
-    auto said = parseSayLine(line, design.units);
-    if (!said)
-        return said.problem();
-    Design d = design;
-    FreePart p;
-    p.id = id;
-    for (int n = 1; p.id.empty(); ++n)
-        if (const Text free = "part" + numberText(n); !d.part(free) && !d.structure(free))
-            p.id = free;
-    if (said->panels.size() == 1 && said->slits.empty() && said->slope.empty()) { // a plain blank
-        p.width = said->panels[0];
-        if (!said->heights.empty())
-            p.height = said->heights[0];
-    } else {
-        p.say = *said;
-    }
-    d.parts.push_back(p);
-    auto made = checked(d);
-    if (!made)
-        return made.problem();
-    return std::pair{d, p.id};
-}
-
-Result<std::pair<Design, Text>> addJoin(const Design& design, const Text& panel, const Text& onto,
-                                        const Told& told) {
-    Design d = design;
-    JoinSpec j;
-    for (int n = 1; j.id.empty(); ++n)
-        if (const Text free = "join" + numberText(n); !d.join(free))
-            j.id = free;
-    j.panel = panel;
-    j.onto = onto;
-    j.line = j.ontoLine = "middle";
-    j.onFace = false;
-    d.joins.push_back(j);
-    auto made = tell(d, j.id, told);
-    if (!made)
-        return made.problem();
-    return std::pair{*made, j.id};
-}
-
-Result<Design> rename(const Design& design, const Text& id, const Text& name) {
-    return tell(design, id, {{id == "card" ? "title" : "name", name}});
-}
-
-Result<Design> removeThing(const Design& design, const Text& id) {
-    if (design.structure(id))
-        return checked(removeStructure(design, id));
-    if (design.stock(id))
-        return removePaper(design, id);
-    return removeDrawn(design, id);
 }
 
 } // namespace hl

@@ -28,6 +28,9 @@ Result<std::pair<Design, std::string>> addPart(const Design& design, const std::
 Result<std::pair<Design, std::string>> addJoin(const Design& design, const std::string& panel,
                                                const std::string& onto, const Told& told);
 
+// Makes single structures of a series; what stands on them stays there.
+Result<Design> breakUp(const Design& design, const std::string& series);
+
 // Gives a structure, part or paper another name for people.
 Result<Design> rename(const Design& design, const std::string& id, const std::string& name);
 

@@ -67,7 +67,7 @@ SayLine lineOf(const ListedPart& p, const std::vector<const Crease*>& creases, c
         }
         if (taken < to - from - 0.01) // other paper, or none, lies between
             return {};
-        s.fold = folds[0]->either                  ? SayFold::Either
+        s.fold = folds[0]->either                 ? SayFold::Either
                  : folds[0]->fold == Fold::Valley ? SayFold::Valley
                                                   : SayFold::Mountain;
         const auto [l0, l1] = reachAt(p.outline, x - 1e-3);
@@ -113,9 +113,14 @@ std::string signature(const ListedPart& p, bool turned) {
         rest.push_back(c.fold + " " + a + " " + b);
     }
     for (auto& s : p.slits) {
-        std::string line = "slit ";
+        std::vector<std::string> ends;
         for (const Vec2& q : s.points)
-            line += place(q) + " ";
+            ends.push_back(place(q));
+        if (ends.back() < ends.front())
+            std::reverse(ends.begin(), ends.end());
+        std::string line = "slit";
+        for (auto& end : ends)
+            line += " " + end;
         rest.push_back(line);
     }
     std::sort(rest.begin(), rest.end());
@@ -158,7 +163,7 @@ std::vector<ListedPart> partsList(const Design& design, const Assembly& a) {
             creases.push_back(&c);
             for (auto& [from, to] : c.stretches())
                 p.creases.push_back({spoken(c.id),
-                                     c.either                  ? "either"
+                                     c.either                 ? "either"
                                      : c.fold == Fold::Valley ? "valley"
                                                               : "mountain",
                                      from - low, to - low});
@@ -186,8 +191,8 @@ std::vector<ListedPart> partsList(const Design& design, const Assembly& a) {
 std::string partsText(const std::vector<ListedPart>& parts, Unit unit) {
     std::string out;
     for (const ListedPart& p : parts) {
-        out += (p.count > 1 ? numberText(p.count) + " x " : "") + p.name + ", " + p.paper + "\n    " +
-               sayLength(p.blank.x(), unit) + " x " + sayLength(p.blank.y(), unit);
+        out += (p.count > 1 ? numberText(p.count) + " x " : "") + p.name + ", " + p.paper +
+               "\n    " + sayLength(p.blank.x(), unit) + " x " + sayLength(p.blank.y(), unit);
         if (p.say.panels.size() > 1)
             out += "  " + (std::any_of(p.say.scores.begin(), p.say.scores.end(),
                                        [](auto& s) { return s.from || s.to; })

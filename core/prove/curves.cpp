@@ -6,14 +6,26 @@
 namespace hl {
 namespace {
 
+// Whose series "box1-3" is: "box1"; any other id is itself.
+std::string seriesOf(const Design& d, const std::string& id) {
+    const size_t dash = id.rfind('-');
+    if (d.structure(id) || dash == std::string::npos)
+        return id;
+    const StructureSpec* s = d.structure(id.substr(0, dash));
+    return s && s->count != 1 ? s->id : id;
+}
+
 // Whether `upper` stands on `lower`, or on something that does.
 bool standsOn(const Design& d, std::string upper, const std::string& lower) {
     for (size_t depth = 0; depth <= d.structures.size(); ++depth) {
-        const StructureSpec* s = d.structure(upper);
+        const StructureSpec* s = d.structure(seriesOf(d, upper));
         if (!s)
             return false;
+        // Those of a series stand on one another, unless they stand side by side.
+        if (s->count != 1 && s->each != Each::Gap && seriesOf(d, lower) == s->id)
+            return true;
         upper = ownerOf(s->on);
-        if (upper == lower)
+        if (upper == lower || (!s->to.empty() && ownerOf(s->to) == lower))
             return true;
     }
     return false;

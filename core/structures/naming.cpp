@@ -37,11 +37,10 @@ std::string callName(const FreePart& p) {
 }
 
 std::string ordinal(int n) {
-    static const char* const words[] = {"first",   "second",    "third",      "fourth",
-                                        "fifth",   "sixth",     "seventh",    "eighth",
-                                        "ninth",   "tenth",     "eleventh",   "twelfth",
-                                        "13th",    "14th",      "15th",       "16th",
-                                        "17th",    "18th",      "19th",       "20th"};
+    static const char* const words[] = {"first",    "second",  "third",  "fourth", "fifth",
+                                        "sixth",    "seventh", "eighth", "ninth",  "tenth",
+                                        "eleventh", "twelfth", "13th",   "14th",   "15th",
+                                        "16th",     "17th",    "18th",   "19th",   "20th"};
     if (n >= 1 && n <= 20)
         return words[n - 1];
     const int last = n % 10, tens = n / 10 % 10;
@@ -65,7 +64,8 @@ std::string spokenName(const std::string& local) {
             continue;
         std::string rest = local.substr(digits);
         std::replace(rest.begin(), rest.end(), '-', ' ');
-        return ordinal(std::stoi(local.substr(head.size(), digits - head.size()))) + " " + thing + rest;
+        return ordinal(std::stoi(local.substr(head.size(), digits - head.size()))) + " " + thing +
+               rest;
     }
     std::string out = local;
     std::replace(out.begin(), out.end(), '-', ' ');

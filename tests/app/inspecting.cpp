@@ -67,6 +67,8 @@ class Inspecting : public QObject, public RealWindow {
             QTest::keyClicks(line, name == "card-envelope"   ? "180 x 170 mm"
                                    : name == "stock-weight"  ? "301"
                                    : name == "stock-caliper" ? "0.41 mm"
+                                   : name == "card-shown"    ? "60"
+                                   : name == "part-say"      ? "20 | 20 | 20, V M; height 40"
                                                              : "Porter's lamp");
             QTest::keyClick(line, Qt::Key_Return);
         }

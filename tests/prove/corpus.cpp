@@ -116,7 +116,8 @@ class Corpus : public QObject {
             std::sort(parts.begin(), parts.end());
             auto it = crossings.find({parts[0], parts[1]});
             QVERIFY(it != crossings.end());
-            QVERIFY(std::fabs(it->second.depth - e["amount"].get<double>()) < 1e-6);
+            QVERIFY2(std::fabs(it->second.depth - e["amount"].get<double>()) < 1e-6,
+                     (file + ": " + std::to_string(it->second.depth)).c_str());
             for (const Finding& f : findingsOf(d))
                 if (f.rule == rule && names(f, parts))
                     for (const std::string& part : f.parts)

@@ -589,7 +589,7 @@ class Verdicts : public QObject {
         QCOMPARE(fold(with(card(150, 190), "box", "card.spine"))->assembly.display.at, 90.0);
         QCOMPARE(oneOf(*family("interlocked")).substr(0, 3), std::string("an "));
         const auto c = fold(with(card(), "topper", "card.page-right"));
-        QCOMPARE(sayPanel(*c, c->assembly.panel("topper1.topper")), std::string("topper topper1"));
+        QCOMPARE(sayPanel(*c, c->assembly.panel("topper1.topper")), std::string("topper"));
         // A tongue without a slit, and one whose slit is too short.
         Design tongue = card(140, 180);
         tongue.parts.push_back(blank("tongue", 40, 40));

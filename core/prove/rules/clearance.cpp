@@ -45,6 +45,17 @@ class Distances {
                 }
             }
         }
+        for (const Crease& c : c_.assembly.creases)
+            hinged_.insert(
+                {std::min(body_[c.left], body_[c.right]), std::max(body_[c.left], body_[c.right])});
+    }
+
+    // Whether a fold joins what the two are parts of: a wall may touch the page that it stands on,
+    // and what lies fast on the back of that page.
+    bool hinged(int a, int b) const {
+        const auto& panels = c_.assembly.panels;
+        return panels[a].role != Role::Tab && panels[b].role != Role::Tab &&
+               hinged_.count({std::min(body_[a], body_[b]), std::max(body_[a], body_[b])}) > 0;
     }
 
     std::vector<Near> run() {
@@ -53,7 +64,7 @@ class Distances {
         film_.nearPairs(farthest, [&](int i, int k) {
             const int a = film_.pieces()[i].panel, b = film_.pieces()[k].panel;
             if (stop_ || owner_[a] == owner_[b] || owner_[a] == "card" || owner_[b] == "card" ||
-                gives[a] || gives[b] || body_[a] == body_[b] ||
+                gives[a] || gives[b] || body_[a] == body_[b] || hinged(a, b) ||
                 joined_.count({std::min(a, b), std::max(a, b)}))
                 return;
             auto [it, fresh] = strangers.try_emplace({owner_[a], owner_[b]}, true);
@@ -197,7 +208,7 @@ class Distances {
     const Case& c_;
     const Film& film_;
     const Stop& stop_;
-    std::set<std::pair<int, int>> joined_;
+    std::set<std::pair<int, int>> joined_, hinged_;
     std::vector<int> body_; // of every panel, the first panel that it is fast on
     std::vector<std::string> owner_;
     std::map<std::pair<std::string, std::string>, Near> found_;

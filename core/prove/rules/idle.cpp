@@ -61,7 +61,7 @@ void idle(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
         const Crease& crease = c.assembly.creases[k];
         const bool flaps =
             std::count(c.linkage.flaps.begin(), c.linkage.flaps.end(), static_cast<int>(k)) > 0;
-        if (flaps || c.linkage.loose[crease.left] ||
+        if (crease.bend || flaps || c.linkage.loose[crease.left] ||
             std::any_of(c.poses.begin(), c.poses.end(),
                         [&](const Pose& p) { return std::fabs(p.angles[k]) > foldsAtAll; }))
             continue;

@@ -121,8 +121,8 @@ class Landings {
         const double off = offPaper(under.outline, under.apertures, j.at);
         if (off > unseenLandings)
             report(j, grave(off), off,
-                   "The pivot of the " + sayPanel(c_, j.tab) + " lies " + sayAmount(c_, off) + " off the " +
-                       sayPanel(c_, j.landing) + ".",
+                   "The pivot of the " + sayPanel(c_, j.tab) + " lies " + sayAmount(c_, off) +
+                       " off the " + sayPanel(c_, j.landing) + ".",
                    "Move it onto the paper.");
     }
 

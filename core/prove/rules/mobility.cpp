@@ -2,6 +2,7 @@
 // more means that panels flap: then only the stiffness of the paper holds them where they are
 // drawn. What is joined to nothing is told here too.
 #include "core/fold/mobility.h"
+#include "core/fold/closure.h"
 #include "core/prove/evidence.h"
 #include "core/prove/saying.h"
 #include <algorithm>
@@ -20,6 +21,27 @@ const Pose* generalPose(const Case& c, const Course::Leg& leg) {
             return &c.poses[s];
     }
     return nullptr;
+}
+
+// Whether a joint is held at the displayed pose because its chain is taut there: were the hand to
+// go on a little, the loops that the joint is part of would not close any more.
+bool taut(const Case& c, int joint) {
+    constexpr double further = 1.5; // degrees
+    const Linkage& k = c.linkage;
+    const double shown = std::clamp(c.assembly.display.at, c.first(), c.last());
+    std::vector<double> values = poseAt(k, c.motion, shown).angles;
+    for (const Course::Leg& leg : k.course.legs())
+        if (leg.begin <= shown && shown <= leg.end && k.joints[leg.joint].freedom == Freedom::Fold)
+            values[leg.joint] += (leg.to - leg.from) / (leg.end - leg.begin) * further;
+    fillTied(k, values);
+    for (const Block& b : c.motion.blocks) {
+        moveToClosure(k, b, values);
+        for (int l : b.loops)
+            for (const LoopHinge& h : k.loops[l].hinges)
+                if (h.joint == joint && missOf(k, k.loops[l], values) > 1e-3)
+                    return true;
+    }
+    return false;
 }
 
 std::string list(const Case& c, const std::vector<int>& panels) {
@@ -78,7 +100,7 @@ void mobility(const Evidence& e, const Stop&, std::vector<Finding>& out) {
                     panels.insert(panel);
         for (int j : m.flapping) {
             const int part = c.assembly.panels[k.joints[j].right].part;
-            if (!told.insert(part).second)
+            if (taut(c, j) || !told.insert(part).second)
                 continue;
             std::vector<int> mine;
             for (int p : panels)

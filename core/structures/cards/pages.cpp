@@ -27,6 +27,10 @@ Trouble buildPages(const StructureSpec& spec, const Values& v, const Host&, Asse
         ++last;
     if (last < 2)
         return Problem{"card, say", "a card of pages has two or more", "say another page"};
+    if (v.at("ends") == Ringed && last < 4)
+        return Problem{"card, measure ends",
+                       "a ring of " + numberText(last) + " pages cannot move",
+                       "say four pages or more, or leave the row open"};
     if (v.at("ends") == Ringed) {
         const int end = pageOf(a, last), start = pageOf(a, 1);
         auto edge = [&](int page, bool right) { // x, low and high of its outer edge

@@ -17,16 +17,26 @@ namespace {
 enum Tabs { Toward, Away };
 enum Side { Inside, Outside };
 enum Held { Both, LeftEnd, RightEnd };
+constexpr double widestTab = 25; // mm: what is wider is a panel, and its corners stay
+
 enum Edge { FromLeft, FromRight, FromBottom, FromTop };
 
-// 12 | 30 | 30 | 12: a box on any fold.
-SayLine plainLine(const Host& host) {
-    const double tab = tabDepth(host, 12),
-                 wall = std::min({30.0, 0.3 * host.left.room, 0.3 * host.right.room});
+// Without a line a strip is a box: each wall as long as the other one's foot is far from the fold.
+SayLine plainLine(const Values& v, const Host& host) {
+    const double tab = tabDepth(host, 12), a = v.at("left"), b = v.at("right");
+    const bool onPanel = host.crease < 0; // then a roof over its two feet
+    const double left = onPanel ? std::fabs(b - a) / 2 + 8 : b,
+                 right = onPanel ? std::fabs(b - a) / 2 + 8 : a;
+    const double leftBand = v.at("left_band"), rightBand = v.at("right_band");
     SayLine line;
-    for (double w : {tab, wall, wall, tab})
-        line.panels.push_back(Measure::fromMm(std::round(w)));
-    line.scores.resize(3);
+    auto add = [&](double mm) { line.panels.push_back(Measure::fromMm(mm)); };
+    if (leftBand <= 0)
+        add(tab);
+    add(leftBand + left);
+    add(right + rightBand);
+    if (rightBand <= 0)
+        add(tab);
+    line.scores.resize(line.panels.size() - 1);
     for (SayScore& s : line.scores)
         s.fold = SayFold::Mountain;
     return line;
@@ -36,7 +46,9 @@ Values completeStripLine(Values v, const Host& host) {
     completeAlong(v, host, 0.5);
     v.try_emplace("left", std::min(30.0, 0.3 * std::min(host.left.room, host.right.room)));
     v.try_emplace("right", v["left"]);
+    v.try_emplace("right_place", v["place"]);
     v.try_emplace("side", Inside);
+    v.try_emplace("right_side", 0);
     v.try_emplace("held", Both);
     v.try_emplace("edge", FromLeft);
     v.try_emplace("left_band", 0);
@@ -48,11 +60,12 @@ Values completeStripLine(Values v, const Host& host) {
 // Of a panel: the line between two feet, as if it were a fold there.
 struct Feet {
     Seat left, right;
-    double leftAt, rightAt, place, length;
+    double leftAt, rightAt, place, rightPlace, length;
 };
 
 Feet feetOn(const Values& v, const Host& host) {
-    Feet f{host.left, host.right, v.at("left"), v.at("right"), v.at("place"), host.length};
+    Feet f{host.left,     host.right,          v.at("left"), v.at("right"),
+           v.at("place"), v.at("right_place"), host.length};
     if (host.crease >= 0)
         return f;
     // x points from the edge into the panel, y runs along it so that x, y turn like the page.
@@ -79,7 +92,7 @@ Feet feetOn(const Values& v, const Host& host) {
     // What counts from the far end of the edge is turned round, so that it counts from the left or
     // from below all the same.
     if (v.at("edge") == FromRight || v.at("edge") == FromBottom)
-        f.place = f.length - v.at("place") - v.at("width");
+        f.place = f.rightPlace = f.length - v.at("place") - v.at("width");
     const double middle = (f.leftAt + f.rightAt) / 2;
     f.left.origin = f.right.origin = start + middle * x;
     f.left.along = f.right.along = y;
@@ -95,9 +108,17 @@ Feet feetOn(const Values& v, const Host& host) {
 Trouble buildStripLine(const StructureSpec& spec, const Values& v, const Host& host,
                        AssemblyBuilder& out) {
     const std::string place = "structure " + spec.id;
-    const SayLine line = spec.say.empty() ? plainLine(host) : spec.say;
+    if (spec.say.empty() && std::min(v.at("left"), v.at("right")) < 2)
+        return beyond(spec, host, v.at("left") < 2 ? "left" : "right",
+                      std::min(v.at("left"), v.at("right")), "below the least, 2 mm",
+                      "a wall that short cannot be folded", "say the strip, or move the foot away");
+    const SayLine line = spec.say.empty() ? plainLine(v, host) : spec.say;
     const size_t n = line.panels.size();
     const double width = v.at("width");
+    if (v.at("right_side") == 1 && host.crease >= 0 && spec.to.empty())
+        return Problem{place + ", measure right_side",
+                       "both ends stand on the same fold, of which one side can be reached",
+                       "name the fold for the other end, or set it to same"};
     for (const SayScore& s : line.scores)
         if (s.hinge)
             return Problem{place + ", score list", "a hinge joins two sheets",
@@ -112,7 +133,9 @@ Trouble buildStripLine(const StructureSpec& spec, const Values& v, const Host& h
         if (band > 0 && band > panel.mm() - 1)
             return beyond(spec, host, name, band, "above the most, " + inUnit(host, panel.mm() - 1),
                           "nothing of the panel would be left to rise", "make it narrower");
-    const Feet f = feetOn(v, host);
+    Feet f = feetOn(v, host);
+    if (spec.to.empty()) // both on the same fold, or on the same panel
+        f.rightPlace = f.place;
     const bool outside = v.at("side") == Outside;
 
     // Where the strip is folded, with the bends at the bands' edges among its scores.
@@ -172,9 +195,9 @@ Trouble buildStripLine(const StructureSpec& spec, const Values& v, const Host& h
                          (last && rightHeld && scores.size() > 0 && (rightTab || rightBand > 0));
         if (tab && !(first ? leftBand > 0 : rightBand > 0)) {
             const Vec2 from = first ? ring[1] : ring[0], to = first ? ring[2] : ring[3];
-            panels.push_back(
-                out.panel(first ? "left-tab" : "right-tab", Role::Tab,
-                          tabOutline(from, to, x1 - x0, first, 70 * degree, 70 * degree)));
+            const double cut = (x1 - x0 > widestTab ? 90 : 70) * degree;
+            panels.push_back(out.panel(first ? "left-tab" : "right-tab", Role::Tab,
+                                       tabOutline(from, to, x1 - x0, first, cut, cut)));
         } else {
             panels.push_back(out.panel(tab ? (first ? "left-band" : "right-band")
                                            : "panel-" + numberText(panels.size() + 1),
@@ -190,8 +213,10 @@ Trouble buildStripLine(const StructureSpec& spec, const Values& v, const Host& h
                                      s.fold == SayFold::Valley ? Fold::Valley : Fold::Mountain));
         out.lastCrease().either = s.fold == SayFold::Either;
         out.lastCrease().bend = s.bend;
-        if (s.bend)
+        if (s.bend) { // over its length rather than along a line
             out.lastCrease().rest = 0;
+            out.lastCrease().stiffness = 0.1;
+        }
     }
     int slit = 0;
     for (const SaySlit& s : line.slits)
@@ -213,10 +238,11 @@ Trouble buildStripLine(const StructureSpec& spec, const Values& v, const Host& h
         const Score& s = scores[index];
         const Crease& c = out.made().creases[static_cast<size_t>(creases[index])];
         const Vec2 way = turned ? Vec2(-seat.along) : seat.along;
-        const double start = turned ? f.place + width - c.from.y() : f.place + c.from.y();
+        const double place = left ? f.place : f.rightPlace;
+        const double start = turned ? place + width - c.from.y() : place + c.from.y();
         out.glue(panels[left ? 0 : panels.size() - 1], creases[index], seat.panel,
                  seat.origin + distance * seat.inward + start * seat.along, way, faceDown(s),
-                 !outside);
+                 left || v.at("right_side") == 0 ? !outside : outside);
     };
     if (leftHeld)
         glueEnd(0, f.left, f.leftAt, true);
@@ -240,12 +266,19 @@ Family stripLine() {
             .unless("30 mm, or three tenths of a narrower landing"),
         lengthOf("right", 0, 1000, "from the fold, or the edge, to the right foot")
             .unless("the same as left", true),
+        lengthOf("right_place", 0, 1000,
+                 "where along its fold the right end stands, where that is another fold")
+            .grows(Parameter::Scale::Along)
+            .unless("the same as place", true),
         choiceOf("tabs", {"toward", "away"},
                  "which way the left tab points from its foot: toward the "
                  "fold, under the strip, or away from it")
             .unless("toward; away for an end that is glued by a band"),
         choiceOf("side", {"inside", "outside"}, "which side of the pages it is glued to")
             .unless("inside"),
+        choiceOf("right_side", {"same", "other"},
+                 "whether the right end is glued to the same side of its panel as the left one")
+            .unless("same"),
         choiceOf("held", {"both", "left", "right"}, "which of its ends is glued").unless("both"),
         choiceOf("edge", {"left", "right", "bottom", "top"},
                  "on a panel: the edge from which its feet are measured")

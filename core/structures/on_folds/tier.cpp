@@ -3,6 +3,8 @@
 // the panels below, and the crease opens by the same angle as the host.
 #include "core/structures/on_folds/tier.h"
 #include "core/assembly/tab.h"
+#include "core/measure/number.h"
+#include "core/structures/naming.h"
 #include <algorithm>
 #include <cmath>
 
@@ -26,6 +28,64 @@ Ring tongue(const Vec2& from, const Vec2& to, double depth, bool onLeft) {
             to + neck * n + catchBy * d,
             to + neck * n,
             to};
+}
+
+} // namespace
+
+namespace {
+
+// The walls of one half in a band with its leg: from the leg's edges along the fold, `near` the one
+// at its low end. Where the bands of both halves meet, each half has one closing tab, so that the
+// two are alike: turned by half a turn one is the other.
+struct Band {
+    int front = -1, back = -1; // the panels at the far ends
+    int frontHinge = -1, backHinge = -1, frontFold = -1, backFold = -1;
+    int seam = -1, tab = -1; // the closing tab and its crease
+};
+Band addBand(AssemblyBuilder& out, const TierSize& z, const std::string& suffix, bool left, int leg,
+             double slant, double corner) {
+    const double h = z.height, whole = 2 * h + z.reach, w = z.width, e = (w - z.leg) / 2,
+                 c = z.front;
+    const int n = c > 0 ? 4 : 2;
+    Band b;
+    auto at = [&](double x, double y) { return Vec2(left ? x : whole - x, y); };
+    auto panel = [&](const std::string& name, double y0, double y1) {
+        return out.panel(name + suffix, Role::Wall, {at(0, y0), at(h, y0), at(h, y1), at(0, y1)});
+    };
+    // A fold across the band at y; `inner` is the panel nearer to the leg.
+    auto fold = [&](const std::string& name, int inner, int outer, double y, bool low) {
+        const bool innerLeft = low == left; // of the way from foot to top
+        return out.crease(name + suffix, innerLeft ? inner : outer, innerLeft ? outer : inner,
+                          at(0, y), at(h, y), Fold::Mountain);
+    };
+    for (const bool low : {true, false}) {
+        const std::string side = low ? "front" : "back";
+        // Counted from the left leg in front, from the right one behind, as a chain round.
+        const bool first = low == left;
+        const double way = low ? -1 : 1, start = low ? e : w - e;
+        int& end = low ? b.front : b.back;
+        end = panel(side + "-" + numberText(first ? 1 : n), start, start + way * slant);
+        int& hinge = low ? b.frontHinge : b.backHinge;
+        hinge = fold(side + (first ? "-hinge-a" : "-hinge-b"), leg, end, start, low);
+        out.creaseAt(hinge).most = corner;
+        double y = start + way * slant;
+        if (c > 0) {
+            const int inner = end;
+            end = panel(side + "-" + numberText(first ? 2 : 3), y, y + way * c);
+            (low ? b.frontFold : b.backFold) =
+                fold(side + "-fold-" + numberText(first ? 1 : 3), inner, end, y, low);
+            y += way * c;
+        }
+        if (!first)
+            continue;
+        // The closing tab, right of its crease, which begins at the foot.
+        const double depth = std::min({z.tab, 0.4 * z.leg, 0.8 * slant});
+        b.tab = out.panel(side + "-tab" + suffix, Role::Tab,
+                          tabOutline(at(0, y), at(h, y), depth, false, tierCut, tierCut));
+        b.seam = out.crease(side + "-fold-" + numberText(n / 2) + suffix, end, b.tab, at(0, y),
+                            at(h, y), Fold::Mountain);
+    }
+    return b;
 }
 
 } // namespace
@@ -80,12 +140,19 @@ int addTier(AssemblyBuilder& out, const StructureSpec& spec, const Host& host, c
         }
         return k;
     };
-    out.part(suffix.empty() ? spec.id : spec.id + ".left" + suffix,
-             suffix.empty() ? spec.name + ", left half" : spec.name + suffix + ", left half",
-             spec.id, spec.stock);
+    // "-2" is the second stage.
+    const std::string stage =
+        spec.name + (suffix.empty() ? "" : ", " + ordinal(std::stoi(suffix.substr(1))) + " stage");
+    out.part(suffix.empty() ? spec.id : spec.id + ".left" + suffix, stage + ", left half", spec.id,
+             spec.stock);
+    const double slant = std::hypot(d - c, e);
+    // Open, a leg and the wall beside it turn by this angle, the next corner by the rest of 90.
+    const double corner = std::atan2(d - c, e);
     const Half l = half(true);
-    out.part(spec.id + ".right" + suffix, spec.name + suffix + ", right half", spec.id, spec.stock);
+    const Band lb = z.apart ? Band{} : addBand(out, z, suffix, true, l.leg, slant, corner);
+    out.part(spec.id + ".right" + suffix, stage + ", right half", spec.id, spec.stock);
     const Half r = half(false);
+    const Band rb = z.apart ? Band{} : addBand(out, z, suffix, false, r.leg, slant, corner);
     out.creaseAt(l.topCrease).partner = r.topCrease;
     // Rib on rib, faces together.
     out.lay(l.rib, {h + d, 0}, {0, 1}, r.rib, {h, 0}, {0, 1}, true);
@@ -113,11 +180,23 @@ int addTier(AssemblyBuilder& out, const StructureSpec& spec, const Host& host, c
         out.tie(r.edge, l.foot, -1, -1);
         out.tie(r.topCrease, l.topCrease); // and the rib in the middle
     }
-    // The walls: from leg to leg, each half of them as long as its edges of the top.
+    if (!z.apart) { // each half's closing tab goes behind the other half's wall
+        const double whole = 2 * h + d, y0 = e - slant - c, y1 = w - e + slant + c;
+        out.glue(lb.tab, lb.seam, rb.front, {whole, y0}, {-1, 0}, true, false);
+        out.glue(rb.tab, rb.seam, lb.back, {0, y1}, {1, 0}, true, false);
+        if (c > 0) {
+            const double ratio = (pi / 2 - corner) / corner;
+            out.tie(lb.frontFold, lb.frontHinge, ratio);
+            out.tie(rb.frontFold, lb.frontHinge, ratio);
+            out.tie(rb.frontHinge, lb.frontHinge);
+            out.tie(rb.backFold, rb.backHinge, ratio);
+            out.tie(lb.backFold, rb.backHinge, ratio);
+            out.tie(lb.backHinge, rb.backHinge);
+        }
+        return l.topCrease;
+    }
+    // Walls of their own: from leg to leg, each half of them as long as its edges of the top.
     std::vector<double> widths;
-    const double slant = std::hypot(d - c, e);
-    // Open, a leg and the wall beside it turn by this angle, the next corner by the rest of 90.
-    const double corner = std::atan2(d - c, e);
     widths = c > 0 ? std::vector<double>{slant, c, c, slant} : std::vector<double>{slant, slant};
     const double tab = std::min(z.tab, 0.4 * z.leg), whole = 2 * h + d;
     const LegEdge leftNear{l.leg, {h, e}, {0, e}}, leftFar{l.leg, {h, w - e}, {0, w - e}};
@@ -143,6 +222,9 @@ std::vector<Parameter> tierParameters() {
             .unless("half the width; with four corners the width", true)
             .why("a narrower leg does not carry the top", "no card is that large"),
         lengthOf("height", 3, 500, "of each tier").unless("3/4 in, or what fits"),
+        choiceOf("walls", {"banded", "apart"},
+                 "in a band with each half, or two parts of their own")
+            .unless("banded"),
         choiceOf("joined", {"glue", "tongues"},
                  "how the legs are held: by tabs, or by tongues "
                  "through slits with a catch")
@@ -158,6 +240,7 @@ Values completeTier(Values v, const Host& host) {
     v.try_emplace("reach", std::min(25.4, 0.3 * room));
     v.try_emplace("leg", v["corners"] == 0 ? v["width"] : 0.5 * v["width"]);
     v.try_emplace("height", std::min(19.05, 0.25 * room));
+    v.try_emplace("walls", 0);
     v.try_emplace("joined", Glue);
     v.try_emplace("tab", tabDepth(host, std::min(0.6 * v["reach"], 0.45 * v["leg"])));
     return v;
@@ -173,6 +256,7 @@ TierSize tierSize(const Values& v) {
     z.front = z.corners == 8 ? 0.45 * z.reach : 0;
     z.height = v.at("height");
     z.tab = v.at("tab");
+    z.apart = v.at("walls") == 1;
     return z;
 }
 

@@ -13,6 +13,7 @@ struct TierSize {
     double leg = 0;   // of the legs along the fold; with four corners the width
     double front = 0; // half the front wall; with eight corners only
     double height = 0, tab = 0;
+    bool apart = false; // walls as parts of their own, not in a band with each half
 };
 
 // Adds a tier; `suffix` goes after the names of its panels and parts. Returns the crease between

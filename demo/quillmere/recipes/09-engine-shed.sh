@@ -1,0 +1,7 @@
+#!/bin/sh
+# Engine shed: a ring of four pages.
+set -e
+c="${HL_CLI:?the command line}"
+f="${1:?the design to write}"
+$c new "$f" --card 132x130mm
+$c card "$f" --title "Engine shed" --say "66 | 66 | 66 | 66, V90 V V; height 130" --set ends=ring tab=10mm

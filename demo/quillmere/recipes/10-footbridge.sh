@@ -1,0 +1,10 @@
+#!/bin/sh
+# Footbridge: a cut-out stair of two steps between two prop tubes.
+set -e
+c="${HL_CLI:?the command line}"
+f="${1:?the design to write}"
+$c new "$f" --card 150x110mm --spine top
+$c card "$f" --title "Footbridge"
+$c add "$f" stair --id steps --name "Footbridge" --set made=cut steps=2 width=100mm left=44mm right=44mm inset=8mm
+$c add "$f" prop-tube --id near --name "Near prop" --set width=18mm place=4mm left=20mm right=20mm
+$c add "$f" prop-tube --id far --name "Far prop" --set width=18mm place=128mm left=32mm right=32mm

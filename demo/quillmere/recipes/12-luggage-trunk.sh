@@ -1,0 +1,7 @@
+#!/bin/sh
+# Luggage trunk: lid, body and pocket.
+set -e
+c="${HL_CLI:?the command line}"
+f="${1:?the design to write}"
+$c new "$f" --say "44 | 68 | 52, V100 V0; height 104"
+$c card "$f" --title "Luggage trunk"

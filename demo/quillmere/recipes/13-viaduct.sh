@@ -1,0 +1,7 @@
+#!/bin/sh
+# Viaduct: a sheet scored from both ends; the middle panel gives.
+set -e
+c="${HL_CLI:?the command line}"
+f="${1:?the design to write}"
+$c new "$f" --say "270 x 130, score 36 V90 54 M90 76 V90 108 M90 162 M60 194 V90 216 M90 234 V90; panel 5 gives"
+$c card "$f" --title "Viaduct"
