@@ -21,27 +21,6 @@ constexpr double widestTab = 25; // mm: what is wider is a panel, and its corner
 
 enum Edge { FromLeft, FromRight, FromBottom, FromTop };
 
-// Without a line a strip is a box: each wall as long as the other one's foot is far from the fold.
-SayLine plainLine(const Values& v, const Host& host) {
-    const double tab = tabDepth(host, 12), a = v.at("left"), b = v.at("right");
-    const bool onPanel = host.crease < 0; // then a roof over its two feet
-    const double left = onPanel ? std::fabs(b - a) / 2 + 8 : b,
-                 right = onPanel ? std::fabs(b - a) / 2 + 8 : a;
-    const double leftBand = v.at("left_band"), rightBand = v.at("right_band");
-    SayLine line;
-    auto add = [&](double mm) { line.panels.push_back(Measure::fromMm(mm)); };
-    if (leftBand <= 0)
-        add(tab);
-    add(leftBand + left);
-    add(right + rightBand);
-    if (rightBand <= 0)
-        add(tab);
-    line.scores.resize(line.panels.size() - 1);
-    for (SayScore& s : line.scores)
-        s.fold = SayFold::Mountain;
-    return line;
-}
-
 Values completeStripLine(Values v, const Host& host) {
     completeAlong(v, host, 0.5);
     v.try_emplace("left", std::min(30.0, 0.3 * std::min(host.left.room, host.right.room)));
@@ -55,6 +34,37 @@ Values completeStripLine(Values v, const Host& host) {
     v.try_emplace("right_band", 0);
     v.try_emplace("tabs", v["left_band"] > 0 || v["right_band"] > 0 ? Away : Toward);
     return v;
+}
+
+// Without a line a strip is a box: each wall as long as the other one's foot is far from the fold.
+SayLine plainLine(const Values& v, const Host& host) {
+    const double tab = tabDepth(host, 12), a = v.at("left"), b = v.at("right");
+    const bool onPanel = host.crease < 0; // then a roof over its two feet
+    // Round the outside of a fold it reaches a little past it when the card is closed.
+    const bool round = (v.at("side") == Outside) != host.ridge;
+    constexpr double past = 8; // mm
+    const double left = onPanel ? std::fabs(b - a) / 2 + past
+                        : round ? a + past
+                                : b,
+                 right = onPanel ? std::fabs(b - a) / 2 + past
+                         : round ? b + past
+                                 : a;
+    const double leftBand = v.at("left_band"), rightBand = v.at("right_band");
+    SayLine line;
+    auto add = [&](double mm) { line.panels.push_back(Measure::fromMm(mm)); };
+    if (leftBand <= 0)
+        add(tab);
+    add(leftBand + left);
+    add(right + rightBand);
+    if (rightBand <= 0)
+        add(tab);
+    line.scores.resize(line.panels.size() - 1);
+    for (SayScore& s : line.scores)
+        s.fold = SayFold::Mountain;
+    // From a tab that points away the wall rises with its face inward, so its ridge is a valley.
+    if (v.at("tabs") == Away && leftBand <= 0 && rightBand <= 0)
+        line.scores[1].fold = SayFold::Valley;
+    return line;
 }
 
 // Of a panel: the line between two feet, as if it were a fold there.
@@ -233,7 +243,9 @@ Trouble buildStripLine(const StructureSpec& spec, const Values& v, const Host& h
     auto faceDown = [](const Score& s) { return !s.bend && s.fold != SayFold::Valley; };
     const Score& end = leftHeld ? scores.front() : scores.back();
     const bool away = v.at("tabs") == Away;
-    const bool turned = (faceDown(end) == away) != outside;
+    // A band has its panel rise toward the fold, so it settles how the strip lies.
+    const bool banded = (leftHeld && leftBand > 0) || (rightHeld && rightBand > 0);
+    const bool turned = banded ? outside : (faceDown(end) == away) != outside;
     auto glueEnd = [&](size_t index, const Seat& seat, double distance, bool left) {
         const Score& s = scores[index];
         const Crease& c = out.made().creases[static_cast<size_t>(creases[index])];
@@ -273,7 +285,7 @@ Family stripLine() {
         choiceOf("tabs", {"toward", "away"},
                  "which way the left tab points from its foot: toward the "
                  "fold, under the strip, or away from it")
-            .unless("toward; away for an end that is glued by a band"),
+            .unless("toward; where an end is glued by a band that settles it"),
         choiceOf("side", {"inside", "outside"}, "which side of the pages it is glued to")
             .unless("inside"),
         choiceOf("right_side", {"same", "other"},
