@@ -12,6 +12,7 @@
 #include "core/edit/resize.h"
 #include <QInputDialog>
 #include <QLineEdit>
+#include <QTimer>
 
 namespace hl {
 
@@ -23,14 +24,34 @@ void Workbench::add(const QString& kind) {
     auto made = assemble(d);
     const bool suits = made && (f.ground == Ground::Panel ? made->panel(selected) >= 0
                                                           : made->crease(selected) >= 0);
-    auto added = addStructure(d, f.id, suits ? selected : "", {});
+    // A strip begins with its line, in round numbers.
+    const bool strip = f.id == "strip", inches = d.units == Unit::Inch;
+    Told line;
+    std::map<std::string, std::string> feet;
+    if (strip) {
+        line = {{"say", inches ? "1/2 | 1 1/4 | 1 1/4 | 1/2, M M M; height 2"
+                               : "12 | 30 | 30 | 12, M M M; height 50"}};
+        feet["left"] = feet["right"] = inches ? "1 1/4 in" : "30 mm";
+    }
+    auto added = addStructure(d, f.id, suits ? selected : "", feet, {}, {}, line);
+    if (!added && strip) // the fold has no room for that
+        added = addStructure(d, f.id, suits ? selected : "", {});
     if (!added) {
         tell(QString::fromStdString(added.problem().text()));
         return;
     }
     const QString id = QString::fromStdString(added->second);
     session_.edit(added->first, tr("Add %1").arg(id));
+    if (f.ground != Ground::Form)
+        goTo("build");
     session_.selection().choose(id);
+    if (strip)
+        QTimer::singleShot(0, this, [this] {
+            if (auto* say = findChild<QLineEdit*>("structure-say")) {
+                say->setFocus();
+                say->selectAll();
+            }
+        });
 }
 
 void Workbench::choose() {

@@ -7,6 +7,7 @@
 #include "core/edit/copies.h"
 #include "core/structures/family.h"
 #include <QClipboard>
+#include <QFile>
 #include <QGuiApplication>
 #include <QLineEdit>
 #include <map>
@@ -146,7 +147,7 @@ Actions Workbench::tableOfActions() {
             {"add-" + kind, structure + "/" + QString::fromStdString(f.shelf),
              (f.ground == Ground::Form ? tr("Make the card %1") : tr("Add %1")).arg(one),
              key == quick.end() ? "" : key->second, [this, kind] { add(kind); }, When::Design,
-             key == quick.end() ? "lantern" : kind,
+             QFile::exists(":/icons/" + kind + ".svg") ? kind : "lantern",
              tr("Add %1 on the selected fold, or on the spine.\n%2")
                  .arg(one, QString::fromStdString(f.purpose)),
              "+ " + QString::fromStdString(f.name)});

@@ -27,7 +27,7 @@ SideColumn::SideColumn(Session& session, QWidget& window)
     grid->setContentsMargins(0, 0, 6, 0);
     grid->setSpacing(4);
     int n = 0;
-    for (const char* name : {"gallery", "add-v-fold", "add-box", "add-blank"}) {
+    for (const char* name : {"gallery", "add-v-fold", "add-box", "add-strip", "add-blank"}) {
         auto* b = new QToolButton;
         b->setDefaultAction(window.findChild<QAction*>(name));
         b->setToolButtonStyle(Qt::ToolButtonTextBesideIcon);

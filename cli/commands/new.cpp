@@ -1,6 +1,7 @@
 // Starts a card.
 #include "cli/common.h"
 #include "core/edit/edit.h"
+#include <algorithm>
 
 namespace hl::cli {
 namespace {
@@ -40,6 +41,10 @@ int newFile(const std::string& path, const std::string& size, const std::string&
             return refuse(said.problem());
         say = *said;
     }
+    if (size.empty() &&
+        std::min(closedSizeOf(say, top).first.count, closedSizeOf(say, top).second.count) == 0)
+        return refuse({"new", "the pages have no height",
+                       "say it, like 120 | 60, V; height 150, or give --card"});
     auto card = size.empty() ? Result<std::pair<Measure, Measure>>(closedSizeOf(say, top))
                              : parseCardSize(size, units);
     if (!card)

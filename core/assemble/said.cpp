@@ -15,7 +15,9 @@ LineKind kindOf(SayFold fold) {
 
 Point pointAt(double x, double y) { return {Measure::fromMm(x), Measure::fromMm(y)}; }
 
-void add(Ring& ring, const Vec2& p) {
+// On whole nanometres, as the ends of scores are: corners and scores meet exactly.
+void add(Ring& ring, const Vec2& exact) {
+    const Vec2 p(Measure::fromMm(exact.x()).mm(), Measure::fromMm(exact.y()).mm());
     if (ring.empty() || (ring.back() - p).norm() > 1e-7)
         ring.push_back(p);
 }
