@@ -154,8 +154,13 @@ void Workbench::takeResized(const Design& before, const Result<Resized>& next,
     QString remarks;
     for (auto& r : next->remarks)
         remarks += (remarks.isEmpty() ? "" : "  ") + QString::fromStdString(r);
+    QString hints;
+    for (auto& h : next->hints)
+        hints += "  " + QString::fromStdString(h);
     if (!remarks.isEmpty())
-        tell(tr("Resized. What no longer fits: %1").arg(remarks));
+        tell(tr("Resized. What no longer fits: %1").arg(remarks) + hints);
+    else if (!hints.isEmpty())
+        tell(tr("Resized.") + hints);
 }
 
 void Workbench::addBlankPart() {

@@ -81,6 +81,17 @@ void inspectCard(Rows& rows, const std::string&) {
              return d.card.shown ? q(show(*d.card.shown, d.units).text) : QString();
          },
          QObject::tr("Change how the card is shown")});
+    addWords(rows, "card",
+             {"meant", "card-meant", QObject::tr("Sticks out"),
+              QObject::tr("What sticks out of the closed card on purpose: ids of panels, parts and "
+                          "structures"),
+              [](const Design& d) {
+                  QStringList ids;
+                  for (const std::string& id : d.card.meant)
+                      ids << q(id);
+                  return ids.join(", ");
+              },
+              QObject::tr("Say what sticks out")});
     QLabel* display = rows.line({}, "card-display");
     rows.refreshing([&session, display] {
         if (!session.snapshot())

@@ -6,13 +6,21 @@
 
 namespace hl {
 
+namespace {
+
+// What an emptied field says.
+std::string emptied(const std::string& key) {
+    return key == "occasion" ? "" : key == "meant" ? "none" : key == "zone" ? "whole" : "auto";
+}
+
+} // namespace
+
 QLineEdit* addWords(Rows& rows, const std::string& owner, const TextRow& words) {
     return rows.text(
         words.object, words.label, words.tip, words.read,
         [owner, key = words.key](Design& d, const QString& text) -> Trouble {
             const std::string value = text.trimmed().toStdString();
-            auto next =
-                tell(d, owner, {{key, value.empty() && key != "occasion" ? "auto" : value}});
+            auto next = tell(d, owner, {{key, value.empty() ? emptied(key) : value}});
             if (!next)
                 return next.problem();
             d = *next;

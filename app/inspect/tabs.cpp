@@ -2,6 +2,8 @@
 #include "app/inspect/inspectors.h"
 #include "app/inspect/measure_field.h"
 #include "core/edit/draw.h"
+#include "core/edit/tell.h"
+#include "core/measure/place.h"
 #include <QComboBox>
 #include <QHBoxLayout>
 #include <QLabel>
@@ -145,6 +147,79 @@ void addJoin(Rows& rows, const std::string& panel) {
             true);
 }
 
+namespace {
+
+// The rows of a join that is said plainly: what lies on what, how far away, and where it sticks.
+void addPlainJoin(Rows& rows, const std::string& id) {
+    Session& session = rows.session();
+    const JoinSpec* now = session.design().join(id);
+    rows.line(QObject::tr("%1 is glued on:").arg(q(now->panel)));
+    rows.choice(
+        "glue-onto-" + q(id), QObject::tr("Glued on"), QObject::tr("The panel that holds it"),
+        [&session, id](QComboBox& box) {
+            const JoinSpec* join = session.design().join(id);
+            if (!join || !session.snapshot())
+                return;
+            for (const Panel& p : session.snapshot()->folded->assembly.panels)
+                if (ownerOf(p.id) != ownerOf(join->panel) && p.role != Role::Tab)
+                    box.addItem(q(p.id), q(p.id));
+            box.setCurrentIndex(std::max(0, box.findData(q(join->onto))));
+        },
+        [&session, id](const QVariant& onto) {
+            session.change([&](Design& d) { d.join(id)->onto = onto.toString().toStdString(); },
+                           QObject::tr("Glue %1 on another panel").arg(q(id)));
+        });
+    using Reader = QString (*)(const JoinSpec&, Unit);
+    const struct {
+        const char* key;
+        QString label, tip;
+        Reader read;
+    } fields[] = {
+        {"line", QObject::tr("Its line"),
+         QObject::tr("left, right, top, bottom, middle as it comes to lie, or a crease of it"),
+         [](const JoinSpec& j, Unit) { return q(j.line); }},
+        {"onto_line", QObject::tr("on the line"),
+         QObject::tr("Of the panel that holds it: an edge, the middle, or a crease"),
+         [](const JoinSpec& j, Unit) { return q(j.ontoLine); }},
+        {"off", QObject::tr("away by"), QObject::tr("How far from that line, into the panel"),
+         [](const JoinSpec& j, Unit u) { return q(placeText(j.off, u)); }},
+        {"along", QObject::tr("along by"), QObject::tr("How far along it; centred at 0"),
+         [](const JoinSpec& j, Unit u) { return q(placeText(j.along, u)); }},
+        {"zone", QObject::tr("Adhesive"),
+         QObject::tr(
+             "whole, band left 10 mm, third right, half top, margin 8 mm, spots 6 mm, clear "
+             "top 12 mm"),
+         [](const JoinSpec& j, Unit u) { return q(zoneText(j.zone, u)); }}};
+    for (auto& f : fields)
+        addWords(rows, id,
+                 {f.key, "glue-" + QString(f.key) + "-" + q(id), f.label, f.tip,
+                  [id, read = f.read](const Design& d) {
+                      const JoinSpec* j = d.join(id);
+                      return j ? read(*j, d.units) : QString();
+                  },
+                  QObject::tr("Change how %1 is glued").arg(q(id))});
+}
+
+// Glues the first panel of a part that nothing holds, in the middle of a page.
+void gluePlainly(Rows& rows, const std::string& part) {
+    Session& session = rows.session();
+    if (!session.snapshot())
+        return;
+    const Assembly& a = session.snapshot()->folded->assembly;
+    for (size_t i = 0; i < a.panels.size(); ++i)
+        if (ownerOf(a.panels[i].id) == part && a.panels[i].role == Role::Wall &&
+            a.joinsOf(int(i)).empty()) {
+            auto made = hl::addJoin(session.design(), a.panels[i].id, "card.page-right", Told{});
+            if (!made)
+                return rows.refuse(made.problem());
+            session.edit(made->first, QObject::tr("Glue %1").arg(q(a.panels[i].id)));
+            return;
+        }
+    emit session.refused(QObject::tr("Every panel of %1 is glued already.").arg(q(part)));
+}
+
+} // namespace
+
 QString tabsShape(const Design& d, const std::string& id) {
     QString shape;
     for (auto& t : d.part(id)->tabs)
@@ -169,7 +244,11 @@ void inspectTabs(Rows& rows, const std::string& id) {
             false);
         addJoin(rows, id + "." + t.id);
     }
-    rows.buttons({{QObject::tr("Tab"), [&rows, id] { addAnyTab(rows, id); }}});
+    rows.buttons({{QObject::tr("Tab"), [&rows, id] { addAnyTab(rows, id); }},
+                  {QObject::tr("Glue"), [&rows, id] { gluePlainly(rows, id); }}});
+    for (const JoinSpec& j : rows.session().design().joins)
+        if (ownerOf(j.panel) == id && !j.line.empty())
+            addPlainJoin(rows, j.id);
 }
 
 } // namespace hl

@@ -191,7 +191,7 @@ Run declareStock(CLI::App& options) {
                 fresh.id = fresh.name = given->id;
                 with.stocks.push_back(fresh);
             }
-            return tell(with, given->id, *told);
+            return tellStock(with, given->id, *told);
         });
     };
 }

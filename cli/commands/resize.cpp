@@ -24,6 +24,8 @@ int resize(const std::string& path, const std::string& size, const std::string& 
         return refuse(next.problem());
     if (Trouble t = saveDesign(next->design, out.empty() ? path : out))
         return refuse(*t);
+    for (auto& h : next->hints)
+        std::cout << h << "\n";
     for (auto& r : next->remarks)
         std::cout << "no longer fits: " << r << "\n";
     return Done;

@@ -1,8 +1,10 @@
 #include "core/edit/resize.h"
 #include "core/assemble/assemble.h"
 #include "core/make/sheets.h"
+#include "core/measure/number.h"
 #include "core/prove/prove.h"
 #include "core/structures/family.h"
+#include "core/structures/naming.h"
 #include <algorithm>
 #include <cmath>
 #include <set>
@@ -143,6 +145,20 @@ template<class T> class Scaler {
     double across_, along_;
 };
 
+// Where no panel is named to give, all grew alike; the widest one bears a change best.
+void hintAt(const std::string& name, const SayLine& line, bool tabs,
+            std::vector<std::string>& hints) {
+    const size_t first = tabs ? 1 : 0, last = line.panels.size() - first;
+    if (line.gives > 0 || line.panels.size() < 3 || last - first < 2)
+        return;
+    size_t widest = first;
+    for (size_t i = first; i < last; ++i)
+        if (line.panels[i].count > line.panels[widest].count)
+            widest = i;
+    hints.push_back("All panels of " + name + " grew alike; to keep the others, let panel " +
+                    numberText(widest + 1) + " give, the widest.");
+}
+
 } // namespace
 
 Result<Resized> resizeDesign(const Design& design, const Measure& width, const Measure& height,
@@ -158,7 +174,7 @@ Result<Resized> resizeDesign(const Design& design, const Measure& width, const M
     auto before = assemble(design);
     if (!before)
         return before.problem();
-    Resized out{design, {}};
+    Resized out{design, {}, {}};
     Design& d = out.design;
     d.card.width = width;
     d.card.height = height;
@@ -167,6 +183,11 @@ Result<Resized> resizeDesign(const Design& design, const Measure& width, const M
     auto after = assemble(d);
     if (!after)
         return after.problem();
+    for (const StructureSpec& s : d.structures)
+        hintAt(callName(d, s), s.say, s.say.panels.size() > 2, out.hints);
+    for (const FreePart& p : d.parts)
+        hintAt(callName(p), p.say, false, out.hints);
+    hintAt("the card", d.card.say, false, out.hints);
     // What was no fault before and is one now.
     std::set<std::pair<std::string, std::vector<std::string>>> old;
     for (const Finding& f : prove(Case(design, *before)))

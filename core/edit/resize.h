@@ -8,6 +8,7 @@ namespace hl {
 struct Resized {
     Design design;
     std::vector<std::string> remarks; // what no longer fits, in sentences
+    std::vector<std::string> hints;   // which panel of a line would give best, where none is named
 };
 
 // What should scale scales: places and widths with the spine, distances and heights with the

@@ -155,20 +155,18 @@ Trouble tellCard(Design& d, const Text& key, const Text& text) {
     if (key == "stock")
         return paperIs(d, c.stock, place, text);
     if (key == "envelope") {
-        if (text == "none" || text.empty()) {
-            c.envelope.reset();
+        c.envelope.reset();
+        if (text == "none" || text.empty())
             return {};
-        }
         c.envelope.emplace();
         return size(c.envelope->first, c.envelope->second, place, text, d.units);
     }
     if (key == "mail")
         return words(c.mail, place, text);
     if (key == "shown") {
-        if (text == "auto") {
-            c.shown.reset();
+        c.shown.reset();
+        if (text == "auto")
             return {};
-        }
         auto a = parseAngle(text);
         if (!a)
             return a.problem().in(place);
@@ -247,10 +245,9 @@ Trouble tellStructure(Design& d, StructureSpec& s, const Text& key, const Text& 
     if (key == "each")
         return choose(s.each, place, text);
     if (key == "gap") {
-        if (text == "auto") {
-            s.gap.reset();
+        s.gap.reset();
+        if (text == "auto")
             return {};
-        }
         auto m = parseLength(text, d.units);
         if (!m)
             return m.problem().in(place);
@@ -271,7 +268,15 @@ Trouble tellPart(Design& d, FreePart& p, const Text& key, const Text& text) {
         return paperIs(d, p.stock, place, text);
     if (key == "say") {
         p.outline.clear();
-        return said(p.say, place, text, d.units);
+        if (Trouble t = said(p.say, place, text, d.units))
+            return t;
+        // What held the whole sheet holds its first panel, and the other way round.
+        const Text whole = p.id + ".sheet", first = p.id + ".panel-1";
+        for (JoinSpec& j : d.joins)
+            for (Text* panel : {&j.panel, &j.onto})
+                if (*panel == (p.say.panels.size() > 1 ? whole : first))
+                    *panel = p.say.panels.size() > 1 ? first : whole;
+        return {};
     }
     if (key == "size")
         return size(p.width, p.height, place, text, d.units);
@@ -362,14 +367,11 @@ Trouble tellOne(Design& d, const Text& id, const Text& key, const Text& text) {
         if (s.id == id)
             return tellPaper(s, key, text);
     Text known = "card";
-    for (auto& s : d.structures)
-        known += ", " + s.id;
-    for (auto& p : d.parts)
-        known += ", " + p.id;
-    for (auto& j : d.joins)
-        known += ", " + j.id;
-    for (auto& s : d.stocks)
-        known += ", " + s.id;
+    const auto list = [&](const auto& all) {
+        for (auto& one : all)
+            known += ", " + one.id;
+    };
+    list(d.structures), list(d.parts), list(d.joins), list(d.stocks);
     return no(id, "there is nothing of that id", "use one of: " + known);
 }
 
@@ -387,6 +389,16 @@ Result<Design> tell(const Design& design, const Text& id, const Told& told) {
     for (auto& [key, text] : told)
         if (Trouble t = tellOne(d, id, key, text))
             return *t;
+    return checked(d);
+}
+
+Result<Design> tellStock(const Design& design, const Text& id, const Told& told) {
+    Design d = design;
+    for (Stock& s : d.stocks)
+        for (auto& [key, text] : told)
+            if (s.id == id)
+                if (Trouble t = tellPaper(s, key, text))
+                    return *t;
     return checked(d);
 }
 

@@ -19,6 +19,8 @@ namespace hl {
 // With several, all are set before anything is assembled.
 using Told = std::vector<std::pair<std::string, std::string>>;
 Result<Design> tell(const Design& design, const std::string& id, const Told& told);
+// The same of a paper, whose id may be anything else's as well.
+Result<Design> tellStock(const Design& design, const std::string& id, const Told& told);
 
 // A free part told by a line or as a blank ("60 x 40 mm"), joined to nothing; its id.
 Result<std::pair<Design, std::string>> addPart(const Design& design, const std::string& id,

@@ -132,50 +132,67 @@ std::string signature(const ListedPart& p, bool turned) {
 
 } // namespace
 
+namespace {
+
+// One part, as yet without its fellows.
+ListedPart listed(const Assembly& a, const Part& part) {
+    ListedPart p;
+    p.id = part.id;
+    p.name = part.name;
+    auto rings = outlineOf(a, part);
+    if (rings.empty())
+        return p;
+    Vec2 low = rings[0].front(), high = low;
+    for (const Vec2& q : rings[0]) {
+        low = low.cwiseMin(q);
+        high = high.cwiseMax(q);
+    }
+    p.blank = high - low;
+    for (Ring& r : rings)
+        for (Vec2& q : r)
+            q -= low;
+    p.outline = plainRing(rings[0]);
+    for (size_t i = 1; i < rings.size(); ++i)
+        p.apertures.push_back(plainRing(rings[i]));
+    std::vector<const Crease*> creases;
+    for (int i : part.creases) {
+        const Crease& c = a.creases[static_cast<size_t>(i)];
+        if (c.bend)
+            continue;
+        creases.push_back(&c);
+        for (auto& [from, to] : c.stretches())
+            p.creases.push_back({spoken(c.id),
+                                 c.either                 ? "either"
+                                 : c.fold == Fold::Valley ? "valley"
+                                                          : "mountain",
+                                 from - low, to - low});
+    }
+    for (const Mark& m : part.marks)
+        if (m.kind == LineKind::Slit && !m.off) {
+            ListedPart::Cut cut{spoken(m.id), m.points};
+            for (Vec2& q : cut.points)
+                q -= low;
+            p.slits.push_back(cut);
+        }
+    p.say = lineOf(p, creases, low);
+    return p;
+}
+
+} // namespace
+
+std::string saidOf(const Assembly& a, const Part& part, Unit unit) {
+    const ListedPart p = listed(a, part);
+    return p.say.panels.size() > 1 ? panelsText(p.say, unit) : "";
+}
+
 std::vector<ListedPart> partsList(const Design& design, const Assembly& a) {
     std::vector<ListedPart> out;
     std::map<std::string, size_t> known;
     for (const Part& part : a.parts) {
-        ListedPart p;
-        p.id = part.id;
-        p.name = part.name;
-        p.paper = stockOf(design, part).name;
-        auto rings = outlineOf(a, part);
-        if (rings.empty())
+        ListedPart p = listed(a, part);
+        if (p.outline.empty())
             continue;
-        Vec2 low = rings[0].front(), high = low;
-        for (const Vec2& q : rings[0]) {
-            low = low.cwiseMin(q);
-            high = high.cwiseMax(q);
-        }
-        p.blank = high - low;
-        for (Ring& r : rings)
-            for (Vec2& q : r)
-                q -= low;
-        p.outline = plainRing(rings[0]);
-        for (size_t i = 1; i < rings.size(); ++i)
-            p.apertures.push_back(plainRing(rings[i]));
-        std::vector<const Crease*> creases;
-        for (int i : part.creases) {
-            const Crease& c = a.creases[static_cast<size_t>(i)];
-            if (c.bend)
-                continue;
-            creases.push_back(&c);
-            for (auto& [from, to] : c.stretches())
-                p.creases.push_back({spoken(c.id),
-                                     c.either                 ? "either"
-                                     : c.fold == Fold::Valley ? "valley"
-                                                              : "mountain",
-                                     from - low, to - low});
-        }
-        for (const Mark& m : part.marks)
-            if (m.kind == LineKind::Slit && !m.off) {
-                ListedPart::Cut cut{spoken(m.id), m.points};
-                for (Vec2& q : cut.points)
-                    q -= low;
-                p.slits.push_back(cut);
-            }
-        p.say = lineOf(p, creases, low);
+        p.paper = stockOf(design, part).name;
         const std::string one = signature(p, false), other = signature(p, true);
         const auto there = known.count(one) ? known.find(one) : known.find(other);
         if (there != known.end()) {

@@ -27,6 +27,9 @@ struct ListedPart {
     std::vector<Cut> slits;
 };
 
+// The panels and folds of a part as it is said, "12 | 30 | 12, V M"; empty where it cannot be.
+std::string saidOf(const Assembly& assembly, const Part& part, Unit unit);
+
 // In the order of the assembly. What only bends (where adhesive ends) is not scored and not listed.
 std::vector<ListedPart> partsList(const Design& design, const Assembly& assembly);
 

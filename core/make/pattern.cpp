@@ -1,5 +1,6 @@
 #include "core/make/pattern.h"
 #include "core/design/design.h"
+#include "core/make/parts_list.h"
 #include <algorithm>
 #include <cmath>
 #include <polyclipping/clipper.hpp>
@@ -57,13 +58,18 @@ void label(Pattern& out, const Design& design, const Assembly& a, const Part& pa
         room = room.cwiseMax(2 * (p - at).cwiseAbs());
     out.captions.push_back({labelled(at, part.name, 3.4), -1.2, room});
     out.captions.push_back({labelled(at, stockOf(design, part).name, 2.4), 2.4, room});
+    // The line it is told by, where one tells it: what is read is what was typed.
+    const std::string said = saidOf(a, part, design.units);
+    const bool told = said.size() > 0 && 1.3 * static_cast<double>(said.size()) < 2 * room.x();
+    if (told)
+        out.captions.push_back({labelled(at, said, 2.4), 5.6, room});
     if (onFace || onBack)
         out.captions.push_back({labelled(at,
                                          onFace && onBack ? "glue face and back as marked"
                                          : onFace         ? "glue on this side"
                                                           : "glue on the back",
                                          2.4),
-                                5.6, room});
+                                told ? 8.8 : 5.6, room});
 }
 
 Pattern patternOf(const Design& design, const Assembly& a, int index) {

@@ -5,6 +5,7 @@
 #include "app/inspect/measure_field.h"
 #include "core/edit/draw.h"
 #include "core/edit/edit.h"
+#include "core/edit/tell.h"
 #include "tests/app/real_window.h"
 #include <QComboBox>
 #include <QLabel>
@@ -29,6 +30,8 @@ class Inspecting : public QObject, public RealWindow {
         d = addTab(d, "part1", {0, 20})->first;
         d = glueOnto(d, "part1.tab1", "card.page-left", {-40, 60})->first;
         d = addLine(d, "card", LineKind::Valley, {20, 30}, {60, 30})->first;
+        d = addBlank(d, Measure::fromMm(30), Measure::fromMm(20))->first;
+        d = addJoin(d, "part2.sheet", "card.page-right", Told{})->first;
         return d;
     }
     void open() {
@@ -64,12 +67,16 @@ class Inspecting : public QObject, public RealWindow {
         } else {
             auto* line = qobject_cast<QLineEdit*>(field);
             line->selectAll();
-            QTest::keyClicks(line, name == "card-envelope"   ? "180 x 170 mm"
-                                   : name == "stock-weight"  ? "301"
-                                   : name == "stock-caliper" ? "0.41 mm"
-                                   : name == "card-shown"    ? "60"
-                                   : name == "part-say"      ? "20 | 20 | 20, V M; height 40"
-                                                             : "Porter's lamp");
+            QTest::keyClicks(line, name == "card-envelope"             ? "180 x 170 mm"
+                                   : name == "stock-weight"            ? "301"
+                                   : name == "stock-caliper"           ? "0.41 mm"
+                                   : name == "card-shown"              ? "60"
+                                   : name.startsWith("glue-zone")      ? "band left 9 mm"
+                                   : name.startsWith("glue-line")      ? "left"
+                                   : name.startsWith("glue-onto_line") ? "right"
+                                   : name.startsWith("glue-")          ? "3 mm"
+                                   : name == "part-say" ? "20 | 20 | 20, V M; height 40"
+                                                        : "Porter's lamp");
             QTest::keyClick(line, Qt::Key_Return);
         }
         return design() != before;
@@ -85,6 +92,7 @@ class Inspecting : public QObject, public RealWindow {
         QTest::newRow("card") << "card" << 14;
         QTest::newRow("box") << "box1" << 9;
         QTest::newRow("blank") << "part1" << 12;
+        QTest::newRow("glued sheet") << "part2" << 8;
     }
     void everyFieldChangesTheDesign() {
         QFETCH(QString, owner);

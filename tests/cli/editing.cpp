@@ -1,0 +1,241 @@
+// What the window can edit, the command line can as well, without a look into the file.
+#include "core/files/hlantern.h"
+#include <QFile>
+#include <QJsonArray>
+#include <QJsonDocument>
+#include <QJsonObject>
+#include <QProcess>
+#include <QTemporaryDir>
+#include <QtTest>
+
+using namespace hl;
+
+class Editing : public QObject {
+    Q_OBJECT
+    QTemporaryDir dir_;
+    QString file() const { return dir_.filePath("card.hlantern"); }
+    QString out_, err_;
+    int run(const QStringList& args) {
+        QProcess p;
+        p.start(HL_BIN_DIR "/hinge-lantern-cli", args);
+        p.waitForFinished();
+        out_ = QString::fromUtf8(p.readAllStandardOutput());
+        err_ = QString::fromUtf8(p.readAllStandardError());
+        return p.exitCode();
+    }
+    int cli(const QString& command, const QStringList& args) {
+        return run(QStringList{command, file()} + args);
+    }
+    Design design() { return *loadDesign(file().toStdString()); }
+
+  private slots:
+    void init() { QCOMPARE(run({"new", file(), "--force", "--card", "130x160mm"}), 0); }
+
+    void theCard() {
+        QCOMPARE(cli("card", {"--title", "Lamp room", "--occasion", "Retirement of the lamp man",
+                              "--size", "5x7in", "--spine", "top", "--envelope", "190 x 140 mm",
+                              "--mail", "small", "--units", "in", "--shown", "120"}),
+                 0);
+        Design d = design();
+        QCOMPARE(d.title, std::string("Lamp room"));
+        QCOMPARE(d.card.occasion, std::string("Retirement of the lamp man"));
+        QCOMPARE(d.card.width.count, 5 * nmPerInch);
+        QVERIFY(d.card.spine == SpineSide::Top && d.units == Unit::Inch && d.card.envelope &&
+                d.card.mail == "small");
+        QCOMPARE(d.card.shown->degrees(), 120.0);
+        QCOMPARE(cli("card", {"--shown", "auto", "--envelope", "none", "--form", "tube", "--set",
+                              "side=1 in"}),
+                 0);
+        d = design();
+        QVERIFY(!d.card.shown && !d.card.envelope && d.card.form == "tube");
+        QCOMPARE(d.card.set.at("side").count, nmPerInch);
+        // Pages: the form follows from the line, and goes with it.
+        QCOMPARE(cli("card", {"--say", "3 | 2 | 2, V M; height 5"}), 0);
+        QCOMPARE(design().card.form, std::string("pages"));
+        QCOMPARE(cli("card", {"--form", "single"}), 0);
+        QVERIFY(design().card.say.empty());
+    }
+
+    void structuresPartsJoinsAndPapers() {
+        QCOMPARE(cli("stock", {"slate", "--name", "Slate", "--weight", "300", "--caliper", "0.4mm",
+                               "--face", "#505a66", "--back", "#ffffff", "--grain", "upright"}),
+                 0);
+        QCOMPARE(cli("add", {"box", "--id", "office", "--name", "Ticket office", "--stock", "slate",
+                             "--set", "left=30mm", "right=24mm"}),
+                 0);
+        QCOMPARE(cli("set", {"office", "left=33mm", "name=Booking office", "stock="}), 0);
+        QCOMPARE(cli("part", {"--say", "20 | 30 | 20, V M; height 40", "--id", "sign", "--name",
+                              "Sign", "--tab", "1 8mm 22mm 48mm"}),
+                 0);
+        QCOMPARE(
+            cli("join", {"sign.panel-2", "card.page-right", "--line", "left", "--onto-line", "left",
+                         "--off", "10mm", "--along", "-20mm", "--zone", "band top 9mm"}),
+            0);
+        QVERIFY(out_.contains("join join1"));
+        Design d = design();
+        QCOMPARE(d.structure("office")->set.at("left").mm(), 33.0);
+        QCOMPARE(d.structure("office")->name, std::string("Booking office"));
+        QVERIFY(d.structure("office")->stock.empty() && d.stock("slate")->grain == Grain::Upright);
+        QCOMPARE(d.part("sign")->tabs.size(), size_t(1));
+        QCOMPARE(zoneText(d.join("join1")->zone, Unit::Millimetre), std::string("band top 9 mm"));
+        // What is glued lies where it was said to: its left edge 10 mm from the spine, 20 below the
+        // middle.
+        QCOMPARE(run({"pose", file(), "--open", "180", "--json"}), 0);
+        double low = 1e9, bottom = 1e9;
+        for (const auto& panel :
+             QJsonDocument::fromJson(out_.toUtf8()).object()["panels"].toArray())
+            if (panel.toObject()["id"] == "sign.panel-2")
+                for (const auto& corner : panel.toObject()["posed"].toArray()) {
+                    low = std::min(low, corner.toArray()[0].toDouble());
+                    bottom = std::min(bottom, corner.toArray()[1].toDouble());
+                }
+        QVERIFY(std::fabs(low - 10) < 1e-6 && std::fabs(bottom - (80 - 20 - 20)) < 1e-6);
+
+        QCOMPARE(cli("rename", {"sign", "Name board"}), 0);
+        QCOMPARE(cli("rename", {"card", "Halt"}), 0);
+        QVERIFY(design().title == "Halt" && design().part("sign")->name == "Name board");
+        for (const char* id : {"join1", "sign", "office", "slate"})
+            QCOMPARE(cli("remove", {id}), 0);
+        d = design();
+        QVERIFY(d.joins.empty() && d.parts.empty() && d.structures.empty() && d.stocks.size() == 1);
+    }
+
+    void drawnLines() {
+        for (const QStringList& args : {QStringList{"card", "slit", "-30,40", "30,40"},
+                                        {"card", "slit", "-30,90", "30,90"},
+                                        {"card", "valley", "-30,40", "-30,90"},
+                                        {"card", "mountain", "0.5,40", "0.5,90"},
+                                        {"card", "valley", "30,40", "30,90"},
+                                        {"card", "aperture", "60,20", "80,30"}})
+            QCOMPARE(cli("draw", args), 0);
+        QCOMPARE(design().card.lines.size(), size_t(5));
+        QCOMPARE(design().card.apertures.size(), size_t(1));
+        QCOMPARE(cli("draw", {"card", "smooth"}), 0);
+        QCOMPARE(design().card.smooth.size(), size_t(1));
+        QCOMPARE(cli("remove", {"card.slit1"}), 0);
+        QCOMPARE(design().card.lines.size(), size_t(4));
+    }
+
+    void aSeries() {
+        QCOMPARE(cli("add", {"box", "--id", "wagon", "--name", "Wagon", "--count", "3", "--each",
+                             "foot", "--set", "left=26mm", "right=26mm", "width=60mm", "tab=5mm",
+                             "--change", "left=-5mm", "right=-5mm", "width=x0.8"}),
+                 0);
+        QCOMPARE(run({"parts", file(), "--json"}), 0);
+        QStringList blanks;
+        for (const auto& p : QJsonDocument::fromJson(out_.toUtf8()).object()["parts"].toArray())
+            if (p.toObject()["name"].toString().startsWith("Wagon"))
+                blanks << QString("%1: %2 x %3")
+                              .arg(p.toObject()["name"].toString())
+                              .arg(p.toObject()["blank_mm"].toArray()[0].toDouble())
+                              .arg(p.toObject()["blank_mm"].toArray()[1].toDouble());
+        QCOMPARE(blanks, QStringList({"Wagon: 62 x 60", "Wagon 2: 52 x 48", "Wagon 3: 42 x 38.4"}));
+        QCOMPARE(cli("break-up", {"wagon"}), 0);
+        QCOMPARE(design().structures.size(), size_t(3));
+        QCOMPARE(design().structure("wagon-3")->on, std::string("wagon-2.right-foot"));
+        QCOMPARE(cli("remove", {"wagon-2"}), 0); // with what stands on it
+        QCOMPARE(design().structures.size(), size_t(1));
+        // As many as fit with the gap.
+        QCOMPARE(cli("set", {"wagon", "count=0", "gap=4mm", "width=20mm"}), 0);
+        QCOMPARE(run({"parts", file()}), 0);
+        QVERIFY2(out_.contains("6 x Wagon"), qPrintable(out_));
+    }
+
+    void partsAsAMakerReadsThem() {
+        QCOMPARE(run({"new", file(), "--force", "--say", "105 | hinge 12 | 105, V80; height 150"}),
+                 0);
+        QCOMPARE(cli("add", {"strip", "--name", "Crossing", "--say",
+                             "12 | 30 | 30 | 38 | 38 | 12, V M V M V; height 100", "--set",
+                             "left=103mm", "right=103mm"}),
+                 0);
+        QCOMPARE(run({"parts", file()}), 0);
+        QVERIFY2(out_.contains("Crossing, Ivory card\n    160 mm x 100 mm  12 | 30 | 30 | 38 | 38 "
+                               "| 12, V M V M V"),
+                 qPrintable(out_));
+        QCOMPARE(run({"parts", file(), "--json"}), 0);
+        const auto parts = QJsonDocument::fromJson(out_.toUtf8()).object()["parts"].toArray();
+        QCOMPARE(parts.size(), 3);
+        const QJsonObject strip = parts[2].toObject();
+        for (const char* key :
+             {"name", "paper", "count", "blank_mm", "outline", "apertures", "say", "creases"})
+            QVERIFY2(strip.contains(key), key);
+        QCOMPARE(strip["say"].toString(), QString("12 | 30 | 30 | 38 | 38 | 12, V M V M V"));
+        QCOMPARE(strip["creases"].toArray().size(), 5);
+        const QJsonObject first = strip["creases"].toArray()[0].toObject();
+        QCOMPARE(first["fold"].toString(), QString("valley"));
+        QCOMPARE(first["from"].toArray()[0].toDouble(), 12.0);
+        QCOMPARE(first["to"].toArray()[1].toDouble(), 100.0);
+        QCOMPARE(strip["outline"].toArray().size(), 8); // both tabs are snipped
+    }
+
+    // What gives takes the difference; without it the widest is named.
+    void resizedByThePanelThatGives() {
+        QCOMPARE(run({"new", file(), "--force", "--say", "36 | 60 | 80, V M; height 120"}), 0);
+        QCOMPARE(run({"resize", file(), "--card", "90x120mm"}), 0);
+        QVERIFY2(out_.contains("panel 3"), qPrintable(out_));
+        QCOMPARE(run({"new", file(), "--force", "--say",
+                      "36 | 60 | 80, V M; height 120; panel 2 gives"}),
+                 0);
+        const double before = design().card.width.mm();
+        QCOMPARE(run({"resize", file(), "--card", QString("%1x120mm").arg(before * 1.1)}), 0);
+        QVERIFY(!out_.contains("give"));
+        const SayLine line = design().card.say;
+        QCOMPARE(line.panels[0].mm(), 36.0);
+        QCOMPARE(line.panels[2].mm(), 80.0);
+        QVERIFY(std::fabs(line.panels[1].mm() - (60 + 17.6)) < 1e-3);
+    }
+
+    // Each is refused with the place and a remedy, and the file stays as it was.
+    void whatIsRefused_data() {
+        QTest::addColumn<QStringList>("args");
+        QTest::addColumn<QString>("names");
+        auto row = [](const char* name, const QStringList& args, const char* names) {
+            QTest::newRow(name) << args << names;
+        };
+        row("unknown id", {"set", "F", "tower", "left=3"}, "nothing of that id");
+        row("unknown measure", {"set", "F", "box1", "girth=3"}, "no such measure");
+        row("no value", {"set", "F", "box1", "left"}, "NAME=VALUE");
+        row("bad length", {"set", "F", "box1", "left=pony"}, "pony");
+        row("bad size", {"card", "F", "--size", "large"}, "large");
+        row("bad spine", {"card", "F", "--spine", "middle"}, "left, top");
+        row("bad say", {"card", "F", "--say", "12 | pony"}, "pony");
+        row("say of a box", {"set", "F", "box1", "say=12 | 30, V"}, "only a strip");
+        row("bad paper", {"set", "F", "box1", "stock=vellum"}, "vellum");
+        row("bad colour", {"stock", "F", "card", "--face", "blue"}, "blue");
+        row("bad weight", {"stock", "F", "card", "--weight", "3"}, "20 to 3000");
+        row("off the sheet", {"add", "F", "strip", "--say", "100 x 40, score 130"}, "lies off");
+        row("adds up to less", {"add", "F", "strip", "--say", "100 x 40, 12 | 30 | 12"},
+            "too little");
+        row("cut in two", {"part", "F", "--say", "60 x 40, score 30; slit at 20 from 0 to 40"},
+            "in two");
+        row("no such line",
+            {"join", "F", "box1.left-wall", "card.page-left", "--line", "moon", "--onto-line",
+             "left"},
+            "moon");
+        row("no zone", {"join", "F", "box1.left-wall", "card.page-left", "--zone", "everywhere"},
+            "everywhere");
+        row("runs off", {"set", "F", "box1", "count=9", "gap=30mm"}, "runs off");
+        row("no series", {"break-up", "F", "box1"}, "no series");
+        row("no change", {"add", "F", "box", "--change", "left"}, "MEASURE=STEP");
+        row("falls out", {"add", "F", "box", "--count", "4", "--change", "left=-20mm"}, "number");
+        row("two folds", {"add", "F", "box", "--to", "card.spine"}, "two folds");
+        row("no fold", {"add", "F", "strip", "--to", "card.fold-9"}, "fold-9");
+        row("opens less", {"card", "F", "--set", "opens=90deg", "--shown", "120"}, "120");
+        row("no tab", {"part", "F", "--say", "60 x 40", "--tab", "one"}, "EDGE DEPTH");
+        row("no point", {"draw", "F", "card", "slit", "here", "10,10"}, "here");
+        row("no size", {"new", "F", "--force"}, "no size");
+    }
+    void whatIsRefused() {
+        QFETCH(QStringList, args);
+        QFETCH(QString, names);
+        QCOMPARE(cli("add", {"box"}), 0);
+        const Design before = design();
+        args.replaceInStrings(QRegularExpression("^F$"), file());
+        QCOMPARE(run(args), 2);
+        QVERIFY2(err_.contains(names) && err_.contains(";"), qPrintable(err_));
+        QVERIFY(design() == before);
+    }
+};
+
+QTEST_GUILESS_MAIN(Editing)
+#include "editing.moc"
