@@ -179,12 +179,7 @@ Made misfit() {
     const double p = b + off, q = a;
     const std::string id = m.add(
         "box", {{"left", mm(a)}, {"right", mm(b)}, {"left_wall", mm(p)}, {"right_wall", mm(q)}});
-    double worst = 0;
-    for (int at = 0; at <= 180; ++at) {
-        const double d = std::sqrt(
-            std::max(0.0, a * a + b * b - 2 * a * b * std::cos(at * 3.14159265358979 / 180)));
-        worst = std::max({worst, d - (p + q), std::fabs(p - q) - d});
-    }
+    const double worst = triangleLacks(a, b, p, q);
     if (worst < 0.6)
         throw No{};
     return {m.d, {"misfit", {id}, worst}, "misfit"};
@@ -382,12 +377,7 @@ Made rounding() {
         "box", {{"left", mm(a)}, {"right", mm(b)}, {"left_wall", mm(p)}, {"right_wall", mm(q)}});
     auto round = [&](double v) { return std::round(v / s) * s; };
     const double ra = round(a), rb = round(b), rp = round(p), rq = round(q);
-    double worst = 0;
-    for (int at = 0; at <= 180; ++at) {
-        const double d = std::sqrt(
-            std::max(0.0, ra * ra + rb * rb - 2 * ra * rb * std::cos(at * 3.14159265358979 / 180)));
-        worst = std::max({worst, d - (rp + rq), std::fabs(rp - rq) - d});
-    }
+    const double worst = triangleLacks(ra, rb, rp, rq);
     if (worst < 0.7)
         throw No{};
     return {m.d, {"rounding", {id}, worst}, "rounding"};

@@ -111,6 +111,18 @@ inline JoinSpec glue(const std::string& panel, const std::string& onto, double x
     return j;
 }
 
+// By how much two walls p and q over a fold miss one another at worst, their feet a and b from it:
+// the feet's distance and the walls have to make a triangle.
+inline double triangleLacks(double a, double b, double p, double q) {
+    double worst = 0;
+    for (int at = 0; at <= 180; ++at) {
+        const double d = std::sqrt(
+            std::max(0.0, a * a + b * b - 2 * a * b * std::cos(at * 3.14159265358979 / 180)));
+        worst = std::max({worst, d - (p + q), std::fabs(p - q) - d});
+    }
+    return worst;
+}
+
 // The kinds of corpus/relatives.cpp, with how many of each are drawn.
 struct Kind {
     int count;

@@ -195,12 +195,7 @@ Made saidMisfit() {
     const double p = b + off, q = a;
     const std::string id = strip(m, "10 | " + num(p) + " | " + num(q) + " | 10, M M M; height 50",
                                  {{"left", mm(a)}, {"right", mm(b)}});
-    double worst = 0;
-    for (int at = 0; at <= 180; ++at) {
-        const double d = std::sqrt(
-            std::max(0.0, a * a + b * b - 2 * a * b * std::cos(at * 3.14159265358979 / 180)));
-        worst = std::max({worst, d - (p + q), std::fabs(p - q) - d});
-    }
+    const double worst = triangleLacks(a, b, p, q);
     if (worst < 0.6)
         throw No{};
     return faulty(m, "misfit", id, worst, "said-misfit");

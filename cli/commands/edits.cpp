@@ -71,6 +71,15 @@ struct Options {
     }
 };
 
+// The same with what the options told.
+int edited(const std::string& path, const Options& words,
+           const std::function<Result<Design>(const Design&, const Told&)>& change) {
+    auto told = words.told();
+    if (!told)
+        return refuse(told.problem());
+    return edited(path, [&](const Design& d) { return change(d, *told); });
+}
+
 Result<Vec2> pointOf(const std::string& text, Unit unit) {
     const size_t comma = text.find(',');
     const Problem how{"", "“" + text + "” is no point", "write it like 12,-5 or 12mm,30mm"};
@@ -156,12 +165,8 @@ Run declareCard(CLI::App& options) {
     options.add_option("FILE", given->file)->required();
     given->words.declare(options);
     return [given] {
-        return edited(given->file, [&](const Design& d) -> Result<Design> {
-            auto told = given->words.told();
-            if (!told)
-                return told.problem();
-            return tell(d, "card", *told);
-        });
+        return edited(given->file, given->words,
+                      [](const Design& d, const Told& told) { return tell(d, "card", told); });
     };
 }
 
@@ -181,17 +186,14 @@ Run declareStock(CLI::App& options) {
     options.add_option("ID", given->id, "of the paper; a new one is added")->required();
     given->words.declare(options, false);
     return [given] {
-        return edited(given->file, [&](const Design& d) -> Result<Design> {
-            auto told = given->words.told();
-            if (!told)
-                return told.problem();
+        return edited(given->file, given->words, [&](const Design& d, const Told& told) {
             Design with = d;
             if (!d.stock(given->id)) {
                 Stock fresh;
                 fresh.id = fresh.name = given->id;
                 with.stocks.push_back(fresh);
             }
-            return tellStock(with, given->id, *told);
+            return tellStock(with, given->id, told);
         });
     };
 }
@@ -216,54 +218,53 @@ Run declarePart(CLI::App& options) {
         ->allow_extra_args(true);
     given->words.declare(options, false);
     return [given] {
-        return edited(given->file, [&](const Design& d) -> Result<Design> {
-            auto made = addPart(d, given->id, given->line);
-            if (!made)
-                return made.problem();
-            Design next = made->first;
-            for (const std::string& text : given->tabs) {
-                std::vector<std::string> words;
-                std::string word;
-                for (char c : text + " ")
-                    if (c != ' ') {
-                        word += c;
-                    } else if (!word.empty()) {
-                        words.push_back(word);
-                        word.clear();
-                    }
-                const Problem how{"--tab", "“" + text + "” is no tab",
-                                  "write EDGE DEPTH or EDGE DEPTH FROM TO, like \"1 9mm\""};
-                if (words.size() != 2 && words.size() != 4)
-                    return how;
-                std::vector<Measure> lengths;
-                for (size_t i = 1; i < words.size(); ++i) {
-                    auto m = parseLength(words[i], d.units);
-                    if (!m)
+        return edited(
+            given->file, given->words, [&](const Design& d, const Told& told) -> Result<Design> {
+                auto made = addPart(d, given->id, given->line);
+                if (!made)
+                    return made.problem();
+                Design next = made->first;
+                for (const std::string& text : given->tabs) {
+                    std::vector<std::string> words;
+                    std::string word;
+                    for (char c : text + " ")
+                        if (c != ' ') {
+                            word += c;
+                        } else if (!word.empty()) {
+                            words.push_back(word);
+                            word.clear();
+                        }
+                    const Problem how{"--tab", "“" + text + "” is no tab",
+                                      "write EDGE DEPTH or EDGE DEPTH FROM TO, like \"1 9mm\""};
+                    if (words.size() != 2 && words.size() != 4)
                         return how;
-                    lengths.push_back(m->measure);
+                    std::vector<Measure> lengths;
+                    for (size_t i = 1; i < words.size(); ++i) {
+                        auto m = parseLength(words[i], d.units);
+                        if (!m)
+                            return how;
+                        lengths.push_back(m->measure);
+                    }
+                    auto edge = parseMeasure(words[0], Quantity::Count, d.units);
+                    if (!edge)
+                        return how;
+                    FreePart& p = *next.part(made->second);
+                    TabSpec tab;
+                    tab.id = "tab" + std::to_string(p.tabs.size() + 1);
+                    tab.edge =
+                        static_cast<int>(std::min<std::int64_t>(edge->measure.count, 100000));
+                    tab.depth = lengths[0];
+                    if (lengths.size() == 3) {
+                        tab.from = lengths[1];
+                        tab.to = lengths[2];
+                    }
+                    p.tabs.push_back(tab);
                 }
-                auto edge = parseMeasure(words[0], Quantity::Count, d.units);
-                if (!edge)
-                    return how;
-                FreePart& p = *next.part(made->second);
-                TabSpec tab;
-                tab.id = "tab" + std::to_string(p.tabs.size() + 1);
-                tab.edge = static_cast<int>(std::min<std::int64_t>(edge->measure.count, 100000));
-                tab.depth = lengths[0];
-                if (lengths.size() == 3) {
-                    tab.from = lengths[1];
-                    tab.to = lengths[2];
-                }
-                p.tabs.push_back(tab);
-            }
-            auto told = given->words.told();
-            if (!told)
-                return told.problem();
-            auto done = tell(next, made->second, *told);
-            if (done)
-                std::cout << "part " << made->second << "\n";
-            return done;
-        });
+                auto done = tell(next, made->second, told);
+                if (done)
+                    std::cout << "part " << made->second << "\n";
+                return done;
+            });
     };
 }
 
@@ -296,16 +297,14 @@ Run declareJoin(CLI::App& options) {
     options.add_option("ONTO", given->onto, "the panel that holds it")->required();
     given->words.declare(options, false);
     return [given] {
-        return edited(given->file, [&](const Design& d) -> Result<Design> {
-            auto told = given->words.told();
-            if (!told)
-                return told.problem();
-            auto made = addJoin(d, given->panel, given->onto, *told);
-            if (!made)
-                return made.problem();
-            std::cout << "join " << made->second << "\n";
-            return made->first;
-        });
+        return edited(given->file, given->words,
+                      [&](const Design& d, const Told& told) -> Result<Design> {
+                          auto made = addJoin(d, given->panel, given->onto, told);
+                          if (!made)
+                              return made.problem();
+                          std::cout << "join " << made->second << "\n";
+                          return made->first;
+                      });
     };
 }
 
