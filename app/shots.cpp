@@ -106,6 +106,11 @@ int main(int argc, char** argv) {
     w.session().setOpening(105);
     settle(w);
     shoot("build.png");
+    // A base of pages and a series of strips, told by their lines.
+    design("commissions/21-signal-tower.hlantern");
+    w.session().selection().choose("band");
+    settle(w);
+    shoot("strip.png");
     // A drawn design, with a crease just being placed.
     design("water-tower.hlantern");
     w.session().selection().choose("tower-front");

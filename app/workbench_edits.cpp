@@ -41,7 +41,7 @@ void Workbench::add(const QString& kind) {
         return;
     }
     const QString id = QString::fromStdString(added->second);
-    session_.edit(added->first, tr("Add %1").arg(id));
+    session_.edit(added->first, tr("Add %1").arg(QString::fromStdString(oneOf(f))));
     if (f.ground != Ground::Form)
         goTo("build");
     session_.selection().choose(id);

@@ -14,7 +14,7 @@ QString blankShape(const Design& d, const std::string& id) {
 
 void inspectBlank(Rows& rows, const std::string& id) {
     Session& session = rows.session();
-    rows.heading(QObject::tr("Blank  %1").arg(q(id)));
+    rows.heading(QObject::tr("Blank"));
     rows.line(QObject::tr("Draw on it in the flat view: creases and slits from point to point, "
                           "tabs on its edges; then glue a tab to a panel."));
     auto* name = rows.text(
@@ -28,8 +28,8 @@ void inspectBlank(Rows& rows, const std::string& id) {
                 p->name = text.left(100).toStdString();
             return {};
         },
-        QObject::tr("Rename %1").arg(q(id)));
-    name->setPlaceholderText(q(id));
+        QObject::tr("Rename %1").arg(called(session, id)));
+    name->setPlaceholderText(called(session, id));
     rows.choice(
         "part-stock", QObject::tr("Paper"), {},
         [&session, id](QComboBox& box) {
@@ -41,7 +41,7 @@ void inspectBlank(Rows& rows, const std::string& id) {
         },
         [&session, id](const QVariant& stock) {
             session.change([&](Design& d) { d.part(id)->stock = stock.toString().toStdString(); },
-                           QObject::tr("Change the paper of %1").arg(q(id)));
+                           QObject::tr("Change the paper of %1").arg(called(session, id)));
         });
     addScoreList(rows, id, "part-say", [](const Design& d, const std::string& id) {
         const FreePart* p = d.part(id);
@@ -70,7 +70,7 @@ void inspectBlank(Rows& rows, const std::string& id) {
                                         width ? p->height : parsed->measure);
                 if (!next)
                     return next.problem();
-                session.edit(*next, QObject::tr("Change the size of %1").arg(q(id)));
+                session.edit(*next, QObject::tr("Change the size of %1").arg(called(session, id)));
                 return {};
             });
 }

@@ -19,6 +19,9 @@ QString blankShape(const Design& design, const std::string& owner);
 QString linesShape(const Design& design, const std::string& owner);
 QString tabsShape(const Design& design, const std::string& owner);
 
+// What an owner, a panel or a crease is called; its id never shows.
+QString called(Session& session, const std::string& id);
+
 // A row for one thing that is told in words (core/edit/tell.h).
 struct TextRow {
     std::string key;

@@ -46,8 +46,8 @@ void addMeasures(Rows& rows, const Family& f, const std::string& owner) {
             auto next = setMeasure(session.design(), owner, name, text.toStdString());
             if (!next)
                 return next.problem();
-            session.edit(*next,
-                         QObject::tr("Change %1 of %2").arg(readable(name).toLower(), q(owner)));
+            session.edit(*next, QObject::tr("Change %1 of %2")
+                                    .arg(readable(name).toLower(), called(session, owner)));
             return {};
         };
         if (!p.choices.empty()) {

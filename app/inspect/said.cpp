@@ -1,10 +1,25 @@
 // Rows that take a thing's words as the command line does: score lists, series, what a card is for.
 #include "app/inspect/inspectors.h"
 #include "core/edit/tell.h"
+#include "core/prove/saying.h"
+#include "core/structures/naming.h"
 #include <QComboBox>
 #include <QLineEdit>
 
 namespace hl {
+
+QString called(Session& session, const std::string& id) {
+    if (id.find('.') == std::string::npos)
+        return q(sayOwner(session.design(), id));
+    if (session.snapshot()) {
+        const Case& c = *session.snapshot()->folded;
+        if (const int panel = c.assembly.panel(id); panel >= 0)
+            return q(sayPanel(c, panel));
+        if (const int crease = c.assembly.crease(id); crease >= 0)
+            return q(sayCrease(c, crease));
+    }
+    return q(spokenName(id.substr(id.find('.') + 1)));
+}
 
 namespace {
 
@@ -42,7 +57,7 @@ void addScoreList(Rows& rows, const std::string& owner, const QString& object,
              const SayLine* line = find(d, owner);
              return line ? q(sayLineText(*line, d.units)) : QString();
          },
-         QObject::tr("Change the score list of %1").arg(q(owner))});
+         QObject::tr("Change the score list of %1").arg(called(rows.session(), owner))});
     field->setPlaceholderText("12 | 30 | 30 | 12, V M V");
 }
 
@@ -52,7 +67,7 @@ void addSeries(Rows& rows, const std::string& owner) {
              {"count", "series-count", QObject::tr("How many"),
               QObject::tr("More than one makes a series. 0: as many as fit with the gap."),
               [of](const Design& d) { return of(d) ? QString::number(of(d)->count) : QString(); },
-              QObject::tr("Change the series %1").arg(q(owner))});
+              QObject::tr("Change the series %1").arg(called(rows.session(), owner))});
     Session& session = rows.session();
     rows.choice(
         "series-each", QObject::tr("Each stands"),
@@ -66,7 +81,7 @@ void addSeries(Rows& rows, const std::string& owner) {
         },
         [&session, owner](const QVariant& each) {
             session.change([&](Design& d) { d.structure(owner)->each = Each(each.toInt()); },
-                           QObject::tr("Change the series %1").arg(q(owner)));
+                           QObject::tr("Change the series %1").arg(called(session, owner)));
         });
     addWords(rows, owner,
              {"gap", "series-gap", QObject::tr("Gap"),
@@ -75,7 +90,7 @@ void addSeries(Rows& rows, const std::string& owner) {
                   const StructureSpec* s = of(d);
                   return s && s->gap ? q(exactText(*s->gap, d.units)) : QString();
               },
-              QObject::tr("Change the series %1").arg(q(owner))});
+              QObject::tr("Change the series %1").arg(called(rows.session(), owner))});
 }
 
 } // namespace hl

@@ -66,7 +66,7 @@ QString structureShape(const Design& d, const std::string& id) {
 void inspectStructure(Rows& rows, const std::string& id) {
     Session& session = rows.session();
     const Family& f = *family(session.design().structure(id)->kind);
-    rows.heading(readable(f.name) + "  " + q(id));
+    rows.heading(readable(f.name));
     rows.line(q(f.purpose));
     auto* name = rows.text(
         "structure-name", QObject::tr("Name"), {},
@@ -79,8 +79,8 @@ void inspectStructure(Rows& rows, const std::string& id) {
                 s->name = text.left(100).toStdString();
             return {};
         },
-        QObject::tr("Rename %1").arg(q(id)));
-    name->setPlaceholderText(q(f.name + " " + id));
+        QObject::tr("Rename %1").arg(called(session, id)));
+    name->setPlaceholderText(called(session, id));
     rows.choice(
         "structure-host", QObject::tr("Stands on"), {},
         [&session, id](QComboBox& box) {
@@ -88,12 +88,12 @@ void inspectStructure(Rows& rows, const std::string& id) {
             if (!s)
                 return;
             for (const std::string& host : hosts(session, *s))
-                box.addItem(q(host), q(host));
+                box.addItem(called(session, host), q(host));
             box.setCurrentIndex(box.findData(q(s->on)));
         },
         [&session, id](const QVariant& host) {
             session.change([&](Design& d) { d.structure(id)->on = host.toString().toStdString(); },
-                           QObject::tr("Move %1 to another fold").arg(q(id)));
+                           QObject::tr("Move %1 to another fold").arg(called(session, id)));
         });
     rows.choice(
         "structure-stock", QObject::tr("Paper"), {},
@@ -107,7 +107,7 @@ void inspectStructure(Rows& rows, const std::string& id) {
         [&session, id](const QVariant& stock) {
             session.change(
                 [&](Design& d) { d.structure(id)->stock = stock.toString().toStdString(); },
-                QObject::tr("Change the paper of %1").arg(q(id)));
+                QObject::tr("Change the paper of %1").arg(called(session, id)));
         });
     if (f.id == "strip") {
         addScoreList(rows, id, "structure-say", [](const Design& d, const std::string& id) {
@@ -124,13 +124,13 @@ void inspectStructure(Rows& rows, const std::string& id) {
                 box.addItem(QObject::tr("the same fold"), "");
                 for (const std::string& host : hosts(session, *s))
                     if (host != s->on)
-                        box.addItem(q(host), q(host));
+                        box.addItem(called(session, host), q(host));
                 box.setCurrentIndex(std::max(0, box.findData(q(s->to))));
             },
             [&session, id](const QVariant& to) {
                 session.change(
                     [&](Design& d) { d.structure(id)->to = to.toString().toStdString(); },
-                    QObject::tr("Move the right end of %1").arg(q(id)));
+                    QObject::tr("Move the right end of %1").arg(called(session, id)));
             });
     }
     rows.gap();
@@ -144,14 +144,16 @@ void inspectStructure(Rows& rows, const std::string& id) {
         rows.buttons({{QObject::tr("Break up the series"), [&rows, &session, id] {
                            auto next = breakUp(session.design(), id);
                            if (next)
-                               session.edit(*next, QObject::tr("Break up %1").arg(q(id)));
+                               session.edit(*next,
+                                            QObject::tr("Break up %1").arg(called(session, id)));
                            else
                                rows.refuse(next.problem());
                        }}});
     } else {
         rows.buttons({{QObject::tr("Make a series"), [&session, id] {
-                           session.change([&](Design& d) { d.structure(id)->count = 2; },
-                                          QObject::tr("Make a series of %1").arg(q(id)));
+                           session.change(
+                               [&](Design& d) { d.structure(id)->count = 2; },
+                               QObject::tr("Make a series of %1").arg(called(session, id)));
                        }}});
     }
     if (!f.parameter("shape") && !f.parameter("aperture"))

@@ -103,7 +103,9 @@ void glueOn(Rows& rows, const std::string& panel, const std::string& landing) {
     auto glued = glueOnto(d, panel, landing, middle);
     if (!glued)
         return rows.refuse(glued.problem());
-    session.edit(glued->first, QObject::tr("Glue %1 on %2").arg(q(panel), q(landing)));
+    session.edit(
+        glued->first,
+        QObject::tr("Glue %1 on %2").arg(called(session, panel), called(session, landing)));
 }
 
 } // namespace
@@ -120,7 +122,7 @@ void addJoin(Rows& rows, const std::string& panel) {
             if (session.snapshot())
                 for (const Panel& p : session.snapshot()->folded->assembly.panels)
                     if (ownerOf(p.id) != ownerOf(panel) && p.role != Role::Tab)
-                        box.addItem(q(p.id), q(p.id));
+                        box.addItem(called(session, p.id), q(p.id));
             box.setCurrentIndex(join ? std::max(0, box.findData(q(join->onto))) : 0);
         },
         [&rows, panel](const QVariant& landing) {
@@ -153,7 +155,7 @@ namespace {
 void addPlainJoin(Rows& rows, const std::string& id) {
     Session& session = rows.session();
     const JoinSpec* now = session.design().join(id);
-    rows.line(QObject::tr("%1 is glued on:").arg(q(now->panel)));
+    rows.line(QObject::tr("The %1 is glued on:").arg(called(session, now->panel)));
     rows.choice(
         "glue-onto-" + q(id), QObject::tr("Glued on"), QObject::tr("The panel that holds it"),
         [&session, id](QComboBox& box) {
@@ -162,12 +164,12 @@ void addPlainJoin(Rows& rows, const std::string& id) {
                 return;
             for (const Panel& p : session.snapshot()->folded->assembly.panels)
                 if (ownerOf(p.id) != ownerOf(join->panel) && p.role != Role::Tab)
-                    box.addItem(q(p.id), q(p.id));
+                    box.addItem(called(session, p.id), q(p.id));
             box.setCurrentIndex(std::max(0, box.findData(q(join->onto))));
         },
         [&session, id](const QVariant& onto) {
             session.change([&](Design& d) { d.join(id)->onto = onto.toString().toStdString(); },
-                           QObject::tr("Glue %1 on another panel").arg(q(id)));
+                           QObject::tr("Glue it on another panel"));
         });
     using Reader = QString (*)(const JoinSpec&, Unit);
     const struct {
@@ -197,7 +199,7 @@ void addPlainJoin(Rows& rows, const std::string& id) {
                       const JoinSpec* j = d.join(id);
                       return j ? read(*j, d.units) : QString();
                   },
-                  QObject::tr("Change how %1 is glued").arg(q(id))});
+                  QObject::tr("Change how it is glued")});
 }
 
 // Glues the first panel of a part that nothing holds, in the middle of a page.
@@ -212,10 +214,11 @@ void gluePlainly(Rows& rows, const std::string& part) {
             auto made = hl::addJoin(session.design(), a.panels[i].id, "card.page-right", Told{});
             if (!made)
                 return rows.refuse(made.problem());
-            session.edit(made->first, QObject::tr("Glue %1").arg(q(a.panels[i].id)));
+            session.edit(made->first, QObject::tr("Glue %1").arg(called(session, a.panels[i].id)));
             return;
         }
-    emit session.refused(QObject::tr("Every panel of %1 is glued already.").arg(q(part)));
+    emit session.refused(
+        QObject::tr("Every panel of %1 is glued already.").arg(called(session, part)));
 }
 
 } // namespace
