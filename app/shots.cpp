@@ -107,7 +107,7 @@ int main(int argc, char** argv) {
     settle(w);
     shoot("build.png");
     // A base of pages and a series of strips, told by their lines.
-    design("commissions/21-signal-tower.hlantern");
+    design("21-signal-tower.hlantern");
     w.session().selection().choose("band");
     settle(w);
     shoot("strip.png");

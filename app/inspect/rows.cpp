@@ -52,6 +52,13 @@ void Rows::gap() { column_->addSpacing(8); }
 void Rows::whole(QWidget* widget) { column_->addWidget(widget); }
 
 void Rows::row(const QString& label, QWidget* field, const QString& tip) {
+    if (label.isEmpty()) { // all of the width for the field; what it is stands above it
+        field->setToolTip(tip);
+        field->setMinimumWidth(60);
+        column_->addWidget(field);
+        fields_.push_back(field);
+        return;
+    }
     constexpr int letters = 13; // of the label's column
     auto* across = new QHBoxLayout;
     auto* l = new QLabel(label);

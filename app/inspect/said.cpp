@@ -46,9 +46,12 @@ QLineEdit* addWords(Rows& rows, const std::string& owner, const TextRow& words) 
 
 void addScoreList(Rows& rows, const std::string& owner, const QString& object,
                   const SayLine* (*find)(const Design&, const std::string&)) {
+    rows.line(QObject::tr("Score list"));
     QLineEdit* field = addWords(
         rows, owner,
-        {"say", object, QObject::tr("Score list"),
+        {"say",
+         object,
+         {},
          QObject::tr(
              "Panels with | between them, then their folds: 12 | 30 | 30 | 12, V M V. Or the "
              "blank and where it is scored: 136 x 68, score 30 V, 60 M. V is a valley, M a "
@@ -58,6 +61,7 @@ void addScoreList(Rows& rows, const std::string& owner, const QString& object,
              return line ? q(sayLineText(*line, d.units)) : QString();
          },
          QObject::tr("Change the score list of %1").arg(called(rows.session(), owner))});
+    field->setAccessibleName(QObject::tr("Score list"));
     field->setPlaceholderText("12 | 30 | 30 | 12, V M V");
 }
 

@@ -3,6 +3,7 @@
 #include "core/edit/draw.h"
 #include "core/edit/papers.h"
 #include "core/edit/tell.h"
+#include "core/measure/number.h"
 #include "core/measure/place.h"
 #include <iostream>
 
@@ -250,7 +251,7 @@ Run declarePart(CLI::App& options) {
                         return how;
                     FreePart& p = *next.part(made->second);
                     TabSpec tab;
-                    tab.id = "tab" + std::to_string(p.tabs.size() + 1);
+                    tab.id = "tab" + numberText(p.tabs.size() + 1);
                     tab.edge =
                         static_cast<int>(std::min<std::int64_t>(edge->measure.count, 100000));
                     tab.depth = lengths[0];

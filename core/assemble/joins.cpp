@@ -163,6 +163,8 @@ Trouble buildJoins(const Design& d, AssemblyBuilder& out) {
                            "name both, such as line left and onto_line right"};
         if (Trouble t = spec.line.empty() ? placedBy(spec, a, join) : placedPlainly(spec, a, join))
             return t;
+        if (Trouble t = fits(spec.zone, a.panels[held].outline, d.units))
+            return t->in(place);
         if (!spec.line.empty() && traitsOf(spec.kind).sticks)
             join.adhesive = onLanding(a, join, ringsOf(spec.zone, a.panels[held].outline));
         else if (spec.zone.kind != Zone::Whole) {

@@ -72,4 +72,24 @@ std::vector<Ring> ringsOf(const Zone& zone, const Ring& outline) {
     return out;
 }
 
+Trouble fits(const Zone& zone, const Ring& outline, Unit unit) {
+    Vec2 low = outline.front(), high = low;
+    for (const Vec2& p : outline) {
+        low = low.cwiseMin(p);
+        high = high.cwiseMax(p);
+    }
+    const Vec2 size = high - low;
+    const bool sideways = zone.edge == Zone::Left || zone.edge == Zone::Right;
+    const double room =
+        zone.kind == Zone::Band || zone.kind == Zone::Clear     ? (sideways ? size.x() : size.y())
+        : zone.kind == Zone::Margin || zone.kind == Zone::Spots ? size.minCoeff() / 2
+                                                                : 1e300;
+    if (zone.size.mm() <= room + 1e-9)
+        return {};
+    return Problem{"zone",
+                   exactText(zone.size, unit) + " is more than the panel has room for, " +
+                       sayLength(room, unit),
+                   "make it narrower"};
+}
+
 } // namespace hl

@@ -9,4 +9,7 @@ namespace hl {
 // rectangle round it. None where nothing of the zone lies on the panel.
 std::vector<Ring> ringsOf(const Zone& zone, const Ring& outline);
 
+// A problem where the zone is wider than the panel has room for.
+Trouble fits(const Zone& zone, const Ring& outline, Unit unit);
+
 } // namespace hl

@@ -185,6 +185,12 @@ Trouble tellCard(Design& d, const Text& key, const Text& text) {
                 c.meant.push_back(id);
             id.clear();
         }
+        const auto made = assemble(d);
+        for (const Text& one : c.meant)
+            if (made && one != "card" && !d.structure(one) && made->part(one) < 0 &&
+                made->panel(one) < 0)
+                return no(place, "there is nothing called “" + one + "”",
+                          "name a panel, a part or a structure by its id");
         return {};
     }
     return measure(d, "card", key, text, ofCard);

@@ -70,6 +70,7 @@ class Inspecting : public QObject, public RealWindow {
             QTest::keyClicks(line, name == "card-envelope"             ? "180 x 170 mm"
                                    : name == "stock-weight"            ? "301"
                                    : name == "stock-caliper"           ? "0.41 mm"
+                                   : name == "card-meant"              ? "box1"
                                    : name == "card-shown"              ? "60"
                                    : name.startsWith("glue-zone")      ? "band left 9 mm"
                                    : name.startsWith("glue-line")      ? "left"

@@ -212,6 +212,10 @@ class Editing : public QObject {
             {"join", "F", "box1.left-wall", "card.page-left", "--line", "moon", "--onto-line",
              "left"},
             "moon");
+        row("wide zone",
+            {"join", "F", "box1.left-wall", "card.page-left", "--zone", "band left 900mm"},
+            "more than the panel");
+        row("nothing meant", {"card", "F", "--meant", "steeple"}, "steeple");
         row("no zone", {"join", "F", "box1.left-wall", "card.page-left", "--zone", "everywhere"},
             "everywhere");
         row("runs off", {"set", "F", "box1", "count=9", "gap=30mm"}, "runs off");

@@ -40,8 +40,14 @@ class Grips : public QObject {
                     const bool lengthwise =
                         std::abs(grip->way.dot((before->to - before->from).normalized())) > 0.5;
                     const double went = (lengthwise ? end : middle).dot(grip->way);
-                    // Turning is first order only; shifting is exact.
-                    QVERIFY2(std::abs(went - 1.5) < (angle ? 0.2 : 1e-4),
+                    // Turning is first order only, and so is what lies beyond a slanted wall of a
+                    // tier; shifting is exact.
+                    const bool slanted =
+                        grip->parameter == "reach" &&
+                        next.structure(grip->structure)->kind.rfind("tier", 0) == 0;
+                    QVERIFY2(std::abs(went - 1.5) < (angle     ? 0.2
+                                                     : slanted ? 0.02
+                                                               : 1e-4),
                              qPrintable(QString("%1 in %2 by %3 went %4")
                                             .arg(crease.id.c_str(), part.id.c_str(),
                                                  grip->parameter.c_str())

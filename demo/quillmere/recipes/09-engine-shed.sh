@@ -4,4 +4,5 @@ set -e
 c="${HL_CLI:?the command line}"
 f="${1:?the design to write}"
 $c new "$f" --card 132x130mm
+$c stock "$f" card --name "Shed brick" --face "#99503b" --back "#bf8170"
 $c card "$f" --title "Engine shed" --say "66 | 66 | 66 | 66, V90 V V; height 130" --set ends=ring tab=10mm

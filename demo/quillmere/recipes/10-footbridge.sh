@@ -4,7 +4,9 @@ set -e
 c="${HL_CLI:?the command line}"
 f="${1:?the design to write}"
 $c new "$f" --card 150x110mm --spine top
+$c stock "$f" card --name "Morning sky" --face "#b9cfd6" --back "#d5e2e6"
+$c stock "$f" second --name "Timber" --weight 220 --face "#7b4a36" --back "#a5785f"
 $c card "$f" --title "Footbridge"
 $c add "$f" stair --id steps --name "Footbridge" --set made=cut steps=2 width=100mm left=44mm right=44mm inset=8mm
-$c add "$f" prop-tube --id near --name "Near prop" --set width=18mm place=4mm left=20mm right=20mm
-$c add "$f" prop-tube --id far --name "Far prop" --set width=18mm place=128mm left=32mm right=32mm
+$c add "$f" prop-tube --stock second --id near --name "Near prop" --set width=18mm place=4mm left=20mm right=20mm
+$c add "$f" prop-tube --stock second --id far --name "Far prop" --set width=18mm place=128mm left=32mm right=32mm
