@@ -10,6 +10,7 @@ namespace {
 
 constexpr double nudge = 0.01; // mm or degrees
 constexpr double least = 0.05; // mm per mm: slower than that is no grip
+constexpr double most = 20;    // mm per mm: faster is a jump, as from a tab to a band
 
 Vec2 flat(const Vec3& v) { return {v.x(), v.y()}; }
 
@@ -65,7 +66,7 @@ std::optional<Grip> gripOf(const Design& design, const std::string& crease,
                                 ? Vec2(moved->to - line->to)
                                 : Vec2((moved->from + moved->to - line->from - line->to) / 2);
             const double rate = by.dot(way) / nudge;
-            if (std::fabs(rate) > least &&
+            if (std::fabs(rate) > least && std::fabs(rate) < most &&
                 (!best || std::fabs(rate) > std::fabs(best->rate) + 1e-6))
                 best = Grip{owner, p.name, now, way, rate};
         }
