@@ -1,13 +1,14 @@
 #include "app/inspect/inspector_panel.h"
 #include "app/inspect/measure_field.h"
+#include "core/structures/naming.h"
 #include <QVBoxLayout>
 
 namespace hl {
 namespace {
 
 std::string ownerIn(Session& session) {
-    const std::string id = session.selection().structure().toStdString();
     const Design& d = session.design();
+    const std::string id = seriesOf(d, session.selection().structure().toStdString());
     return d.structure(id) || d.part(id) ? id : "card";
 }
 

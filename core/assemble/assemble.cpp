@@ -63,6 +63,14 @@ Trouble checkNames(const Design& d) {
             return Problem{place, "the stock “" + p.stock + "” is not in the list of stocks",
                            "add it under stocks or name one that is there"};
     }
+    // Those of a series have ids of their own, "box1-2".
+    for (auto& s : d.structures)
+        for (const std::string& id : seen)
+            if (s.count != 1 && id.size() > s.id.size() + 1 && id.rfind(s.id + "-", 0) == 0 &&
+                id.find_first_not_of("0123456789", s.id.size() + 1) == std::string::npos)
+                return Problem{structurePlace(s),
+                               "it is a series, and one of it would be called like “" + id + "”",
+                               "give one of the two another id"};
     return {};
 }
 
@@ -143,7 +151,7 @@ Result<Assembly> assembleUntil(const Design& given, const std::string& stop,
     const Family& form = *family(d.card.form);
     const Host card = cardOf(d);
     const Values values = valuesOf(form, d.card.set, card);
-    if (Trouble t = checkValues(d, "card", values))
+    if (Trouble t = checkValues(d, form, "card", values))
         return *t;
     if (all)
         (*all)["card"] = values;

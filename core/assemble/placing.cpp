@@ -47,12 +47,12 @@ Values valuesOf(const Family& f, const std::map<std::string, Measure>& set, cons
 }
 
 // A measure that nobody set can come out as what it cannot be.
-Trouble checkValues(const Design& d, const std::string& id, const Values& values) {
-    for (const Parameter& p : familyOf(d, id)->parameters) {
+Trouble checkValues(const Design& d, const Family& f, const std::string& place,
+                    const Values& values) {
+    for (const Parameter& p : f.parameters) {
         const double v = values.at(p.name);
         if (std::isfinite(v) && (p.least.count <= 0 || v > 0))
             continue;
-        const std::string place = id == "card" ? "card" : structurePlace(*d.structure(id));
         return Problem{place + ", measure " + p.name,
                        "it follows from the others and comes out as " +
                            (std::isfinite(v)
@@ -254,7 +254,7 @@ Trouble buildStructure(const Design& d, const StructureSpec& given, AssemblyBuil
     } else if (s.count < 1) {
         return Problem{structurePlace(s), "a series of none", "give its number, or equal gaps"};
     }
-    if (Trouble t = checkValues(d, s.id, placed->values))
+    if (Trouble t = checkValues(d, *family(s.kind), structurePlace(s), placed->values))
         return t;
     if (all)
         (*all)[s.id] = placed->values;
@@ -282,7 +282,10 @@ Trouble buildStructure(const Design& d, const StructureSpec& given, AssemblyBuil
         auto stands = placeOf(d, *next, out.made());
         if (!stands)
             return stands.problem();
-        // Its bounds are those of its family; it is listed under the first one's id.
+        if (Trouble t =
+                checkValues(d, *family(s.kind), structurePlace(s) + ", number " + numberText(n + 1),
+                            stands->values))
+            return t;
         if (Trouble t = buildOne(d, *next, *stands, out))
             return t;
         last = *next;

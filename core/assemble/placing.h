@@ -14,7 +14,8 @@ Vec2 upOf(const Design& design);
 // Checks what is set for a structure, or for "card", against its family.
 Trouble checkMeasures(const Design& design, const std::string& id);
 // A measure that nobody set can come out as what it cannot be.
-Trouble checkValues(const Design& design, const std::string& id, const Values& values);
+Trouble checkValues(const Design& design, const Family& family, const std::string& place,
+                    const Values& values);
 // What was set, and what follows from it on this host.
 Values valuesOf(const Family& family, const std::map<std::string, Measure>& set, const Host& host);
 

@@ -2,6 +2,7 @@
 #include "core/assemble/assemble.h"
 #include "core/assemble/said.h"
 #include "core/assemble/sheets.h"
+#include "core/edit/checked.h"
 #include "core/edit/edit.h"
 #include "core/measure/number.h"
 #include <algorithm>
@@ -25,13 +26,6 @@ Drawn checked(const Design& d, const std::string& id) {
     if (!made)
         return made.problem();
     return std::pair{d, id};
-}
-
-Result<Design> checked(const Design& d) {
-    auto made = assemble(d);
-    if (!made)
-        return made.problem();
-    return d;
 }
 
 Problem nothing(const std::string& id) {

@@ -1,6 +1,7 @@
 #include "core/edit/tell.h"
 #include "core/assemble/assemble.h"
 #include "core/design/limits.h"
+#include "core/edit/checked.h"
 #include "core/edit/edit.h"
 #include "core/measure/number.h"
 #include "core/measure/place.h"
@@ -379,13 +380,6 @@ Trouble tellOne(Design& d, const Text& id, const Text& key, const Text& text) {
     };
     list(d.structures), list(d.parts), list(d.joins), list(d.stocks);
     return no(id, "there is nothing of that id", "use one of: " + known);
-}
-
-Result<Design> checked(const Design& d) {
-    auto made = assemble(d);
-    if (!made)
-        return made.problem();
-    return d;
 }
 
 } // namespace

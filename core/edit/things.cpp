@@ -1,5 +1,6 @@
 // Adding, breaking up, renaming and removing things by their ids.
 #include "core/assemble/assemble.h"
+#include "core/edit/checked.h"
 #include "core/edit/draw.h"
 #include "core/edit/edit.h"
 #include "core/edit/papers.h"
@@ -10,13 +11,6 @@ namespace hl {
 namespace {
 
 using Text = std::string;
-
-Result<Design> checked(const Design& d) {
-    auto made = assemble(d);
-    if (!made)
-        return made.problem();
-    return d;
-}
 
 } // namespace
 

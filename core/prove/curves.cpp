@@ -1,19 +1,11 @@
 #include "core/prove/curves.h"
+#include "core/structures/naming.h"
 #include <algorithm>
 #include <cmath>
 #include <map>
 
 namespace hl {
 namespace {
-
-// Whose series "box1-3" is: "box1"; any other id is itself.
-std::string seriesOf(const Design& d, const std::string& id) {
-    const size_t dash = id.rfind('-');
-    if (d.structure(id) || dash == std::string::npos)
-        return id;
-    const StructureSpec* s = d.structure(id.substr(0, dash));
-    return s && s->count != 1 ? s->id : id;
-}
 
 // Whether `upper` stands on `lower`, or on something that does.
 bool standsOn(const Design& d, std::string upper, const std::string& lower) {

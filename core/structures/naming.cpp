@@ -36,6 +36,14 @@ std::string callName(const FreePart& p) {
     return out;
 }
 
+std::string seriesOf(const Design& d, const std::string& id) {
+    const size_t dash = id.rfind('-');
+    if (d.structure(id) || dash == std::string::npos)
+        return id;
+    const StructureSpec* s = d.structure(id.substr(0, dash));
+    return s && s->count != 1 ? s->id : id;
+}
+
 std::string ordinal(int n) {
     static const char* const words[] = {"first",    "second",  "third",  "fourth", "fifth",
                                         "sixth",    "seventh", "eighth", "ninth",  "tenth",

@@ -11,6 +11,8 @@ std::string callName(const Design& design, const StructureSpec& structure);
 std::string callName(const FreePart& part);
 // "left-wall" -> "left wall", "page-3" -> "third page".
 std::string spokenName(const std::string& local);
+// Whose series "box1-3" is: "box1"; any other id is itself.
+std::string seriesOf(const Design& design, const std::string& id);
 std::string ordinal(int n); // "third", from 1; "21st" beyond twenty
 
 } // namespace hl

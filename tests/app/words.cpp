@@ -110,6 +110,10 @@ class WordsInTheWindow : public QObject, public RealWindow {
         QCOMPARE(design().structure("box1")->count, 3);
         const Assembly& a = session().snapshot()->folded->assembly;
         QVERIFY(a.panel("box1-3.left-wall") >= 0 && a.panel("box1-4.left-wall") < 0);
+        // Whichever of them is pointed at, the series is shown.
+        session().selection().choose("card.spine");
+        session().selection().choose("box1-3.left-wall");
+        QTRY_VERIFY(line("series-count"));
         QTRY_VERIFY(button("Break up the series"));
         button("Break up the series")->click();
         QCOMPARE(design().structures.size(), size_t(3));

@@ -130,6 +130,9 @@ class Editing : public QObject {
                               .arg(p.toObject()["blank_mm"].toArray()[0].toDouble())
                               .arg(p.toObject()["blank_mm"].toArray()[1].toDouble());
         QCOMPARE(blanks, QStringList({"Wagon: 62 x 60", "Wagon 2: 52 x 48", "Wagon 3: 42 x 38.4"}));
+        // Nothing else may be called like one of the series.
+        QCOMPARE(cli("add", {"box", "--id", "wagon-2"}), 2);
+        QVERIFY2(err_.contains("wagon-2"), qPrintable(err_));
         QCOMPARE(cli("break-up", {"wagon"}), 0);
         QCOMPARE(design().structures.size(), size_t(3));
         QCOMPARE(design().structure("wagon-3")->on, std::string("wagon-2.right-foot"));
