@@ -10,9 +10,9 @@
 namespace hl {
 namespace {
 
-constexpr double leastLine = 0.1; // mm
+constexpr double leastHold = 0.1; // mm
 
-Vec2 flat(const Point& p) { return {p.x.mm(), p.y.mm()}; }
+Vec2 flatOf(const Point& p) { return {p.x.mm(), p.y.mm()}; }
 
 } // namespace
 
@@ -118,16 +118,16 @@ Trouble placedBy(const JoinSpec& spec, const Assembly& a, Join& join) {
             join.crease = c.id;
         }
     if (!spec.hold.empty())
-        hold = flat(spec.hold[0]);
+        hold = flatOf(spec.hold[0]);
     if (spec.hold.size() > 1) {
-        along = flat(spec.hold[1]) - hold;
-        if (spec.hold.size() > 2 || along.norm() < leastLine)
+        along = flatOf(spec.hold[1]) - hold;
+        if (spec.hold.size() > 2 || along.norm() < leastHold)
             return Problem{"join " + spec.id, "what is held has no direction",
                            "give hold one point, or two that differ"};
         along.normalize();
     }
     const Turn turn = exactTurn(spec.turn.inside());
-    join.at = flat(spec.at);
+    join.at = flatOf(spec.at);
     join.along = {turn.cos, turn.sin};
     join.place = matchLines(hold, along, join.at, join.along, spec.onFace == spec.ontoFace);
     return {};

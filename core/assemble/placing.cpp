@@ -178,17 +178,17 @@ Result<StructureSpec> nthOf(const StructureSpec& s, int n, const StructureSpec& 
 }
 
 // The room that a series at equal gaps has, and what follows from it: how many, or the gap.
-struct Row {
+struct EvenRow {
     int count = 1;
     double gap = 0, start = 0;
 };
-Result<Row> rowOf(const StructureSpec& s, const Placed& p, const Design& d) {
+Result<EvenRow> rowOf(const StructureSpec& s, const Placed& p, const Design& d) {
     const auto width = p.values.find("width");
     if (width == p.values.end())
         return Problem{structurePlace(s), "it has no width along its fold, so there are no gaps",
                        "let each of the series stand on the last one's foot or tip"};
     const double w = width->second, room = p.host.length;
-    Row row;
+    EvenRow row;
     row.count = s.count;
     if (s.count == 0) { // as many as fit with the gap, at both ends too
         if (!s.gap)
@@ -240,7 +240,7 @@ Trouble buildStructure(const Design& d, const StructureSpec& given, AssemblyBuil
     if (!placed)
         return placed.problem();
     int count = s.count;
-    Row row;
+    EvenRow row;
     if (s.count != 1 && s.each == Each::Gap) {
         auto r = rowOf(s, *placed, d);
         if (!r)
