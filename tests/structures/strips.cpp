@@ -159,6 +159,23 @@ class Strips : public QObject {
         QVERIFY(!first(prove(c), "idle"));
     }
 
+    // A blank stays as it was said, though its end panel reaches over the fold, which is told; and
+    // where nothing is said of the folds, the feet rise.
+    void theBlankStaysAsSaid() {
+        const Design d = strip(card(130, 160), "card.spine", "136 x 68, score 30, 60, 98",
+                               {{"left", "30 mm"}, {"right", "30 mm"}});
+        const Case c(d, *assemble(d));
+        const auto list = partsList(d, c.assembly);
+        QCOMPARE(list.back().blank.x(), 136.0);
+        QCOMPARE(panelsText(list.back().say, Unit::Millimetre),
+                 std::string("30 | 30 | 38 | 38, M E M"));
+        const Finding* f = first(prove(c), "landing");
+        QVERIFY(f && f->message.find("across") != std::string::npos);
+        const Design plain = strip(card(130, 160), "card.spine", "12 | 30 | 30 | 12; height 50",
+                                   {{"left", "30 mm"}, {"right", "30 mm"}});
+        QVERIFY(!first(prove(Case(plain, *assemble(plain))), "idle"));
+    }
+
     // Either: the fold chooses the way in which the card closes.
     void eitherChooses() {
         for (const char* tip : {"M", "E"}) {

@@ -221,7 +221,9 @@ Trouble buildStripLine(const StructureSpec& spec, const Values& v, const Host& h
             std::min(lowAt(s.x - 1e-6) + topAt(s.x, false), lowAt(s.x + 1e-6) + topAt(s.x, true));
         creases.push_back(out.crease(s.name, panels[i], panels[i + 1], {s.x, low}, {s.x, high},
                                      s.fold == SayFold::Valley ? Fold::Valley : Fold::Mountain));
-        out.lastCrease().either = s.fold == SayFold::Either;
+        // A foot that may fold either way is folded so that its tab lies under the strip.
+        const bool foot = (i == 0 && leftTab) || (i + 1 == scores.size() && rightTab);
+        out.lastCrease().either = s.fold == SayFold::Either && !foot;
         out.lastCrease().bend = s.bend;
         if (s.bend) { // over its length rather than along a line
             out.lastCrease().rest = 0;
@@ -252,9 +254,13 @@ Trouble buildStripLine(const StructureSpec& spec, const Values& v, const Host& h
         const Vec2 way = turned ? Vec2(-seat.along) : seat.along;
         const double place = left ? f.place : f.rightPlace;
         const double start = turned ? place + width - c.from.y() : place + c.from.y();
-        out.glue(panels[left ? 0 : panels.size() - 1], creases[index], seat.panel,
-                 seat.origin + distance * seat.inward + start * seat.along, way, faceDown(s),
-                 left || v.at("right_side") == 0 ? !outside : outside);
+        // As wide as it was said: what finds no paper is told, not trimmed.
+        const Vec2 from = c.from, dir = c.dir();
+        const std::string id = c.id;
+        Join& join = out.lay(panels[left ? 0 : panels.size() - 1], from, dir, seat.panel,
+                             seat.origin + distance * seat.inward + start * seat.along, way,
+                             faceDown(s), left || v.at("right_side") == 0 ? !outside : outside);
+        join.crease = id;
     };
     if (leftHeld)
         glueEnd(0, f.left, f.leftAt, true);
