@@ -195,6 +195,25 @@ class Strips : public QObject {
         QVERIFY(verdictOf(prove(Case(wrong, *assemble(wrong)))) == Verdict::Fails);
     }
 
+    // What lies fast behind the page that a wall stands on may be as near as its paper; what lies
+    // on the same side may not.
+    void paperBetweenKeepsApart() {
+        for (const bool behind : {true, false}) {
+            Design d = strip(card(130, 160), "card.spine", "9 | 30 | 30 | 9, M M M; height 60",
+                             {{"left", "30 mm"}, {"right", "30 mm"}, {"place", "50 mm"}});
+            d = addPart(d, "plate", "30 x 40")->first;
+            d = addJoin(d, "plate.sheet", "card.page-right",
+                        {{"line", "left"},
+                         {"onto_line", "left"},
+                         {"off", behind ? "20 mm" : "30.2 mm"},
+                         {"onto_side", behind ? "back" : "face"}})
+                    ->first;
+            const auto all = prove(Case(d, *assemble(d)));
+            QVERIFY2((first(all, "clearance") == nullptr) == behind,
+                     all.empty() ? "nothing" : all.front().message.c_str());
+        }
+    }
+
     // The difference between a taut strip and one that can flap.
     void tautAtTheEnd() {
         for (auto [opens, flaps] : {std::pair{"V82.5", false}, {"V60", true}}) {

@@ -45,17 +45,27 @@ class Distances {
                 }
             }
         }
+        for (const Join& j : c_.assembly.joins)
+            if (!j.moves && panels[j.tab].role != Role::Tab)
+                lies_.emplace(j.tab, std::pair(j.landing, j.ontoFace()));
         for (const Crease& c : c_.assembly.creases)
-            hinged_.insert(
-                {std::min(body_[c.left], body_[c.right]), std::max(body_[c.left], body_[c.right])});
+            for (auto [wall, tab] : {std::pair{c.left, c.right}, {c.right, c.left}})
+                for (const Join* j : c_.assembly.joinsOf(tab))
+                    if (panels[tab].role == Role::Tab && !j->moves)
+                        stands_.emplace(wall, std::pair(j->landing, j->ontoFace()));
     }
 
-    // Whether a fold joins what the two are parts of: a wall may touch the page that it stands on,
-    // and what lies fast on the back of that page.
-    bool hinged(int a, int b) const {
-        const auto& panels = c_.assembly.panels;
-        return panels[a].role != Role::Tab && panels[b].role != Role::Tab &&
-               hinged_.count({std::min(body_[a], body_[b]), std::max(body_[a], body_[b])}) > 0;
+    // Whether one stands on the one side of a panel and the other lies fast on its other side: the
+    // panel is between them, and its paper keeps them apart.
+    bool parted(int a, int b) const {
+        for (auto [wall, held] : {std::pair{a, b}, {b, a}}) {
+            const auto lie = lies_.equal_range(held), stand = stands_.equal_range(wall);
+            for (auto l = lie.first; l != lie.second; ++l)
+                for (auto s = stand.first; s != stand.second; ++s)
+                    if (l->second.first == s->second.first && l->second.second != s->second.second)
+                        return true;
+        }
+        return false;
     }
 
     std::vector<Near> run() {
@@ -64,7 +74,7 @@ class Distances {
         film_.nearPairs(farthest, [&](int i, int k) {
             const int a = film_.pieces()[i].panel, b = film_.pieces()[k].panel;
             if (stop_ || owner_[a] == owner_[b] || owner_[a] == "card" || owner_[b] == "card" ||
-                gives[a] || gives[b] || body_[a] == body_[b] || hinged(a, b) ||
+                gives[a] || gives[b] || body_[a] == body_[b] || parted(a, b) ||
                 joined_.count({std::min(a, b), std::max(a, b)}))
                 return;
             auto [it, fresh] = strangers.try_emplace({owner_[a], owner_[b]}, true);
@@ -208,7 +218,9 @@ class Distances {
     const Case& c_;
     const Film& film_;
     const Stop& stop_;
-    std::set<std::pair<int, int>> joined_, hinged_;
+    std::set<std::pair<int, int>> joined_;
+    // Panel: the panels it lies fast on, or stands on by a tab, and whether on their faces.
+    std::multimap<int, std::pair<int, bool>> lies_, stands_;
     std::vector<int> body_; // of every panel, the first panel that it is fast on
     std::vector<std::string> owner_;
     std::map<std::pair<std::string, std::string>, Near> found_;

@@ -31,8 +31,13 @@ bool taut(const Case& c, int joint) {
     const double shown = std::clamp(c.assembly.display.at, c.first(), c.last());
     std::vector<double> values = poseAt(k, c.motion, shown).angles;
     for (const Course::Leg& leg : k.course.legs())
-        if (leg.begin <= shown && shown <= leg.end && k.joints[leg.joint].freedom == Freedom::Fold)
+        if (leg.begin <= shown && shown <= leg.end &&
+            k.joints[leg.joint].freedom == Freedom::Fold) {
             values[leg.joint] += (leg.to - leg.from) / (leg.end - leg.begin) * further;
+            const Bounds bounds = boundsOf(k.joints[leg.joint]);
+            if (values[leg.joint] < bounds.low || values[leg.joint] > bounds.high)
+                return false; // the hand cannot go on: it is open, or closed, all the way
+        }
     fillTied(k, values);
     for (const Block& b : c.motion.blocks) {
         moveToClosure(k, b, values);
