@@ -13,11 +13,13 @@ void inspectStructure(Rows& rows, const std::string& owner);
 void inspectBlank(Rows& rows, const std::string& owner);
 void inspectLines(Rows& rows, const std::string& owner);
 void inspectTabs(Rows& rows, const std::string& owner);
+void inspectEdges(Rows& rows, const std::string& owner);
 
 QString structureShape(const Design& design, const std::string& owner);
 QString blankShape(const Design& design, const std::string& owner);
 QString linesShape(const Design& design, const std::string& owner);
 QString tabsShape(const Design& design, const std::string& owner);
+QString edgesShape(const Design& design, const std::string& owner);
 
 // What an owner, a panel or a crease is called; its id never shows.
 QString called(Session& session, const std::string& id);

@@ -25,7 +25,11 @@ namespace {
 
 // What an emptied field says.
 std::string emptied(const std::string& key) {
-    return key == "occasion" ? "" : key == "meant" ? "none" : key == "zone" ? "whole" : "auto";
+    return key == "occasion"            ? ""
+           : key == "meant"             ? "none"
+           : key == "zone"              ? "whole"
+           : key.rfind("edge.", 0) == 0 ? "none"
+                                        : "auto";
 }
 
 } // namespace

@@ -11,6 +11,10 @@ bool drawable(const Design& d, const std::string& owner) {
     return card(d, owner) || blank(d, owner);
 }
 
+bool solid(const Design& d, const std::string& owner) {
+    return structure(d, owner) || blank(d, owner);
+}
+
 QString formOf(const Design& d, const std::string&) { return q(d.card.form); }
 
 } // namespace
@@ -24,6 +28,7 @@ const std::vector<Inspector>& inspectors() {
         {"blank", blank, inspectBlank, blankShape},
         {"lines", drawable, inspectLines, linesShape},
         {"tabs", blank, inspectTabs, tabsShape},
+        {"edges", solid, inspectEdges, edgesShape},
     };
     return table;
 }

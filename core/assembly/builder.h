@@ -23,7 +23,10 @@ class AssemblyBuilder {
     Crease& lastCrease() { return made_.creases.back(); }
     Crease& creaseAt(int index) { return made_.creases[index]; }
     Join& lastJoin() { return made_.joins.back(); }
+    Join& joinAt(int index) { return made_.joins[static_cast<size_t>(index)]; }
     void rename(int panel, const std::string& id) { made_.panels[panel].id = id; }
+    // Lets a panel lie within the outline of another (Panel::rides).
+    void ride(int panel, int on) { made_.panels[static_cast<size_t>(panel)].rides = on; }
     void mark(const std::string& name, LineKind kind, std::vector<Vec2> points, bool off = false);
     // Takes paper away from a panel; false, and nothing done, when it would come apart or be gone.
     bool take(int panel, const Ring& away);

@@ -1,6 +1,7 @@
 // The design: what the maker decided, and nothing that can be computed from it.
 // It is the only thing that is edited, undone and saved.
 #pragma once
+#include "core/design/edge.h"
 #include "core/design/free_part.h"
 #include "core/design/say_line.h"
 #include <map>
@@ -23,6 +24,11 @@ struct Stock {
     std::string face = "#f3ecdc";           // colour of the face side, #rrggbb
     std::string back = "#fbf8f1";           // colour of the back
     Grain grain = Grain::Unknown;
+    // The pattern printed on its face, an id of the shipped ones; how wide one repeat of it is, and
+    // in which colours besides that of the face. Nothing, or nought: the pattern's own.
+    std::string pattern;
+    Measure repeat = Measure::fromMm(0);
+    std::string ink, accent;
 
     template<class V> static void visit(V& v) {
         v(needed("id"), &Stock::id);
@@ -33,6 +39,11 @@ struct Stock {
         v(always("face").as(Means::Colour), &Stock::face);
         v(always("back").as(Means::Colour), &Stock::back);
         v(sparing("grain").saying("How the fibres run in parts as they are drawn."), &Stock::grain);
+        v(sparing("pattern").since(3).saying("A pattern printed on its face."), &Stock::pattern);
+        v(sparing("repeat").as(Means::Paper).within(0, 1000, "width of a pattern in mm").since(3),
+          &Stock::repeat);
+        v(sparing("ink").as(Means::Colour).since(3), &Stock::ink);
+        v(sparing("accent").as(Means::Colour).since(3), &Stock::accent);
     }
 };
 
@@ -160,6 +171,8 @@ struct Design {
     std::vector<FreePart> parts;
     std::vector<JoinSpec> joins;
     std::vector<StageSpec> motion; // without any: the spine from closed to flat open
+    std::vector<EdgeSpec> edges;   // silhouettes of edges that stand free
+    std::vector<ZoneSpec> zones;   // where the tabs of structures stick
 
     const Stock* stock(const std::string& id) const;
     // The paper of that id; the card's where it is empty or unknown.
@@ -187,6 +200,9 @@ struct Design {
         v(sparing("parts").saying("Blanks that the maker draws on."), &Design::parts);
         v(sparing("joins"), &Design::joins);
         v(sparing("motion"), &Design::motion);
+        v(sparing("edges").since(3).saying("Silhouettes of edges that stand free."),
+          &Design::edges);
+        v(sparing("zones").since(3).saying("Where the tabs of structures stick."), &Design::zones);
     }
 };
 

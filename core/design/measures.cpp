@@ -69,6 +69,8 @@ template<class T> class Collector {
 
     template<class S> static auto idOf(const S& s) -> decltype(s.id) { return s.id; }
     static std::string idOf(const StageSpec& s) { return s.drive; }
+    static std::string idOf(const EdgeSpec& s) { return s.of; }
+    static std::string idOf(const ZoneSpec& s) { return s.tab; }
     template<class S> void into(S& s, const std::string& owner, const std::string& name) {
         Collector<S> inner(s, owner, name, found_);
         S::visit(inner);

@@ -27,24 +27,6 @@ std::string swapSides(const std::string& name) {
     return name;
 }
 
-// Adds copies of `group`, taken from another design or the same, to `d` with new ids; the first of
-// the group stands on `on`. Returns the first one's new id.
-std::string addGroup(Design& d, const std::vector<StructureSpec>& group, const std::string& on) {
-    std::map<std::string, std::string> renamed;
-    for (StructureSpec s : group) {
-        const std::string id = freeId(d, s.kind);
-        renamed[s.id] = id;
-        const std::string owner = ownerOf(s.on);
-        if (renamed.size() == 1)
-            s.on = on;
-        else if (renamed.count(owner))
-            s.on = renamed[owner] + s.on.substr(owner.size());
-        s.id = id;
-        d.structures.push_back(s);
-    }
-    return renamed[group.front().id];
-}
-
 // The group in an order in which hosts come first.
 std::vector<StructureSpec> specsOf(const Design& d, const std::string& id) {
     std::vector<StructureSpec> out;
@@ -62,6 +44,68 @@ std::vector<StructureSpec> specsOf(const Design& d, const std::string& id) {
             break;
         }
     return out;
+}
+
+// Silhouettes and zones of tabs change sides with the panels that have them.
+void mirrorShapes(Design& d, const std::vector<std::string>& group) {
+    const auto mirrored = [&](std::string& of) {
+        const std::string owner = ownerOf(of);
+        if (std::find(group.begin(), group.end(), owner) == group.end())
+            return false;
+        of = owner + swapSides(of.substr(owner.size()));
+        return true;
+    };
+    const auto swapped = [](Zone::Edge e) {
+        return e == Zone::Left ? Zone::Right : e == Zone::Right ? Zone::Left : e;
+    };
+    for (EdgeSpec& e : d.edges) {
+        if (!mirrored(e.of))
+            continue;
+        e.edge = swapped(e.edge);
+        if (e.points.empty() || e.edge == Zone::Left || e.edge == Zone::Right)
+            continue;
+        const std::int64_t ends = e.points.front().x.count + e.points.back().x.count;
+        std::reverse(e.points.begin(), e.points.end());
+        for (Point& p : e.points)
+            p.x.count = ends - p.x.count;
+    }
+    for (ZoneSpec& z : d.zones)
+        if (mirrored(z.tab))
+            z.zone.edge = swapped(z.zone.edge);
+}
+
+// Adds copies of a structure and of all that stands on it, taken from another design or an earlier
+// state of the same, to `d` with new ids; it stands on `on`. Returns its new id.
+std::string addGroup(Design& d, const Design& from, const std::string& first,
+                     const std::string& on) {
+    const std::vector<StructureSpec> group = specsOf(from, first);
+    std::map<std::string, std::string> renamed;
+    for (StructureSpec s : group) {
+        const std::string id = freeId(d, s.kind);
+        renamed[s.id] = id;
+        const std::string owner = ownerOf(s.on);
+        if (renamed.size() == 1)
+            s.on = on;
+        else if (renamed.count(owner))
+            s.on = renamed[owner] + s.on.substr(owner.size());
+        s.id = id;
+        d.structures.push_back(s);
+    }
+    // With their silhouettes and the zones of their tabs.
+    const auto renamedIn = [&](std::string& of) {
+        const auto it = renamed.find(ownerOf(of));
+        if (it == renamed.end())
+            return false;
+        of = it->second + of.substr(it->first.size());
+        return true;
+    };
+    for (EdgeSpec e : from.edges)
+        if (renamedIn(e.of))
+            d.edges.push_back(e);
+    for (ZoneSpec z : from.zones)
+        if (renamedIn(z.tab))
+            d.zones.push_back(z);
+    return renamed[group.front().id];
 }
 
 Problem unknown(const std::string& id) {
@@ -110,7 +154,7 @@ Copied duplicateStructure(const Design& design, const std::string& id) {
     if (!design.structure(id))
         return unknown(id);
     Design d = design;
-    const std::string copy = addGroup(d, specsOf(d, id), d.structure(id)->on);
+    const std::string copy = addGroup(d, design, id, d.structure(id)->on);
     if (auto made = assemble(d); !made)
         return made.problem();
     placeFreely(d, copy);
@@ -134,9 +178,8 @@ Copied arrayStructure(const Design& design, const std::string& id, int count, co
                            " past the end of its host",
                        "take fewer, a smaller gap, or start nearer to the beginning"};
     Design d = design;
-    const auto specs = specsOf(d, id);
     for (int n = 1; n < count; ++n) {
-        const std::string copy = addGroup(d, specs, d.structure(id)->on);
+        const std::string copy = addGroup(d, design, id, d.structure(id)->on);
         d.structure(copy)->set[row->place] = Measure::fromMm(row->at + n * pitch);
     }
     d.structure(id)->set[row->place] = Measure::fromMm(row->at);
@@ -189,6 +232,7 @@ Copied mirrorStructure(const Design& design, const std::string& id) {
         else if (ownerOf(s.on) == "card" && f.ground == Ground::Panel)
             s.on = swapSides(s.on);
     }
+    mirrorShapes(d, group);
     if (auto made = assemble(d); !made)
         return made.problem();
     return std::pair{d, id};
@@ -216,6 +260,7 @@ std::string copyStructure(const Design& design, const std::string& id) {
     d.motion.clear();
     d.structures = specsOf(design, id);
     d.structures.front().on = f.host;
+    dropShapes(d, [&](const std::string& of) { return !d.structure(ownerOf(of)); });
     return designToText(d);
 }
 
@@ -240,7 +285,7 @@ Copied pasteStructure(const Design& design, const std::string& text, const std::
             const Family& f = *family(s.kind);
             const bool onPanel = made->panel(on) >= 0;
             const bool suits = !on.empty() && onPanel == (f.ground == Ground::Panel);
-            const std::string id = addGroup(d, specsOf(*from, s.id), suits ? on : f.host);
+            const std::string id = addGroup(d, *from, s.id, suits ? on : f.host);
             if (first.empty())
                 first = id;
         }

@@ -39,6 +39,8 @@ void dropOrphans(Design& d) {
         Design bare = d;
         bare.joins.clear();
         bare.motion.clear();
+        bare.edges.clear();
+        bare.zones.clear();
         auto made = assemble(bare);
         if (!made) { // a structure lost its host
             for (size_t i = 0; i < d.structures.size(); ++i) {
@@ -62,6 +64,9 @@ void dropOrphans(Design& d) {
             return made->crease(s.drive) < 0 && !d.join(s.drive);
         };
         d.motion.erase(std::remove_if(d.motion.begin(), d.motion.end(), stopped), d.motion.end());
+        dropShapes(d, [&](const std::string& of) {
+            return made->panel(of) < 0 && made->part(of) < 0 && made->part(ownerOf(of)) < 0;
+        });
     }
 }
 

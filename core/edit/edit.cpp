@@ -284,7 +284,20 @@ Design removeStructure(const Design& design, const std::string& id) {
                                                  gone.end();
                                       }),
                        d.structures.end());
+    const auto lost = [&](const std::string& of) {
+        return std::find(gone.begin(), gone.end(), ownerOf(of)) != gone.end();
+    };
+    dropShapes(d, lost);
     return d;
+}
+
+void dropShapes(Design& d, const std::function<bool(const std::string&)>& lost) {
+    d.edges.erase(
+        std::remove_if(d.edges.begin(), d.edges.end(), [&](auto& e) { return lost(e.of); }),
+        d.edges.end());
+    d.zones.erase(
+        std::remove_if(d.zones.begin(), d.zones.end(), [&](auto& z) { return lost(z.tab); }),
+        d.zones.end());
 }
 
 } // namespace hl

@@ -4,6 +4,7 @@
 #pragma once
 #include "core/design/design.h"
 #include "core/edit/tell.h"
+#include <functional>
 #include <utility>
 
 namespace hl {
@@ -43,6 +44,9 @@ Result<Design> letFollow(const Design& design, const std::string& structure,
                          const std::string& parameter);
 
 // Removes a structure and everything that stands on it.
+// Removes the silhouettes and adhesive zones of what is lost, told by ids of panels, parts or tabs.
+void dropShapes(Design& design, const std::function<bool(const std::string&)>& lost);
+
 Design removeStructure(const Design& design, const std::string& id);
 
 // The structures that stand on `id`, directly or further up, in design order.

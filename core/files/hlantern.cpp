@@ -22,8 +22,8 @@ Design withStock(Design d) {
 // Steps from one version of the format to the next, each on the whole file: upgrades[0] makes a
 // file of version 2 of one of version 1, and so on.
 using Upgrade = void (*)(Json& file);
-void nothing(Json&) {} // 2: more fields, none of which changes what the others say
-const std::vector<Upgrade> upgrades{nothing};
+void nothing(Json&) {} // more fields, none of which changes what the others say
+const std::vector<Upgrade> upgrades{nothing, nothing};
 
 int versionOf(const Json& version) {
     if (!version.is_number_integer())

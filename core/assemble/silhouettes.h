@@ -1,0 +1,20 @@
+// Silhouettes: edges of panels and parts cut to a shape once all parts stand; and where the tabs of
+// structures stick.
+#pragma once
+#include "core/assembly/builder.h"
+#include "core/design/design.h"
+
+namespace hl {
+
+// The profile of an edge of the given length: points along it from 0 to `length`, and how far in
+// from it (mm), from one end to the other.
+std::vector<Vec2> profileOf(const EdgeSpec& edge, double length);
+
+// Cuts every edge. A crease that ends at the edge is shortened with it. Problems: nothing of that
+// id, a fold or a tab along the edge, a panel cut in two.
+Trouble cutEdges(const Design& design, AssemblyBuilder& out);
+
+// Gives the tabs of structures their zones.
+Trouble zoneTabs(const Design& design, AssemblyBuilder& out);
+
+} // namespace hl
