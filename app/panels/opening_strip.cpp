@@ -91,7 +91,7 @@ QString OpeningStrip::scaleName() const {
     if (!session_.snapshot())
         return tr("Opening");
     const Case& c = *session_.snapshot()->folded;
-    return c.linkage.course.plain()
+    return c.linkage.course.plain() || c.linkage.course.legs().empty()
                ? tr("Opening")
                : QString::fromStdString(
                      capital(sayJoint(c, c.linkage.course.legAt(session_.opening()).joint)));
@@ -101,6 +101,8 @@ double OpeningStrip::shownDegrees() const {
     if (!session_.snapshot())
         return session_.opening();
     const Course& course = session_.snapshot()->folded->linkage.course;
+    if (course.legs().empty())
+        return 180;
     const Course::Leg& leg = course.legAt(session_.opening());
     return std::clamp(leg.shown(session_.opening()), 0.0, 180.0);
 }

@@ -100,11 +100,35 @@ struct Web {
     }
 };
 
+// On a lone base the hand lifts what stands there, by its first knee: a fold in a loop both of
+// whose panels are held by nothing else; else by the first fold that turns at all.
+std::vector<Stage> liftOf(const Assembly& a, const std::vector<int>& group) {
+    std::vector<bool> held(a.panels.size(), false);
+    for (const Join& j : a.joins)
+        held[static_cast<size_t>(j.tab)] = held[static_cast<size_t>(j.landing)] = true;
+    int knee = -1, least = 1 << 30;
+    for (size_t k = 0; k < a.creases.size(); ++k) { // the edges of the web begin with the creases
+        const Crease& c = a.creases[k];
+        const int ends = held[static_cast<size_t>(c.left)] + held[static_cast<size_t>(c.right)];
+        const int rank = (group[k] < 0 ? 4 : 0) + ends + (c.bend ? 8 : 0);
+        if (rank < least) {
+            least = rank;
+            knee = static_cast<int>(k);
+        }
+    }
+    if (knee < 0)
+        return a.motion;
+    constexpr double opens = 150; // degrees: what rises by itself is half open at rest
+    return {{a.creases[static_cast<size_t>(knee)].id, 0, opens, false}};
+}
+
 } // namespace
 
 std::vector<Stage> courseOf(const Assembly& a) {
     const Web web(a);
     const std::vector<int> group = web.groups();
+    if (a.motion.front().drive.empty())
+        return liftOf(a, group);
     // How many of the folds of each group can be chosen.
     std::vector<int> free(web.edges.size() + a.panels.size() + 1, 0);
     std::vector<std::vector<int>> nodes(free.size());

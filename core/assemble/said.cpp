@@ -147,9 +147,6 @@ Result<FreePart> workedOut(const FreePart& part) {
 }
 
 Result<std::vector<CardSheet>> cardSheets(const SayLine& say, double height) {
-    if (say.panels.size() < 2)
-        return Problem{"card, say", "a card of pages has two or more",
-                       "part them with |, like 120 | 60 | 60"};
     if (Trouble t = unsound(say, height))
         return t->in("card");
     const double x0 = -say.panels[0].mm();
@@ -172,9 +169,10 @@ Result<std::vector<CardSheet>> cardSheets(const SayLine& say, double height) {
                                    from, to, l.kind == LineKind::Either});
         }
         for (size_t i = first; i <= last; ++i) {
-            const std::string name = i == 0   ? "page-left"
-                                     : i == 1 ? "page-right"
-                                              : "page-" + numberText(i + 1);
+            const std::string name = say.panels.size() == 1 ? "base"
+                                     : i == 0               ? "page-left"
+                                     : i == 1               ? "page-right"
+                                                            : "page-" + numberText(i + 1);
             s.pages.emplace_back(first == last ? "sheet"
                                  : i == first  ? foldName(i + 1) + "-left"
                                                : foldName(i) + "-right",

@@ -82,7 +82,7 @@ std::vector<int> add(const Arrangement& a, const std::vector<LineSpec>& lines,
                      AssemblyBuilder& out) {
     std::vector<int> panels;
     for (const SheetFace& f : a.faces) {
-        const bool page = f.name.rfind("page-", 0) == 0;
+        const bool page = f.name.rfind("page-", 0) == 0 || f.name == "base";
         panels.push_back(out.panel(f.name, page ? Role::Page : Role::Wall, f.outline, f.apertures));
     }
     for (const SheetCrease& c : a.creases) {

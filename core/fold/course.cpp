@@ -25,6 +25,8 @@ Course::Course(const std::vector<Stage>& stages, const std::vector<int>& driven,
     for (size_t i = 1; i < stages.size(); ++i)
         plain_ = plain_ && stages[i].together;
     double at = plain_ ? stages[0].from : 0;
+    if (driven.empty())
+        return;
     samples_ = {at};
     for (size_t i = 0; i < stages.size(); ++i) {
         const Stage& s = stages[i];

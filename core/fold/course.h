@@ -33,7 +33,7 @@ class Course {
     const std::vector<double>& samples() const { return samples_; }
     int last() const { return static_cast<int>(samples_.size()) - 1; }
     const std::vector<Leg>& legs() const { return legs_; }
-    const Leg& legAt(double at) const;
+    const Leg& legAt(double at) const; // only where there are any: not of a lone base
     // The sample at or just below `at`, at most the last but one.
     int below(double at) const;
     // The sample next to the given part (0 to 1) of the whole.

@@ -260,8 +260,6 @@ Linkage linkageOf(const Assembly& a) {
     k.assembly = &a;
     k.root = a.root;
     k.spine = a.crease("card.spine");
-    if (k.spine < 0)
-        throw std::invalid_argument("the card has no spine");
     k.joints = jointsOf(a);
     std::vector<int> driven;
     for (const Stage& s : a.motion) {
@@ -269,6 +267,8 @@ Linkage linkageOf(const Assembly& a) {
         for (size_t i = 0; joint < 0 && i < k.joints.size(); ++i)
             if (k.joints[i].join >= 0 && a.joins[k.joints[i].join].id == s.drive)
                 joint = static_cast<int>(i);
+        if (s.drive.empty()) // a lone base, in which nothing moves
+            continue;
         if (joint < 0)
             throw std::invalid_argument("there is no driver " + s.drive);
         k.joints[joint].driven = true;
@@ -373,9 +373,12 @@ void fillTied(const Linkage& k, std::vector<double>& values) {
 
 void placePanels(const Linkage& k, const std::vector<double>& values, std::vector<Rigid>& placed) {
     placed.resize(k.assembly->panels.size());
-    const Joint& spine = k.joints[k.spine];
-    const double half = (k.root == spine.left ? -0.5 : 0.5) * values[k.spine];
-    placed[k.root] = foldAbout(spine.from, spine.dir, half);
+    placed[k.root] = {};
+    if (k.spine >= 0) {
+        const Joint& spine = k.joints[k.spine];
+        const double half = (k.root == spine.left ? -0.5 : 0.5) * values[k.spine];
+        placed[k.root] = foldAbout(spine.from, spine.dir, half);
+    }
     for (const TreeStep& s : k.tree) {
         if (s.parent < 0) {
             placed[s.panel] = s.fixed;

@@ -84,7 +84,7 @@ struct Block {
 struct Linkage {
     const Assembly* assembly = nullptr; // must outlive the linkage
     int root = 0;
-    int spine = 0; // the joint whose bisector plane is x = 0
+    int spine = 0; // the joint whose bisector plane is x = 0; -1 of a card without one
     std::vector<Joint> joints;
     std::vector<TreeStep> tree;
     std::vector<Loop> loops;
@@ -98,8 +98,8 @@ struct Linkage {
 // Gives every tied joint its value.
 void fillTied(const Linkage& linkage, std::vector<double>& values);
 
-// Throws std::invalid_argument when the card has no spine or a driver does not exist: assemblies
-// made from designs never do.
+// Throws std::invalid_argument when a driver does not exist: assemblies made from designs never
+// name such.
 Linkage linkageOf(const Assembly& assembly);
 
 // Every panel's placement for the given values of the joints. The root page is raised from the

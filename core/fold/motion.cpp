@@ -26,7 +26,7 @@ double missOf(const Linkage& k, const Block& block, const std::vector<double>& v
 }
 
 Rests restsAt(const Linkage& k, const Motion& m, const std::vector<double>& values) {
-    const bool driven = k.joints[k.spine].driven;
+    const bool driven = k.spine >= 0 && k.joints[k.spine].driven;
     return {&m.flat, driven ? (pi - std::fabs(values[k.spine])) / 2 : pi};
 }
 
@@ -543,8 +543,8 @@ namespace {
 // it stays within the angle between them, folded onto its neighbour if it rests nearer to that, or
 // unfolded.
 void restFlaps(const Linkage& k, std::vector<double>& values) {
-    const Joint& spine = k.joints[k.spine];
-    const double room = spine.driven ? pi - std::fabs(values[k.spine]) : pi;
+    const bool driven = k.spine >= 0 && k.joints[k.spine].driven;
+    const double room = driven ? pi - std::fabs(values[k.spine]) : pi;
     for (int j : k.flaps) {
         const Joint& joint = k.joints[j];
         values[j] = joint.rest;
@@ -594,6 +594,11 @@ Motion motionLike(const Motion& other, const Linkage& k, const std::atomic<bool>
     m.open.assign(m.blocks.size(), true); // any of them may not close any more
     for (size_t s = 0; s < samples.size() && !stopped(cancel); ++s) {
         closeAll(k, m, samples[s], m.values[s]);
+        // Without pages nothing presses the closed card flat but the hand.
+        if (k.spine < 0 && s == 0)
+            for (size_t j = 0; j < m.flat.size(); ++j)
+                if (!std::isnan(m.flat[j]))
+                    m.values[s][j] = m.flat[j];
         for (const Block& b : m.blocks)
             misfitsOf(k, b, m.values[s], m.misfits[s]);
     }

@@ -180,6 +180,8 @@ ClosedCard closedCard(const Case& c, const std::vector<FlatState>& flats) {
 
 std::shared_ptr<const Case> foldedUp(const Case& c, const Stop& stop) {
     Assembly a = c.assembly;
+    if (a.crease("card.spine") < 0)
+        return std::make_shared<const Case>(c.design, std::move(a), stop.flag, c.workshop);
     std::vector<Stage> others;
     std::set<std::string> seen{"card.spine"};
     double opens = 180;

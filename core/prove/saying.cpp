@@ -34,16 +34,8 @@ std::string sayOwner(const Design& d, const std::string& id) {
 std::string sayPanel(const Case& c, int panel) {
     const Panel& p = c.assembly.panels[panel];
     std::string name = p.id.substr(p.id.find('.') + 1);
-    if (p.role == Role::Page) {
-        const bool top = c.design.card.spine == SpineSide::Top;
-        const bool left = name == "page-left";
-        const bool plain = c.design.card.form == "single";
-        if (!plain && (left || name == "page-right"))
-            return left ? "first page" : "second page";
-        if (!left && name != "page-right")
-            return spokenName(name);
-        return top ? (left ? "upper page" : "lower page") : (left ? "left page" : "right page");
-    }
+    if (p.role == Role::Page)
+        return pageName(c.design, name);
     name = spokenName(name);
     const StructureSpec* s = c.design.structure(ownerOf(p.id));
     // What is one panel is called by its own name.
@@ -72,6 +64,8 @@ std::string sayJoint(const Case& c, int joint) {
 
 std::string sayOpening(const Case& c, double from, double to) {
     const Course& course = c.linkage.course;
+    if (course.legs().empty())
+        return "as it lies";
     if (!course.plain()) {
         auto one = [&](double at) {
             const Course::Leg& leg = course.legAt(at);

@@ -2,6 +2,7 @@
 #include "core/measure/measure.h"
 #include "core/prove/hull.h"
 #include "core/prove/solids.h"
+#include "core/prove/view.h"
 #include <algorithm>
 #include <cmath>
 #include <map>
@@ -24,8 +25,9 @@ Meant meantFor(const Case& c, const Pose& pose) {
     const bool top = c.design.card.spine == SpineSide::Top;
     const std::string& form = c.design.card.form;
     const bool props = form == "easel" || form == "double-easel" || form == "stand";
-    const bool lies = form == "petal";
-    if (!props && !lies)
+    const bool lone = c.linkage.spine < 0; // a base that lies, or is stood up
+    const bool lies = form == "petal" || lone;
+    if ((!props && !lies) || lone)
         m.downs.emplace_back(top ? Vec3(Vec3::UnitZ()) : Vec3(-Vec3::UnitY()),
                              top ? "on its free edges, like a roof" : "on its bottom edges");
     if (props || lies || top)
@@ -40,104 +42,14 @@ Meant meantFor(const Case& c, const Pose& pose) {
     return m;
 }
 
-// The panel nearest to the viewer over a raster of rays against the direction of view.
-class View {
-  public:
-    View(const Case& c, const Pose& pose, const Vec3& toViewer, const Vec3& up)
-        : z_(toViewer), y_(up), x_(up.cross(toViewer)) {
-        for (size_t i = 0; i < pose.panels.size(); ++i)
-            for (const Vec2& p : c.assembly.panels[i].outline)
-                if (!c.linkage.loose[i])
-                    take(pose.panels[i].at(p));
-        const Vec2 size = high_ - low_;
-        cell_ = std::max(0.5, std::max(size.x(), size.y()) / 120);
-        columns_ = static_cast<int>(size.x() / cell_) + 1;
-        rows_ = static_cast<int>(size.y() / cell_) + 1;
-        const size_t n = static_cast<size_t>(columns_) * rows_;
-        depth_.assign(n, -1e300);
-        nearest_.assign(n, -1);
-    }
-
-    // Calls `hit(cell, depth)` for every cell that the panel covers.
-    template<class Hit> void cover(const Panel& panel, const Rigid& at, Hit hit) const {
-        for (const Ring& piece : panel.pieces) {
-            Ring flat;
-            for (const Vec2& p : piece)
-                flat.push_back(seen(at.at(p)));
-            if (areaOf(flat) < 0)
-                std::reverse(flat.begin(), flat.end());
-            if (areaOf(flat) < 1e-3)
-                continue; // edge on
-            // depth = a + b x + c y over the plane
-            const Vec3 n(at.turn.col(2).dot(x_), at.turn.col(2).dot(y_), at.turn.col(2).dot(z_));
-            const double off = at.turn.col(2).dot(at.shift);
-            if (std::fabs(n.z()) < 1e-6)
-                continue;
-            Vec2 l = flat[0], h = flat[0];
-            for (const Vec2& p : flat) {
-                l = l.cwiseMin(p);
-                h = h.cwiseMax(p);
-            }
-            const int r0 = row(l.y()), r1 = row(h.y()), k0 = column(l.x()), k1 = column(h.x());
-            for (int r = r0; r <= r1; ++r) {
-                const double y = low_.y() + cell_ * (r + 0.5);
-                double from = 1e300, to = -1e300;
-                for (size_t i = 0; i < flat.size(); ++i) {
-                    const Vec2 &p = flat[i], &q = flat[(i + 1) % flat.size()];
-                    if ((p.y() < y) == (q.y() < y))
-                        continue;
-                    const double x = p.x() + (q.x() - p.x()) * (y - p.y()) / (q.y() - p.y());
-                    from = std::min(from, x);
-                    to = std::max(to, x);
-                }
-                for (int k = k0; k <= k1; ++k) {
-                    const double x = low_.x() + cell_ * (k + 0.5);
-                    if (x >= from && x <= to)
-                        hit(static_cast<size_t>(r) * columns_ + k,
-                            (off - n.x() * x - n.y() * y) / n.z());
-                }
-            }
-        }
-    }
-    void draw(int panel, const Panel& p, const Rigid& at) {
-        cover(p, at, [&](size_t cell, double depth) {
-            if (depth > depth_[cell]) {
-                depth_[cell] = depth;
-                nearest_[cell] = panel;
-            }
-        });
-    }
-    int nearest(size_t cell) const { return nearest_[cell]; }
-    double depth(size_t cell) const { return depth_[cell]; }
-
-  private:
-    Vec2 seen(const Vec3& p) const { return {x_.dot(p), y_.dot(p)}; }
-    void take(const Vec3& p) {
-        low_ = low_.cwiseMin(seen(p));
-        high_ = high_.cwiseMax(seen(p));
-    }
-    int column(double x) const {
-        return std::clamp(static_cast<int>((x - low_.x()) / cell_), 0, columns_ - 1);
-    }
-    int row(double y) const {
-        return std::clamp(static_cast<int>((y - low_.y()) / cell_), 0, rows_ - 1);
-    }
-    Vec3 z_, y_, x_;
-    Vec2 low_ = Vec2::Constant(1e300), high_ = Vec2::Constant(-1e300);
-    double cell_ = 1;
-    int columns_ = 0, rows_ = 0;
-    std::vector<double> depth_;
-    std::vector<int> nearest_;
-};
-
 void lookAt(const Case& c, Stance& s) {
     // The viewer stands where the opening faces, the ground below.
     const bool top = c.design.card.spine == SpineSide::Top;
     const Vec3 toViewer = Vec3::UnitZ(), up = top ? Vec3(-Vec3::UnitX()) : Vec3(Vec3::UnitY());
-    View view(c, s.pose, toViewer, up);
+    View view(c, s.pose.panels, toViewer, up);
     const size_t n = c.assembly.panels.size();
     for (size_t i = 0; i < n; ++i)
-        if (!c.linkage.loose[i])
+        if (!c.linkage.loose[i] && c.assembly.panels[i].rides < 0)
             view.draw(static_cast<int>(i), c.assembly.panels[i], s.pose.panels[i]);
     std::vector<std::string> owner;
     for (const Panel& p : c.assembly.panels)
@@ -146,7 +58,8 @@ void lookAt(const Case& c, Stance& s) {
         double all = 0, shown = 0;
         std::map<std::string, int> others;
         for (size_t i = 0; i < n; ++i) {
-            if (owner[i] != spec.id || c.assembly.panels[i].role == Role::Tab)
+            if (owner[i] != spec.id || c.assembly.panels[i].role == Role::Tab ||
+                c.assembly.panels[i].rides >= 0)
                 continue;
             view.cover(c.assembly.panels[i], s.pose.panels[i], [&](size_t cell, double depth) {
                 ++all;

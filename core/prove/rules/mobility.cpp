@@ -111,7 +111,9 @@ void mobility(const Evidence& e, const Stop&, std::vector<Finding>& out) {
             for (int p : panels)
                 if (c.assembly.panels[p].part == part)
                     mine.push_back(p);
-            Finding f = finding(Severity::Caution, pose->opening);
+            // What rises by itself from a lone base is held by its folds on purpose.
+            const bool meant = k.spine < 0;
+            Finding f = finding(meant ? Severity::Note : Severity::Caution, pose->opening);
             for (int p : mine)
                 nameIn(f, c, p);
             if (mine.empty()) {
@@ -121,7 +123,8 @@ void mobility(const Evidence& e, const Stop&, std::vector<Finding>& out) {
             f.message = "The " + list(c, mine) + " can flap while the " + sayJoint(c, leg.joint) +
                         " stands still, round the " + sayJoint(c, j) +
                         "; only the stiffness of the folds holds them as drawn.";
-            f.remedy = "Take out a crease, or glue down one more tab.";
+            f.remedy = meant ? "Nothing, if it is to rise by itself."
+                             : "Take out a crease, or glue down one more tab.";
             out.push_back(f);
         }
     }

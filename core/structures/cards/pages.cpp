@@ -22,14 +22,18 @@ CardSheet sheetPages(const Values&, const Host& card) {
 
 Trouble buildPages(const StructureSpec& spec, const Values& v, const Host&, AssemblyBuilder& out) {
     const Assembly& a = out.made();
+    if (a.panel("card.base") >= 0) { // on which something else has to move
+        out.drive({{"", 0, 1, false}});
+        out.display(0, "lies on the table");
+        return {};
+    }
     int last = 1;
     while (pageOf(a, last + 1) >= 0)
         ++last;
     if (last < 2)
         return Problem{"card, say", "a card of pages has two or more", "say another page"};
     if (v.at("ends") == Ringed && last < 4)
-        return Problem{"card, measure ends",
-                       "a ring of " + numberText(last) + " pages cannot move",
+        return Problem{"card, measure ends", "a ring of " + numberText(last) + " pages cannot move",
                        "say four pages or more, or leave the row open"};
     if (v.at("ends") == Ringed) {
         const int end = pageOf(a, last), start = pageOf(a, 1);
