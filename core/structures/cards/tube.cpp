@@ -67,8 +67,9 @@ Trouble buildTube(const StructureSpec& spec, const Values& v, const Host& card,
                           "above the most, " + inUnit(card, 0.45 * card.length),
                           "no paper would be left above and below", "make it lower");
         for (int n : {2, 3})
-            if (Trouble t = cutMouth(out, a.crease(foldId(static_cast<size_t>(n))), "card",
-                                     "facet-" + numberText(n), card.length / 2, h, f, true))
+            if (Trouble t = cutMouth(
+                    out, a.crease(foldId(static_cast<size_t>(n))), "card", "facet-" + numberText(n),
+                    {card.length / 2 - h, card.length / 2, card.length / 2 + h, f}))
                 return t;
     }
     out.drive({{"card.spine", 0, 180, false}});

@@ -5,10 +5,18 @@
 
 namespace hl {
 
-// One beak, or two that share the slit, at `middle` along the fold: the slit reaches `reach` to
-// both sides of the fold, the points lie `height` before and after it. Four creases meet in each
-// point; with equal angles on both sides it lies flat with its fold closed and open.
+// Where a mouth is cut, along its fold in mm: its two points, and the slit between them, `reach` to
+// both sides of the fold. With a gap the slit is an opening that high, from whose corners the
+// creases run. Without an upper point it is a beak.
+struct Mouth {
+    double low = 0, middle = 0;
+    std::optional<double> high;
+    double reach = 0, gap = 0;
+};
+
+// Four creases meet in each point; with equal angles on both sides it lies flat with its fold
+// closed and open.
 Trouble cutMouth(AssemblyBuilder& out, int crease, const std::string& owner,
-                 const std::string& prefix, double middle, double height, double reach, bool both);
+                 const std::string& prefix, const Mouth& mouth);
 
 } // namespace hl
