@@ -53,7 +53,8 @@ void CardPicture::paintEvent(QPaintEvent*) {
     const Case& c = *pictured_->folded;
     const Posture stance = naturalStance(c.design);
     const Scene scene =
-        sceneOf(c, poseAt(c.linkage, c.motion, opening_), stance, {}, &pictured_->flats);
+        sceneOf(c, poseAt(c.linkage, c.motion, opening_), stance, {},
+                {&pictured_->flats, &pictured_->upright});
     Camera camera;
     std::vector<Pose> shown; // on the way from rest to closed and back
     for (const double part : {0.0, 0.5, 0.98})

@@ -5,31 +5,36 @@
 
 namespace hl {
 
-void foldLater(QObject* receiver, std::function<std::shared_ptr<const Case>()> make,
-               std::function<void(PicturedPtr)> got) {
+void runLater(QObject* receiver, std::function<std::function<void()>()> work) {
     // One at a time: the other processor is the window's.
     static QThreadPool* pool = [] {
         auto* p = new QThreadPool(qApp);
         p->setMaxThreadCount(1);
         return p;
     }();
-    pool->start(
-        [guard = QPointer<QObject>(receiver), make = std::move(make), got = std::move(got)] {
-            PicturedPtr made;
-            try {
-                if (auto folded = make())
-                    made = std::make_shared<const Pictured>(std::move(folded));
-            } catch (const std::exception&) {
-                made.reset(); // there is no picture of it, then
-            }
-            QMetaObject::invokeMethod(
-                qApp,
-                [guard, made, got] {
-                    if (guard)
-                        got(made);
-                },
-                Qt::QueuedConnection);
-        });
+    pool->start([guard = QPointer<QObject>(receiver), work = std::move(work)] {
+        QMetaObject::invokeMethod(
+            qApp,
+            [guard, then = work()] {
+                if (guard)
+                    then();
+            },
+            Qt::QueuedConnection);
+    });
+}
+
+void foldLater(QObject* receiver, std::function<std::shared_ptr<const Case>()> make,
+               std::function<void(PicturedPtr)> got) {
+    runLater(receiver, [make = std::move(make), got = std::move(got)]() -> std::function<void()> {
+        PicturedPtr made;
+        try {
+            if (auto folded = make())
+                made = std::make_shared<const Pictured>(std::move(folded));
+        } catch (const std::exception&) {
+            made.reset(); // there is no picture of it, then
+        }
+        return [made, got] { got(made); };
+    });
 }
 
 } // namespace hl

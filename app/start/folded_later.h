@@ -1,5 +1,6 @@
 // Designs folded in the background for pictures: the window never waits for them.
 #pragma once
+#include "core/dress/seen.h"
 #include "core/prove/layers.h"
 #include <QObject>
 #include <functional>
@@ -8,15 +9,20 @@
 
 namespace hl {
 
-// A design folded, and how its panels lie on one another where it lies flat.
+// A design folded, how its panels lie on one another where it lies flat, and what is up on them.
 struct Pictured {
     std::shared_ptr<const Case> folded;
     std::vector<FlatState> flats;
+    std::vector<Vec2> upright;
 
     explicit Pictured(std::shared_ptr<const Case> c)
-        : folded(std::move(c)), flats(flatStates(*folded, {})) {}
+        : folded(std::move(c)), flats(flatStates(*folded, {})), upright(uprightOn(*folded)) {}
 };
 using PicturedPtr = std::shared_ptr<const Pictured>;
+
+// Runs `work` on another thread, after what waits there already, and what it returns on this one,
+// unless `receiver` is gone by then.
+void runLater(QObject* receiver, std::function<std::function<void()>()> work);
 
 // Runs `make` on another thread and hands what it made to `got` on this one, unless `receiver` is
 // gone by then. What cannot be made (null) is handed over too.
