@@ -205,7 +205,9 @@ Measure Measure::of(Quantity quantity, double inside) {
                                          : ofCount(std::llround(inside));
 }
 
-Result<Parsed> parseLength(const std::string& text, Unit unit) {
+namespace {
+
+Result<Parsed> oneLength(const std::string& text, Unit unit) {
     const std::string s = plain(text);
     const Problem unreadable{"", "“" + text + "” is not a length",
                              "write it like 5 7/8, 5-7/8\", 149 mm, 14.9 cm or 3 + 1/4"};
@@ -247,6 +249,27 @@ Result<Parsed> parseLength(const std::string& text, Unit unit) {
     if (sum.den > 1'000'000'000'000 || sum.num / sum.den > longestNm)
         return tooLong;
     return counted(sum, Quantity::Length);
+}
+
+} // namespace
+
+Result<Parsed> parseLength(const std::string& text, Unit unit) {
+    const size_t equals = text.find('=');
+    if (equals == std::string::npos)
+        return oneLength(text, unit);
+    // Given twice, in two units: both have to say the same.
+    auto one = oneLength(text.substr(0, equals), unit),
+         other = oneLength(text.substr(equals + 1), unit);
+    if (!one || !other)
+        return one ? other : one;
+    constexpr std::int64_t same = 50'000; // nm: nobody reads a ruler finer
+    const std::int64_t off = one->measure.count - other->measure.count;
+    if (std::llabs(off) > same)
+        return Problem{"",
+                       "“" + text + "” says two lengths that differ by " +
+                           sayLength(static_cast<double>(std::llabs(off)) * 1e-6, unit),
+                       "keep the one that is meant"};
+    return one;
 }
 
 Result<Parsed> parseAngle(const std::string& text) {

@@ -1,4 +1,5 @@
 #include "core/prove/facts.h"
+#include "core/assemble/assemble.h"
 #include "core/measure/number.h"
 #include "core/prove/rounding.h"
 #include "core/prove/saying.h"
@@ -103,6 +104,30 @@ class Facts {
                 least);
     }
 
+    // Of series at equal gaps: the gap, and what is left over.
+    void gaps() {
+        for (const StructureSpec& s : c_.design.structures) {
+            const int crease = c_.assembly.crease(s.on);
+            if (s.count == 1 || s.each != Each::Gap || crease < 0)
+                continue;
+            auto all = membersOf(c_.design, s.id);
+            auto values = measuresOf(c_.design, s.id);
+            if (!all || !values || all->size() < 2)
+                continue;
+            const double width = values->at("width");
+            auto at = [&](const StructureSpec& one) { return one.set.at("place").mm(); };
+            const double gap = at((*all)[1]) - at((*all)[0]) - width, first = at(all->front()),
+                         rest = hostOf(c_.assembly, crease).length - at(all->back()) - width;
+            add("gap",
+                "The " + numberText(all->size()) + " of " + sayOwner(c_.design, s.id) + " stand " +
+                    say(gap) + " apart; " +
+                    (std::fabs(first - rest) < 0.005
+                         ? say(first) + " are left at both ends."
+                         : say(first) + " are left before them and " + say(rest) + " after."),
+                gap);
+        }
+    }
+
     // At each tab, the worst first.
     void errors() {
         constexpr size_t most = 2;
@@ -177,6 +202,8 @@ std::vector<Fact> factsOf(const Evidence& e, const Curves& curves, const Stop& s
         f.displayed();
     if (!stop)
         f.clearances(curves);
+    if (!stop)
+        f.gaps();
     if (!stop)
         f.errors();
     if (!stop)
