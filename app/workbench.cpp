@@ -24,6 +24,7 @@
 #include <QStyle>
 #include <QToolButton>
 #include <QVBoxLayout>
+#include <algorithm>
 #include <QVariantAnimation>
 
 namespace hl {
@@ -161,6 +162,12 @@ void Workbench::goTo(const QString& id) {
             session_.selection().choose(
                 QString::fromStdString(session_.design().structures.front().id));
         column_->inspectors().focusFirst();
+        break;
+    case Beside::Dress: // as it will stand
+        if (session_.snapshot())
+            session_.setOpening(std::clamp(session_.snapshot()->folded->assembly.display.at,
+                                           session_.first(), session_.last()));
+        standing_->view().setFocus();
         break;
     case Beside::Nothing:
         if (somethingToSay_)

@@ -74,6 +74,7 @@ class Workbench : public QMainWindow {
     void showDesign();
     void add(const QString& kind);
     void choose();    // from the gallery
+    void showWays();  // to fold what may go either way
     void arrange();   // an array along the fold
     void resizeAll(); // to another closed size
     void takeResized(const Design& before, const Result<Resized>& next, const QString& size);

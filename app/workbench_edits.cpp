@@ -2,6 +2,7 @@
 #include "app/actions/palette.h"
 #include "app/flat/flat_pane.h"
 #include "app/gallery/gallery.h"
+#include "app/gallery/ways_dialog.h"
 #include "app/prove/ask_dialog.h"
 #include "app/prove/workshop_dialog.h"
 #include "app/standing/standing_view.h"
@@ -68,6 +69,15 @@ void Workbench::choose() {
         standing().setFocus();
     });
     gallery->open();
+}
+
+void Workbench::showWays() {
+    auto* dialog = new WaysDialog(session_.design(), session_.workshop(), this);
+    dialog->setAttribute(Qt::WA_DeleteOnClose);
+    connect(dialog, &WaysDialog::chosen, this, [this, dialog](int way) {
+        session_.edit(dialog->ways()[size_t(way)].design, tr("Fold it the chosen way"));
+    });
+    dialog->open();
 }
 
 void Workbench::findAction() {

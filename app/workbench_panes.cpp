@@ -111,7 +111,7 @@ void Workbench::showPanes() {
         for (auto& [pane, wanted] : panes)
             pane->setVisible(wanted);
     centre_->setVisible(!filling_ || filling_->parent() == centre_);
-    column_->showStructures(room_->beside == Beside::Structures);
+    column_->show(room_->beside);
     flat_->showSheets(room_->subject == Subject::Sheets);
     if (filling_ || !lower)
         return;

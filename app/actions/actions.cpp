@@ -1,7 +1,9 @@
 // The table of actions. What one does is a line here; more than a line is a function of the
 // workbench.
 #include "app/actions/room.h"
+#include "app/dress/dress_tray.h"
 #include "app/flat/flat_view.h"
+#include "app/frame/side_column.h"
 #include "app/standing/standing_view.h"
 #include "app/workbench.h"
 #include "core/edit/copies.h"
@@ -137,6 +139,32 @@ Actions Workbench::tableOfActions() {
         {"gallery", structure, tr("&Choose a structure…"), "Ctrl+K", [this] { choose(); },
          When::Design, "lantern",
          tr("Choose from the gallery, then point at the fold or panel it goes on"), tr("Gallery…")},
+        {"dress-all",
+         structure,
+         tr("&Dress all that shows"),
+         "Ctrl+Alt+M",
+         [this] {
+             goTo("dress");
+             column_->tray().dressAll();
+         },
+         When::Design,
+         {},
+         tr("Mats for all that shows in the displayed card, in a scheme")},
+        {"undress",
+         structure,
+         tr("Take all &mats off"),
+         "Ctrl+Alt+Shift+M",
+         [this] { column_->tray().undressAll(); },
+         When::Design,
+         {}},
+        {"ways",
+         structure,
+         tr("&Ways to fold…"),
+         "Ctrl+Alt+W",
+         [this] { showWays(); },
+         When::Design,
+         {},
+         tr("Where folds may go either way: every way in which the card closes")},
     };
     static const std::map<std::string, const char*> quick{
         {"v-fold", "Ctrl+Alt+1"}, {"box", "Ctrl+Alt+2"}, {"tent", "Ctrl+Alt+3"}};

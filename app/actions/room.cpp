@@ -12,6 +12,8 @@ const std::vector<Room>& rooms() {
          0.72, Beside::Structures},
         {"prove", tr("Prove"), tr("Does it stand, close and fit?"), Subject::Standing, Lower::Proof,
          0.6, Beside::Nothing},
+        {"dress", tr("Dress"), tr("How will it look, and is it safe to glue?"), Subject::Standing,
+         Lower::None, 1, Beside::Dress},
         {"make", tr("Make"), tr("Sheets to cut and score"), Subject::Sheets, Lower::None, 1,
          Beside::Structures},
     };

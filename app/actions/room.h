@@ -10,7 +10,7 @@ enum class Subject { Card, Standing, Sheets };
 // What lies below it, unless it is put away.
 enum class Lower { None, Parts, Proof };
 // What the column beside it holds.
-enum class Beside { Nothing, Card, Structures };
+enum class Beside { Nothing, Card, Structures, Dress };
 
 struct Room {
     QString id, name, tip;

@@ -1,4 +1,5 @@
 #include "app/frame/side_column.h"
+#include "app/dress/dress_tray.h"
 #include "app/inspect/inspector_panel.h"
 #include "app/panels/structure_list.h"
 #include <QAction>
@@ -11,7 +12,7 @@
 namespace hl {
 
 SideColumn::SideColumn(Session& session, QWidget& window)
-    : adds_(new QWidget), list_(new StructureList(session)),
+    : adds_(new QWidget), tray_(new DressTray(session)), list_(new StructureList(session)),
       inspectors_(new InspectorPanel(session)) {
     setObjectName("side-column");
     setWidgetResizable(true);
@@ -38,6 +39,7 @@ SideColumn::SideColumn(Session& session, QWidget& window)
         ++n;
     }
     column->addWidget(adds_);
+    column->addWidget(tray_);
     column->addWidget(list_);
     column->addWidget(inspectors_, 1);
     setWidget(body);
@@ -49,9 +51,10 @@ SideColumn::SideColumn(Session& session, QWidget& window)
     });
 }
 
-void SideColumn::showStructures(bool structures) {
-    adds_->setVisible(structures);
-    list_->setVisible(structures);
+void SideColumn::show(Beside beside) {
+    adds_->setVisible(beside == Beside::Structures);
+    list_->setVisible(beside == Beside::Structures);
+    tray_->setVisible(beside == Beside::Dress);
 }
 
 } // namespace hl

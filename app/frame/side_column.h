@@ -1,11 +1,13 @@
 // The column beside what a room is about: what can be added, the list of structures, and the
 // measures of what is selected, scrolled as one.
 #pragma once
+#include "app/actions/room.h"
 #include "app/session/session.h"
 #include <QScrollArea>
 
 namespace hl {
 
+class DressTray;
 class InspectorPanel;
 class StructureList;
 
@@ -16,10 +18,14 @@ class SideColumn : public QScrollArea {
     SideColumn(Session& session, QWidget& window);
     InspectorPanel& inspectors() { return *inspectors_; }
     StructureList& list() { return *list_; }
-    void showStructures(bool structures); // or the card's own rows alone
+    // What a room has beside it: the structures, the tray, or the card's own rows alone.
+    void show(Beside beside);
+    using QScrollArea::show;
+    DressTray& tray() { return *tray_; }
 
   private:
     QWidget* adds_;
+    DressTray* tray_;
     StructureList* list_;
     InspectorPanel* inspectors_;
 };

@@ -1,6 +1,7 @@
 #include "app/panels/structure_model.h"
 #include "app/look/theme.h"
 #include "core/structures/family.h"
+#include "core/structures/naming.h"
 #include <QFile>
 #include <algorithm>
 #include <map>
@@ -30,7 +31,7 @@ std::vector<StructureModel::Thing> StructureModel::things() const {
     for (const FreePart& p : d.parts)
         add(p.id, "card",
             {{},
-             QString::fromStdString(p.name.empty() ? p.id : p.name),
+             QString::fromStdString(callName(p)),
              tr("A blank with what is drawn on it"),
              "blank",
              0,
@@ -39,15 +40,24 @@ std::vector<StructureModel::Thing> StructureModel::things() const {
     for (size_t placed = 0, round = 0; placed < d.structures.size() && round <= d.structures.size();
          ++round)
         for (const StructureSpec& s : d.structures) {
-            if (numbers.count(s.id) || !numbers.count(ownerOf(s.on)))
-                continue;
             const Family& f = *family(s.kind);
+            if (f.dresses) // the tray has those
+                continue;
+            // What is glued on a mat is listed under what wears the mat.
+            std::string host = ownerOf(s.on);
+            for (const StructureSpec* o = d.structure(host); o && family(o->kind)->dresses;
+                 o = d.structure(host))
+                host = ownerOf(o->on);
+            if (numbers.count(s.id) || !numbers.count(host))
+                continue;
             // Those with a picture of their own; the rest share the lantern.
             const QString own = QString::fromStdString(f.id);
-            add(s.id, ownerOf(s.on),
+            add(s.id, host,
                 {{},
-                 QString::fromStdString(s.name.empty() ? f.name + " " + s.id : s.name),
-                 tr("%1 on %2").arg(QString::fromStdString(f.name), QString::fromStdString(s.on)),
+                 QString::fromStdString(callName(d, s)),
+                 tr("%1 on the %2")
+                     .arg(QString::fromStdString(f.name),
+                          QString::fromStdString(placeName(d, s.on))),
                  QFile::exists(":/icons/" + own + ".svg") ? own : "lantern",
                  0,
                  {},

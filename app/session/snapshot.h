@@ -19,6 +19,7 @@ struct Snapshot {
     AllValues measures;             // in force, of every structure and of "card"
     std::shared_ptr<const std::vector<Pattern>> patterns;
     std::shared_ptr<const Case> folded; // never null from Folded on
+    std::vector<Vec2> upright;          // what is up on every panel (core/dress/seen)
     double part = 0;                    // of the rules that have run, while proving
     std::vector<Finding> findings;
     std::shared_ptr<const Evidence> evidence; // refers to `folded`; null before it is gathered

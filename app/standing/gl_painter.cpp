@@ -1,13 +1,17 @@
 #include "app/look/theme.h"
 #include "app/standing/painter.h"
+#include "app/standing/prints.h"
 #include <QOffscreenSurface>
 #include <QOpenGLBuffer>
 #include <QOpenGLContext>
 #include <QOpenGLExtraFunctions>
 #include <QOpenGLFramebufferObject>
 #include <QOpenGLShaderProgram>
+#include <QOpenGLTexture>
 #include <QOpenGLVertexArrayObject>
+#include <array>
 #include <cmath>
+#include <map>
 
 namespace hl {
 namespace {
@@ -15,27 +19,44 @@ namespace {
 struct Vertex {
     float x, y, z, w; // clip space
     float r, g, b, a; // premultiplied
+    float u, v;       // of the picture that is printed
 };
 
 constexpr int samples = 4;
-constexpr int shadowRings = 5, shadowSteps = 12;
+constexpr int shadowSize = 256, tilePixels = 160;
+constexpr double shadowSpan = 1.7; // of the scene's radius, to either side of its middle
 
 const char* const vertexSource = "#version 150\n"
-                                 "in vec4 place; in vec4 colour; out vec4 tone;\n"
-                                 "void main() { gl_Position = place; tone = colour; }\n";
-const char* const fragmentSource = "#version 150\n"
-                                   "in vec4 tone; out vec4 pixel;\n"
-                                   "void main() { pixel = tone; }\n";
+                                 "in vec4 place; in vec4 colour; in vec2 tile;\n"
+                                 "out vec4 tone; out vec2 at;\n"
+                                 "void main() { gl_Position = place; tone = colour; at = tile; }\n";
+// Light times what is printed; a blank white picture where nothing is.
+const char* const fragmentSource =
+    "#version 150\n"
+    "in vec4 tone; in vec2 at; out vec4 pixel; uniform sampler2D printed;\n"
+    "void main() { pixel = tone * texture(printed, at); }\n";
+// The shadow made soft along one direction, by weights of a bell.
+const char* const softSource =
+    "#version 150\n"
+    "in vec4 tone; in vec2 at; out vec4 pixel; uniform sampler2D printed; uniform vec2 by;\n"
+    "void main() {\n"
+    "  float sum = 0.0, all = 0.0;\n"
+    "  for (int i = -7; i <= 7; ++i) {\n"
+    "    float w = exp(-float(i * i) / 20.0);\n"
+    "    sum += w * texture(printed, at + float(i) * by).a; all += w; }\n"
+    "  pixel = tone * (sum / all); }\n";
 
 class Mesh {
   public:
     explicit Mesh(const Mat4& m) : m_(m) {}
     std::vector<Vertex> vertices;
 
-    void polygon(const std::vector<Vec3>& corners, const QColor& c, double alpha = 1) {
+    void polygon(const std::vector<Vec3>& corners, const QColor& c, double alpha = 1,
+                 const std::vector<Vec2>* tiles = nullptr) {
         for (size_t i = 2; i < corners.size(); ++i)
             for (size_t k : {size_t(0), i - 1, i})
-                add(m_ * corners[k].homogeneous(), c, alpha);
+                add(m_ * corners[k].homogeneous(), c, alpha,
+                    tiles ? (*tiles)[k] : Vec2(Vec2::Zero()));
     }
     // A line as a strip of constant width on the screen, a little nearer than the faces.
     void line(const Edge& e, const QSizeF& size, double ratio) {
@@ -60,14 +81,21 @@ class Mesh {
         };
         const Vec4 c[4] = {corner(a, -1), corner(a, 1), corner(b, 1), corner(b, -1)};
         for (int k : {0, 1, 2, 0, 2, 3})
-            add(c[k], e.colour, 1);
+            add(c[k], e.colour, 1, Vec2(0, 0));
+    }
+    // Four corners that a whole picture is drawn on.
+    void picture(const std::array<Vec4, 4>& corners, const QColor& c, double alpha) {
+        static const Vec2 at[4] = {{0, 0}, {1, 0}, {1, 1}, {0, 1}};
+        for (size_t k : {0, 1, 2, 0, 2, 3})
+            add(corners[k], c, alpha, at[k]);
     }
 
   private:
-    void add(const Vec4& p, const QColor& c, double alpha) {
+    void add(const Vec4& p, const QColor& c, double alpha, const Vec2& tile) {
         vertices.push_back({float(p.x()), float(p.y()), float(p.z()), float(p.w()),
                             float(c.redF() * alpha), float(c.greenF() * alpha),
-                            float(c.blueF() * alpha), float(alpha)});
+                            float(c.blueF() * alpha), float(alpha), float(tile.x()),
+                            float(tile.y())});
     }
     const Mat4& m_;
 };
@@ -75,12 +103,16 @@ class Mesh {
 } // namespace
 
 struct GlPainter::Gl {
+    using Frame = std::unique_ptr<QOpenGLFramebufferObject>;
+
     QOffscreenSurface surface;
     QOpenGLContext context;
-    QOpenGLShaderProgram program;
+    QOpenGLShaderProgram program, soft;
     QOpenGLVertexArrayObject array;
     QOpenGLBuffer buffer{QOpenGLBuffer::VertexBuffer};
-    std::unique_ptr<QOpenGLFramebufferObject> frame;
+    Frame frame, shadow, softer;
+    std::unique_ptr<QOpenGLTexture> blank;
+    std::map<QString, std::unique_ptr<QOpenGLTexture>> printed;
     bool ready = false;
 
     Gl() {
@@ -93,21 +125,50 @@ struct GlPainter::Gl {
         context.setFormat(format);
         if (!surface.isValid() || !context.create() || !context.makeCurrent(&surface))
             return;
-        ready = program.addShaderFromSourceCode(QOpenGLShader::Vertex, vertexSource) &&
-                program.addShaderFromSourceCode(QOpenGLShader::Fragment, fragmentSource);
-        program.bindAttributeLocation("place", 0);
-        program.bindAttributeLocation("colour", 1);
-        ready = ready && program.link() && array.create() && buffer.create();
+        ready = link(program, fragmentSource) && link(soft, softSource) && array.create() &&
+                buffer.create();
+        QImage white(1, 1, QImage::Format_RGBA8888);
+        white.fill(Qt::white);
+        blank = std::make_unique<QOpenGLTexture>(white, QOpenGLTexture::DontGenerateMipMaps);
         context.doneCurrent();
     }
     ~Gl() {
         if (context.isValid() && context.makeCurrent(&surface)) {
-            frame.reset();
+            for (Frame* f : {&frame, &shadow, &softer})
+                f->reset();
+            printed.clear();
+            blank.reset();
             buffer.destroy();
             array.destroy();
             program.removeAllShaders();
+            soft.removeAllShaders();
             context.doneCurrent();
         }
+    }
+    static bool link(QOpenGLShaderProgram& p, const char* fragment) {
+        const bool good = p.addShaderFromSourceCode(QOpenGLShader::Vertex, vertexSource) &&
+                          p.addShaderFromSourceCode(QOpenGLShader::Fragment, fragment);
+        p.bindAttributeLocation("place", 0);
+        p.bindAttributeLocation("colour", 1);
+        p.bindAttributeLocation("tile", 2);
+        return good && p.link();
+    }
+    QOpenGLTexture& textureOf(const Print& print) {
+        constexpr size_t most = 64; // pictures that are kept
+        const QString key =
+            QString("%1 %2 %3 %4")
+                .arg(print.tile->id, QString::fromStdString(print.face),
+                     QString::fromStdString(print.ink), QString::fromStdString(print.accent));
+        if (printed.size() > most)
+            printed.clear();
+        auto& texture = printed[key];
+        if (!texture) {
+            texture = std::make_unique<QOpenGLTexture>(
+                printImage(print, tilePixels).mirrored().convertToFormat(QImage::Format_RGBA8888));
+            texture->setWrapMode(QOpenGLTexture::Repeat);
+            texture->setMinMagFilters(QOpenGLTexture::LinearMipMapLinear, QOpenGLTexture::Linear);
+        }
+        return *texture;
     }
     void draw(const Mesh& mesh) {
         if (mesh.vertices.empty())
@@ -115,7 +176,53 @@ struct GlPainter::Gl {
         buffer.allocate(mesh.vertices.data(), int(mesh.vertices.size() * sizeof(Vertex)));
         program.setAttributeBuffer(0, GL_FLOAT, 0, 4, sizeof(Vertex));
         program.setAttributeBuffer(1, GL_FLOAT, 4 * sizeof(float), 4, sizeof(Vertex));
+        program.setAttributeBuffer(2, GL_FLOAT, 8 * sizeof(float), 2, sizeof(Vertex));
         context.functions()->glDrawArrays(GL_TRIANGLES, 0, int(mesh.vertices.size()));
+    }
+    // The contact shadow: the card projected down on the table once, into a small picture that is
+    // then made soft along both its directions.
+    void castShadow(const Scene& scene, const Vec3& middle, double span, double radius) {
+        auto* f = context.functions();
+        for (Frame* each : {&shadow, &softer})
+            if (!*each)
+                *each = std::make_unique<QOpenGLFramebufferObject>(shadowSize, shadowSize);
+        Mat4 down = Mat4::Zero(); // the table around the card fills the picture
+        down(0, 0) = down(1, 1) = 1 / span;
+        down(0, 3) = -middle.x() / span;
+        down(1, 3) = -middle.y() / span;
+        down(3, 3) = 1;
+        Mesh cast(down);
+        for (const Face& face : scene.faces) {
+            double height = 0;
+            std::vector<Vec3> flat = face.corners;
+            for (Vec3& p : flat) {
+                height += std::max(0.0, p.z()) / double(flat.size());
+                p = Vec3(p.x() + 0.10 * p.z(), p.y() + 0.06 * p.z(), 0);
+            }
+            // Paper high above the table hardly darkens it.
+            cast.polygon(flat, Qt::black, 0.5 * std::exp(-3.2 * height / radius));
+        }
+        f->glViewport(0, 0, shadowSize, shadowSize);
+        f->glDisable(GL_DEPTH_TEST);
+        shadow->bind();
+        f->glClear(GL_COLOR_BUFFER_BIT);
+        blank->bind();
+        draw(cast);
+        soft.bind();
+        const Mat4 whole = Mat4::Identity();
+        Mesh sheet(whole);
+        sheet.picture({Vec4(-1, -1, 0, 1), Vec4(1, -1, 0, 1), Vec4(1, 1, 0, 1), Vec4(-1, 1, 0, 1)},
+                      Qt::white, 1);
+        f->glDisable(GL_BLEND);
+        for (const bool across : {true, false}) {
+            (across ? softer : shadow)->bind();
+            f->glBindTexture(GL_TEXTURE_2D, (across ? shadow : softer)->texture());
+            soft.setUniformValue("by", across ? 1.3f / shadowSize : 0.f,
+                                 across ? 0.f : 1.3f / shadowSize);
+            draw(sheet);
+        }
+        f->glEnable(GL_BLEND);
+        program.bind();
     }
 };
 
@@ -137,56 +244,62 @@ QImage GlPainter::paint(const Scene& scene, const Camera& camera, const QSize& s
         format.setAttachment(QOpenGLFramebufferObject::Depth);
         gl_->frame = std::make_unique<QOpenGLFramebufferObject>(size, format);
     }
-    gl_->frame->bind();
     auto* f = gl_->context.functions();
-    f->glViewport(0, 0, size.width(), size.height());
     f->glClearColor(0, 0, 0, 0);
-    f->glClear(GL_COLOR_BUFFER_BIT | GL_DEPTH_BUFFER_BIT);
     f->glEnable(GL_BLEND);
     f->glBlendFunc(GL_ONE, GL_ONE_MINUS_SRC_ALPHA);
     gl_->array.bind();
     gl_->program.bind();
-    gl_->program.enableAttributeArray(0);
-    gl_->program.enableAttributeArray(1);
+    for (int i : {0, 1, 2})
+        gl_->program.enableAttributeArray(i);
     gl_->buffer.bind();
     const Mat4 m = camera.matrix(size);
     const Vec3 eye = camera.eye();
-
-    // The contact shadow: the card projected straight down many times, a little wider each time;
-    // each copy adds a trace of dark, so the edges come out soft.
-    f->glDisable(GL_DEPTH_TEST);
-    Mesh shadow(m);
-    std::vector<double> depth; // paper high above the table hardly darkens it
-    for (const Face& face : scene.faces) {
-        double height = 0;
-        for (const Vec3& p : face.corners)
-            height += std::max(0.0, p.z()) / double(face.corners.size());
-        depth.push_back(0.011 * std::exp(-3.2 * height / camera.radius));
-    }
-    for (int ring = 0; ring < shadowRings; ++ring)
-        for (int step = 0; step < (ring ? shadowSteps : 1); ++step) {
-            const double turn = 2 * pi * (step + 0.5 * ring) / shadowSteps;
-            const double reach = camera.radius * 0.014 * ring;
-            const Vec3 by(reach * std::cos(turn) + reach * 0.3,
-                          reach * std::sin(turn) - reach * 0.2, 0);
-            for (const Face& face : scene.faces) {
-                std::vector<Vec3> flat = face.corners;
-                for (Vec3& p : flat)
-                    p = Vec3(p.x() + 0.06 * p.z(), p.y() + 0.05 * p.z(), 0) + by;
-                shadow.polygon(flat, theme().dark ? QColor(0, 0, 0) : QColor(46, 34, 22),
-                               depth[size_t(&face - scene.faces.data())]);
-            }
+    Vec3 low = Vec3::Constant(1e300), high = -low;
+    for (const Face& face : scene.faces)
+        for (const Vec3& p : face.corners) {
+            low = low.cwiseMin(p);
+            high = high.cwiseMax(p);
         }
-    gl_->draw(shadow);
+    const bool any = !scene.faces.empty();
+    const Vec3 middle = any ? Vec3((low + high) / 2) : Vec3(Vec3::Zero());
+    const double span = any ? shadowSpan * std::max((high - low).norm() / 2, 1.0) : 1;
+    if (any)
+        gl_->castShadow(scene, middle, span, camera.radius);
+
+    gl_->frame->bind();
+    f->glViewport(0, 0, size.width(), size.height());
+    f->glClear(GL_COLOR_BUFFER_BIT | GL_DEPTH_BUFFER_BIT);
+    f->glDisable(GL_DEPTH_TEST);
+    if (any) {
+        Mesh table(m);
+        const auto at = [&](double x, double y) -> Vec4 {
+            return m * Vec3(middle.x() + x * span, middle.y() + y * span, 0).homogeneous();
+        };
+        table.picture({at(-1, -1), at(1, -1), at(1, 1), at(-1, 1)},
+                      theme().dark ? QColor(0, 0, 0) : QColor(46, 34, 22), 1);
+        f->glBindTexture(GL_TEXTURE_2D, gl_->shadow->texture());
+        for (GLenum filter : {GL_TEXTURE_MIN_FILTER, GL_TEXTURE_MAG_FILTER})
+            f->glTexParameteri(GL_TEXTURE_2D, filter, GL_LINEAR);
+        gl_->draw(table);
+    }
 
     f->glEnable(GL_DEPTH_TEST);
     f->glDepthFunc(GL_LEQUAL);
-    Mesh paper(m);
+    std::vector<Mesh> papers(scene.prints.size() + 1, Mesh(m)); // the plain ones last
     for (const Face& face : scene.faces) {
         const bool front = face.normal.dot(eye - face.corners.front()) > 0;
-        paper.polygon(face.corners, front ? face.face : face.back);
+        const bool print = front && face.print >= 0;
+        papers[print ? size_t(face.print) : scene.prints.size()].polygon(
+            face.corners, front ? face.face : face.back, 1, print ? &face.tiles : nullptr);
     }
-    gl_->draw(paper);
+    for (size_t i = 0; i < papers.size(); ++i) {
+        if (papers[i].vertices.empty())
+            continue;
+        (i < scene.prints.size() ? gl_->textureOf(scene.prints[i]) : *gl_->blank).bind();
+        gl_->draw(papers[i]);
+    }
+    gl_->blank->bind();
     Mesh lines(m);
     for (const Edge& e : scene.edges)
         lines.line(e, size, ratio);

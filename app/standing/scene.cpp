@@ -48,36 +48,6 @@ bool isCrease(const Assembly& a, const Panel& panel, const Vec2& p, const Vec2& 
 
 } // namespace
 
-Rigid stanceOf(Posture stance, double opening) {
-    Rigid r;
-    if (stance == Posture::Cradled)
-        return r;
-    if (stance == Posture::Standing) {
-        r.turn << 1, 0, 0, 0, 0, -1, 0, 1, 0;
-        return r;
-    }
-    const double half = opening * pi / 360;
-    const Vec3 page(std::sin(half), 0, std::cos(half)), up(-std::cos(half), 0, std::sin(half));
-    r.turn.row(0) = Vec3(0, 1, 0).transpose();
-    r.turn.row(1) = -page.transpose();
-    r.turn.row(2) = up.transpose();
-    return r;
-}
-
-double spineOpening(const Case& c, const Pose& pose) {
-    return 180 - std::fabs(pose.angles[size_t(c.linkage.spine)]) * 180 / pi;
-}
-
-Posture naturalStance(const Design& design) {
-    int along = 0, others = 0;
-    for (const StructureSpec& s : design.structures)
-        if (s.on == "card.spine")
-            ++(s.kind == "v-fold" ? along : others);
-    return along > others                        ? Posture::Cradled
-           : design.card.spine == SpineSide::Top ? Posture::Lying
-                                                 : Posture::Standing;
-}
-
 namespace {
 
 // How far each panel is drawn above the root's plane, mm: near a state in which everything lies
@@ -119,22 +89,81 @@ std::vector<double> liftsOf(const Case& c, const Pose& pose, const std::vector<F
 
 } // namespace
 
+namespace {
+
+// How the pattern of a panel's paper lies on it: upright as the card is displayed, the middle of a
+// tile in its middle, turned as its mat says.
+struct Printing {
+    int print = -1;
+    Vec2 right = Vec2(1, 0), up = Vec2(0, 1), middle = Vec2(0, 0);
+    double width = 1, height = 1;
+
+    Printing(const Case& c, const Known& known, size_t panel, Scene& scene) {
+        const Panel& p = c.assembly.panels[panel];
+        const Part& part = c.assembly.parts[size_t(p.part)];
+        const Stock& stock = stockOf(c.design, part);
+        if (stock.pattern.empty())
+            return;
+        const Print wanted = printOf(stock);
+        if (!wanted.tile)
+            return;
+        const auto same = [&](const Print& q) {
+            return q.tile == wanted.tile && q.face == wanted.face && q.ink == wanted.ink &&
+                   q.accent == wanted.accent;
+        };
+        auto& all = scene.prints;
+        print = int(std::find_if(all.begin(), all.end(), same) - all.begin());
+        if (print == int(all.size()))
+            all.push_back(wanted);
+        width = wanted.width;
+        height = wanted.height;
+        up = known.upright && panel < known.upright->size() ? (*known.upright)[panel] : part.up;
+        if (const StructureSpec* s = c.design.structure(part.structure))
+            if (const auto turn = s->set.find("turn"); s->kind == "mat" && turn != s->set.end()) {
+                const double t = turn->second.inside();
+                up = Vec2(up.x() * std::cos(t) - up.y() * std::sin(t),
+                          up.x() * std::sin(t) + up.y() * std::cos(t));
+            }
+        right = rightOf(up);
+        Vec2 low(1e300, 1e300), high(-1e300, -1e300);
+        for (const Vec2& q : p.outline) {
+            low = low.cwiseMin(Vec2(right.dot(q), up.dot(q)));
+            high = high.cwiseMax(Vec2(right.dot(q), up.dot(q)));
+        }
+        middle = (low + high) / 2;
+    }
+    // In tiles, from the lower left corner of one.
+    Vec2 at(const Vec2& p) const {
+        return {(right.dot(p) - middle.x()) / width + 0.5, (up.dot(p) - middle.y()) / height + 0.5};
+    }
+};
+
+} // namespace
+
 Scene sceneOf(const Case& c, const Pose& pose, Posture stance, const SceneMarks& marks,
-              const std::vector<FlatState>* flats) {
+              const Known& known) {
     const Assembly& a = c.assembly;
     const Rigid stand = stanceOf(stance, spineOpening(c, pose));
     Scene scene;
     std::vector<Rigid> at;
     for (const Rigid& panel : pose.panels)
         at.push_back(stand * panel);
-    if (flats) {
-        const std::vector<double> lifts = liftsOf(c, pose, *flats);
+    std::vector<Vec3> lifted(at.size(), Vec3::Zero());
+    if (known.flats) {
+        const std::vector<double> lifts = liftsOf(c, pose, *known.flats);
         const Vec3 up = at[size_t(a.root)].turn.col(2);
         for (size_t i = 0; i < at.size(); ++i)
-            at[i].shift += lifts[i] * up;
+            if (a.panels[i].rides < 0)
+                lifted[i] = lifts[i] * up;
     }
-    for (const Join& g : a.joins)
-        at[g.tab].shift += (g.ontoFace() ? tabLift : -tabLift) * at[g.landing].turn.col(2);
+    for (const Join& g : a.joins) {
+        // Mats lie one on the other, so that each is lifted from what it rides on.
+        if (a.panels[size_t(g.tab)].rides == g.landing)
+            lifted[size_t(g.tab)] = lifted[size_t(g.landing)];
+        lifted[size_t(g.tab)] += (g.ontoFace() ? tabLift : -tabLift) * at[g.landing].turn.col(2);
+    }
+    for (size_t i = 0; i < at.size(); ++i)
+        at[i].shift += lifted[i];
     const QColor accent = theme().accent;
     std::vector<QColor> papers; // of every panel's face
     for (size_t i = 0; i < a.panels.size(); ++i) {
@@ -153,9 +182,11 @@ Scene sceneOf(const Case& c, const Pose& pose, Posture stance, const SceneMarks&
         f.panel = static_cast<int>(i);
         f.normal = at[i].turn.col(2);
         const QColor marked = shown ? marks.shownIn : accent;
-        f.face = mixed(shaded(face, f.normal), marked, tint);
+        const Printing printing(c, known, i, scene);
+        f.print = printing.print;
+        f.face = mixed(shaded(f.print < 0 ? face : QColor(Qt::white), f.normal), marked, tint);
         f.back = mixed(shaded(back, -f.normal), marked, tint);
-        papers.push_back(f.face);
+        papers.push_back(f.print < 0 ? f.face : mixed(shaded(face, f.normal), marked, tint));
         const QColor dark("#3a3027"), rim = mixed(f.face, dark, 0.42);
         const QColor bold = shown ? mixed(marked, dark, 0.6) : accent;
         auto edges = [&](const Ring& ring) {
@@ -174,8 +205,11 @@ Scene sceneOf(const Case& c, const Pose& pose, Posture stance, const SceneMarks&
             edges(hole);
         for (const Ring& piece : panel.pieces) {
             Face one = f;
-            for (const Vec2& p : piece)
+            for (const Vec2& p : piece) {
                 one.corners.push_back(at[i].at(p));
+                if (f.print >= 0)
+                    one.tiles.push_back(printing.at(p));
+            }
             scene.faces.push_back(std::move(one));
         }
     }

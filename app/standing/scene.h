@@ -2,29 +2,20 @@
 #pragma once
 #include "app/session/snapshot.h"
 #include "app/standing/camera.h"
+#include "core/design/tiles.h"
+#include "core/prove/posture.h"
 #include <QColor>
 #include <vector>
 
 namespace hl {
 
-// How the card is put on the table.
-enum class Posture { Lying, Standing, Cradled };
-
-// Pose frame -> scene. Lying: the right page on the table, the left one raised behind it.
-// Standing: the spine upright, the card opening toward the viewer. Cradled: the spine on the
-// table, running away from the viewer, both pages raised alike.
-Rigid stanceOf(Posture stance, double opening);
-// The opening of the spine in a pose, degrees.
-double spineOpening(const Case& folded, const Pose& pose);
-// What the design itself suggests: V-folds on the spine are seen along it, else a top fold lies
-// and a side fold stands.
-Posture naturalStance(const Design& design);
-
 struct Face {
     std::vector<Vec3> corners; // convex
     Vec3 normal;               // of the face side
-    QColor face, back;         // shaded
+    QColor face, back;         // shaded; where the face is printed, only its light
     int panel = 0;
+    int print = -1;          // of the scene's prints, on the face side; -1: plain
+    std::vector<Vec2> tiles; // of every corner, in tiles of the print
 };
 
 struct Edge {
@@ -37,6 +28,7 @@ struct Edge {
 struct Scene {
     std::vector<Face> faces;
     std::vector<Edge> edges;
+    std::vector<Print> prints;
     Vec3 centre;
     double radius = 100;
 };
@@ -47,9 +39,15 @@ struct SceneMarks { // ids, as the session has them
     QColor shownIn = {};                 // its colour
 };
 
-// `flats`, where known: how panels lie on one another where everything lies flat.
+// What is known of a case besides: how panels lie on one another where everything lies flat, and
+// what is up on every panel.
+struct Known {
+    const std::vector<FlatState>* flats = nullptr;
+    const std::vector<Vec2>* upright = nullptr;
+};
+
 Scene sceneOf(const Case& folded, const Pose& pose, Posture stance, const SceneMarks& marks,
-              const std::vector<FlatState>* flats = nullptr);
+              const Known& known = {});
 
 // Puts the camera where the card fills a picture of that size in all of some poses, seen from the
 // best side of the first.

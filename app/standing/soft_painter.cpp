@@ -1,8 +1,10 @@
 #include "app/look/theme.h"
 #include "app/standing/painter.h"
+#include "app/standing/prints.h"
 #include <QPainter>
 #include <QPainterPath>
 #include <algorithm>
+#include <cmath>
 
 namespace hl {
 namespace {
@@ -12,6 +14,33 @@ QPolygonF projected(const std::vector<Vec3>& corners, const Mat4& m, const QSize
     for (const Vec3& p : corners)
         out << toPixels(m * p.homogeneous(), size);
     return out;
+}
+
+// The pattern as three corners have it (perspective bends it a little, which is not drawn), and the
+// light over it.
+void paintPrint(QPainter& painter, const Face& f, const QPolygonF& shape, const Print& print) {
+    constexpr int pixels = 96; // of a tile
+    const QImage tile = printImage(print, pixels);
+    const Vec2 u = f.tiles[1] - f.tiles[0], v = f.tiles[2] - f.tiles[0];
+    const double det = u.x() * v.y() - u.y() * v.x();
+    if (std::fabs(det) < 1e-9)
+        return;
+    const QPointF a = shape[1] - shape[0], b = shape[2] - shape[0];
+    // Tile coordinates, y up, to the screen; pictures count from their upper left corner.
+    const QPointF x = (a * v.y() - b * u.y()) / det, y = (b * u.x() - a * v.x()) / det;
+    const QPointF corner = shape[0] - x * f.tiles[0].x() - y * f.tiles[0].y() + y;
+    const double w = tile.width(), h = tile.height();
+    QBrush brush(tile);
+    brush.setTransform(
+        QTransform(x.x() / w, x.y() / w, -y.x() / h, -y.y() / h, corner.x(), corner.y()));
+    painter.setBrush(brush);
+    painter.drawPolygon(shape);
+    painter.save();
+    painter.setCompositionMode(QPainter::CompositionMode_Multiply);
+    painter.setPen(Qt::NoPen);
+    painter.setBrush(f.face);
+    painter.drawPolygon(shape);
+    painter.restore();
 }
 
 } // namespace
@@ -51,9 +80,13 @@ void paintSoftly(QPainter& painter, const Scene& scene, const Camera& camera, co
     for (const Face* f : order) {
         const bool front = f->normal.dot(eye - f->corners.front()) > 0;
         const QColor colour = front ? f->face : f->back;
+        const QPolygonF shape = projected(f->corners, m, size);
         painter.setPen(QPen(colour.darker(135), 0.8));
         painter.setBrush(colour);
-        painter.drawPolygon(projected(f->corners, m, size));
+        if (front && f->print >= 0)
+            paintPrint(painter, *f, shape, scene.prints[size_t(f->print)]);
+        else
+            painter.drawPolygon(shape);
     }
     for (const Edge& e : scene.edges)
         if (e.width > 2) { // what is marked shows through

@@ -1,11 +1,14 @@
 #include "app/standing/standing_view.h"
+#include "app/dress/dress_tray.h"
 #include "app/look/nearness.h"
 #include "app/look/theme.h"
 #include "app/standing/painter.h"
 #include "core/edit/grip.h"
 #include "core/prove/saying.h"
 #include "core/structures/family.h"
+#include <QDragEnterEvent>
 #include <QKeyEvent>
+#include <QMimeData>
 #include <QMouseEvent>
 #include <QPainter>
 #include <QTimer>
@@ -24,6 +27,7 @@ StandingView::StandingView(Session& session, QWidget* parent) : QWidget(parent),
     setAccessibleName(tr("Standing card"));
     setFocusPolicy(Qt::StrongFocus);
     setMouseTracking(true);
+    setAcceptDrops(true);
     auto redraw = [this] { update(); };
     connect(&session_, &Session::snapshotChanged, this, &StandingView::takeSnapshot);
     connect(&session_, &Session::troubleChanged, this, redraw);
@@ -138,7 +142,9 @@ void StandingView::paintEvent(QPaintEvent*) {
         marks.shown = shown->panels;
         marks.shownIn = severityColour(shown->severity);
     }
-    const Scene scene = sceneOf(c, now, stance_, marks, evidence ? &evidence->flats : nullptr);
+    const Scene scene = sceneOf(
+        c, now, stance_, marks,
+        {evidence ? &evidence->flats : nullptr, ghost ? nullptr : &session_.snapshot()->upright});
     const double ratio = devicePixelRatioF();
     QImage image;
     if (painted_)
@@ -202,6 +208,8 @@ QString StandingView::thingAt(const QPointF& pixel, bool creases) const {
     int best = -1;
     double depth = 1e300;
     for (size_t i = 0; i < c.assembly.panels.size(); ++i) {
+        if (c.assembly.panels[i].rides >= 0)
+            continue; // who points at a mat means the panel below
         auto hit = [&](const Ring& piece) {
             QPolygonF outline;
             for (const Vec2& q : piece)
@@ -251,6 +259,26 @@ QString StandingView::thingAt(const QPointF& pixel, bool creases) const {
     if (crease >= 0)
         return QString::fromStdString(c.assembly.creases[crease].id);
     return best >= 0 ? QString::fromStdString(c.assembly.panels[best].id) : QString();
+}
+
+// Papers of the tray come down on panels.
+void StandingView::dragEnterEvent(QDragEnterEvent* e) {
+    if (e->mimeData()->hasFormat(paperMime))
+        e->acceptProposedAction();
+}
+
+void StandingView::dragMoveEvent(QDragMoveEvent* e) {
+    const QString panel = panelAt(e->position());
+    session_.selection().hover(panel);
+    e->setAccepted(!panel.isEmpty());
+}
+
+void StandingView::dropEvent(QDropEvent* e) {
+    const QString panel = panelAt(e->position());
+    if (panel.isEmpty())
+        return;
+    e->acceptProposedAction();
+    layPaper(session_, e->mimeData()->data(paperMime).toStdString(), {panel.toStdString()});
 }
 
 void StandingView::pointAt(const QPointF& pixel) {

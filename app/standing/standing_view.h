@@ -34,6 +34,9 @@ class StandingView : public QWidget {
     void wheelEvent(QWheelEvent*) override;
     void keyPressEvent(QKeyEvent*) override;
     void leaveEvent(QEvent*) override;
+    void dragEnterEvent(QDragEnterEvent*) override;
+    void dragMoveEvent(QDragMoveEvent*) override;
+    void dropEvent(QDropEvent*) override;
     void resizeEvent(QResizeEvent*) override;
     QSize sizeHint() const override { return {640, 380}; }
     QSize minimumSizeHint() const override { return {240, 120}; }

@@ -42,6 +42,8 @@ int parts(const std::string& path, bool json) {
                     {"say", p.say.panels.size() > 1 ? panelsText(p.say, Unit::Millimetre) : ""},
                     {"creases", Json::array()},
                     {"slits", Json::array()}};
+        if (!p.on.empty())
+            one["on"] = p.on;
         for (const Ring& r : p.apertures)
             one["apertures"].push_back(ringJson(r));
         for (auto& c : p.creases)

@@ -5,6 +5,9 @@ namespace hl::cli {
 Run declareStructures(CLI::App&);
 Run declareNew(CLI::App&);
 Run declareAdd(CLI::App&);
+Run declareDress(CLI::App&);
+Run declarePapers(CLI::App&);
+Run declareWays(CLI::App&);
 Run declareParts(CLI::App&);
 Run declareCard(CLI::App&);
 Run declareSet(CLI::App&);
@@ -40,6 +43,9 @@ const std::vector<Command>& commands() {
         {"part", "adds a sheet of its own", declarePart},
         {"join", "glues one panel to another, edge to edge or crease to crease", declareJoin},
         {"draw", "draws a crease, slit or opening on the card or a part", declareDraw},
+        {"dress", "mats, layers and toppers: for one panel or for all that shows", declareDress},
+        {"papers", "the printed papers that ship, and schemes of them", declarePapers},
+        {"ways", "every way to fold what may go either way", declareWays},
         {"parts", "what is cut and scored", declareParts},
         {"pose", "where every panel is at an opening", declarePose},
         {"check", "whether the card works", declareCheck},

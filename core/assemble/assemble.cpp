@@ -5,6 +5,7 @@
 #include "core/assemble/placing.h"
 #include "core/assemble/said.h"
 #include "core/assemble/sheets.h"
+#include "core/assemble/silhouettes.h"
 #include "core/design/limits.h"
 #include "core/measure/number.h"
 #include "core/structures/naming.h"
@@ -185,14 +186,28 @@ Result<Assembly> assembleUntil(const Design& given, const std::string& stop,
     auto standsOn = [&](const StructureSpec& other, const std::string& owner) {
         return other.id == owner || (other.count != 1 && owner.rfind(other.id + "-", 0) == 0);
     };
+    bool glued = false; // what the maker joins, and the edges cut
+    auto glueAll = [&]() -> Trouble {
+        glued = true;
+        for (auto& step : {cutEdges, buildJoins})
+            if (Trouble t = step(d, out))
+                return t;
+        return {};
+    };
     while (!waiting.empty()) {
-        // Next in design order whose host stands already.
+        // Next in design order whose host stands already; mats after all that is glued beside them.
         auto ready = std::find_if(waiting.begin(), waiting.end(), [&](const StructureSpec* s) {
-            return std::none_of(waiting.begin(), waiting.end(), [&](const StructureSpec* o) {
-                return standsOn(*o, ownerOf(s->on)) ||
-                       (!s->to.empty() && standsOn(*o, ownerOf(s->to)));
-            });
+            return (glued || !family(s->kind)->dresses) &&
+                   std::none_of(waiting.begin(), waiting.end(), [&](const StructureSpec* o) {
+                       return standsOn(*o, ownerOf(s->on)) ||
+                              (!s->to.empty() && standsOn(*o, ownerOf(s->to)));
+                   });
         });
+        if (ready == waiting.end() && !glued) {
+            if (Trouble t = glueAll())
+                return *t;
+            continue;
+        }
         if (ready == waiting.end()) {
             std::string ring;
             const StructureSpec* first = nullptr; // as they are listed
@@ -212,12 +227,17 @@ Result<Assembly> assembleUntil(const Design& given, const std::string& stop,
             return *t;
         waiting.erase(ready);
     }
-    if (stop.empty())
-        for (auto& finish : {buildJoins, buildMotion})
+    if (stop.empty()) {
+        if (Trouble t = glued ? Trouble{} : glueAll())
+            return *t;
+        for (auto& finish : {zoneTabs, buildMotion})
             if (Trouble t = finish(d, out))
                 return *t;
+    }
     if (d.card.form == "pages" && d.motion.empty())
         out.drive(courseOf(out.made()));
+    if (out.made().crease("card.spine") < 0 && !out.made().motion.front().drive.empty())
+        out.display(90, "rises as far as its folds rest by themselves");
     const bool open = std::any_of(d.structures.begin(), d.structures.end(), [](auto& s) {
         return family(s.kind)->standsOpen && ownerOf(s.on) == "card";
     });

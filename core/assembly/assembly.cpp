@@ -50,7 +50,10 @@ std::vector<const Join*> Assembly::joinsOf(int tab) const {
 }
 
 std::vector<Ring> adhesiveOf(const Assembly& a, const Join& j) {
-    return j.adhesive.empty() ? std::vector<Ring>{a.panels[j.tab].outline} : j.adhesive;
+    if (!j.adhesive.empty())
+        return j.adhesive;
+    const Panel& held = a.panels[j.tab];
+    return held.apertures.empty() ? std::vector<Ring>{held.outline} : held.pieces;
 }
 
 const Stock& stockOf(const Design& design, const Part& part) { return design.paper(part.stock); }

@@ -24,6 +24,9 @@ struct Panel {
     Ring outline;                // counter-clockwise
     std::vector<Ring> apertures; // further rings, clockwise
     std::vector<Ring> pieces;    // convex, together the panel
+    // The panel within whose outline it lies, glued fast, as a mat does: it adds thickness there,
+    // and where it goes and what it meets is that panel's matter. -1: it lies so on none.
+    int rides = -1;
 };
 
 // A hinge between two panels of one part. `left` lies left of the direction from -> to.

@@ -1,6 +1,7 @@
 #include "core/edit/tell.h"
 #include "core/assemble/assemble.h"
 #include "core/design/limits.h"
+#include "core/design/tiles.h"
 #include "core/edit/checked.h"
 #include "core/edit/edit.h"
 #include "core/measure/number.h"
@@ -13,12 +14,14 @@ namespace hl {
 namespace {
 
 constexpr const char* ofCard = "title, occasion, size, spine, form, say, stock, envelope, mail, "
-                               "units, shown, meant";
-constexpr const char* ofStructure = "name, on, to, stock, say, count, each, gap, change.MEASURE";
-constexpr const char* ofPart = "name, stock, size, say";
+                               "units, shown, meant, edge.SIDE";
+constexpr const char* ofStructure =
+    "name, on, to, stock, say, count, each, gap, change.MEASURE, edge.SIDE";
+constexpr const char* ofPart = "name, stock, size, say, edge.SIDE";
 constexpr const char* ofJoin = "kind, panel, onto, zone, line, onto_line, off, along, side, "
                                "onto_side, hinged, from, to";
-constexpr const char* ofPaper = "name, weight, caliper, face, back, grain";
+constexpr const char* ofPaper = "name, weight, caliper, face, back, grain, pattern, "
+                                "repeat, ink, accent";
 
 using Text = std::string;
 
@@ -350,18 +353,86 @@ Trouble tellPaper(Stock& s, const Text& key, const Text& text) {
         s.caliper = m->measure;
         return {};
     }
-    if (key == "face" || key == "back") {
+    if (key == "pattern") {
+        if (text == "none" || text.empty()) {
+            s.pattern.clear();
+            return {};
+        }
+        const Tile* p = tile(text);
+        if (!p)
+            return no(place, "there is no pattern “" + text + "”",
+                      "use one of: " + knownTiles());
+        if (s.pattern != text) // its own colours, until others are told
+            s.face = p->face;
+        s.pattern = text;
+        return {};
+    }
+    if (key == "repeat") {
+        s.repeat = Measure::fromMm(0);
+        if (text == "auto")
+            return {};
+        auto m = parseLength(text, Unit::Millimetre);
+        if (!m)
+            return m.problem().in(place);
+        if (m->measure.mm() < 1 || m->measure.mm() > 1000)
+            return no(place, "a pattern repeats every 1 to 1000 mm", "give it like 20 mm");
+        s.repeat = m->measure;
+        return {};
+    }
+    if ((key == "ink" || key == "accent") && text == "auto") {
+        (key == "ink" ? s.ink : s.accent).clear();
+        return {};
+    }
+    if (key == "face" || key == "back" || key == "ink" || key == "accent") {
         if (text.size() != 7 || text[0] != '#' ||
             !std::all_of(text.begin() + 1, text.end(),
                          [](unsigned char c) { return std::isxdigit(c); }))
             return no(place, "“" + text + "” is no colour", "write it like #f3ecdc");
-        (key == "face" ? s.face : s.back) = text;
+        (key == "face" ? s.face : key == "back" ? s.back : key == "ink" ? s.ink : s.accent) = text;
         return {};
     }
     return no(place, "a paper has no such thing", Text("use one of: ") + ofPaper);
 }
 
+// The silhouette of an edge of a panel, a part or a structure: "edge.top".
+Trouble tellEdge(Design& d, const Text& id, const Text& key, const Text& text) {
+    const Text place = id + ", " + key;
+    Zone::Edge edge{};
+    if (Trouble t = choose(edge, place, key.substr(5)))
+        return t;
+    auto& all = d.edges;
+    all.erase(std::remove_if(all.begin(), all.end(),
+                             [&](auto& e) { return e.of == id && e.edge == edge; }),
+              all.end());
+    if (text == "none" || text.empty())
+        return {};
+    auto read = parseEdge(text, d.units);
+    if (!read)
+        return read.problem().in(place);
+    all.push_back(*read);
+    all.back().of = id;
+    all.back().edge = edge;
+    return {};
+}
+
+// Where the tab of a structure sticks.
+Trouble tellTab(Design& d, const Text& id, const Text& text) {
+    auto& all = d.zones;
+    all.erase(std::remove_if(all.begin(), all.end(), [&](auto& z) { return z.tab == id; }),
+              all.end());
+    auto z = parseZone(text == "none" ? "whole" : text, d.units);
+    if (!z)
+        return z.problem().in(id);
+    if (z->kind != Zone::Whole)
+        all.push_back({id, *z});
+    return {};
+}
+
 Trouble tellOne(Design& d, const Text& id, const Text& key, const Text& text) {
+    if (key.rfind("edge.", 0) == 0)
+        return tellEdge(d, id, key, text);
+    if (key == "zone" && id.find('.') != Text::npos)
+        return tellTab(d, id, text);
     if (id == "card")
         return tellCard(d, key, text);
     if (StructureSpec* s = d.structure(id))

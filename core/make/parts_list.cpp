@@ -192,8 +192,13 @@ std::vector<ListedPart> partsList(const Design& design, const Assembly& a) {
         ListedPart p = listed(a, part);
         if (p.outline.empty())
             continue;
-        p.paper = stockOf(design, part).name;
-        const std::string one = signature(p, false), other = signature(p, true);
+        const Stock& paper = stockOf(design, part);
+        p.paper = paper.name;
+        if (const int rides = a.panels[static_cast<size_t>(part.panels.front())].rides; rides >= 0)
+            p.on = a.panels[static_cast<size_t>(rides)].id;
+        // What is printed on one face has a left hand and a right hand.
+        const std::string one = signature(p, false),
+                          other = paper.pattern.empty() ? signature(p, true) : one;
         const auto there = known.count(one) ? known.find(one) : known.find(other);
         if (there != known.end()) {
             ++out[there->second].count;

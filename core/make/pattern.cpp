@@ -95,6 +95,9 @@ Pattern patternOf(const Design& design, const Assembly& a, int index) {
     for (const Mark& m : part.marks)
         out.strokes.push_back(drawn(lineOf(m.kind), m.points, false, m.id));
     for (const Join& g : a.joins) {
+        // A mat is stuck all over, and its even border says where.
+        if (a.panels[g.tab].rides >= 0)
+            continue;
         if (a.panels[g.tab].part == index && traitsOf(g.kind).sticks)
             for (const Ring& sticky : adhesiveOf(a, g))
                 for (Shape& s : hatch(sticky, hatchSpacing, a.panels[g.tab].id))

@@ -60,7 +60,8 @@ double clearanceIn(const Case& c, const Pose& pose) {
     double least = 1e300;
     for (size_t i = 0; i < panels.size(); ++i)
         for (size_t k = i + 1; k < panels.size(); ++k) {
-            if (gives[i] || gives[k] || boxes[i].clears(boxes[k], std::min(least, 1e6)))
+            if (gives[i] || gives[k] || panels[i].rides >= 0 || panels[k].rides >= 0 ||
+                boxes[i].clears(boxes[k], std::min(least, 1e6)))
                 continue;
             auto [it, fresh] = known.try_emplace({owner[i], owner[k]}, false);
             if (fresh)

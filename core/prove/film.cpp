@@ -134,12 +134,15 @@ std::vector<bool> heldBySprings(const Case& c) {
 }
 
 Film::Film(const Case& c, double bend, const Stop& stop) {
-    for (size_t i = 0; i < c.assembly.panels.size(); ++i)
+    for (size_t i = 0; i < c.assembly.panels.size(); ++i) {
+        if (c.assembly.panels[i].rides >= 0)
+            continue; // where it goes its host goes
         for (const Ring& r : drawnPieces(c.assembly.panels[i], marginOf(c, int(i)))) {
             pieces_.push_back({static_cast<int>(i), static_cast<int>(outline_.size()),
                                static_cast<int>(r.size())});
             outline_.insert(outline_.end(), r.begin(), r.end());
         }
+    }
     for (const Pose& pose : c.poses)
         poses_.push_back(&pose);
     refine(c, bend, stop);
@@ -167,6 +170,8 @@ void Film::refine(const Case& c, double bend, const Stop& stop) {
             continue;
         double most = 0;
         for (size_t i = 0; i < c.assembly.panels.size(); ++i) {
+            if (c.assembly.panels[i].rides >= 0)
+                continue;
             Rigid second; // of panels only two axes count
             for (int axis : {0, 1})
                 second.turn.col(axis) = before.panels[i].turn.col(axis) -

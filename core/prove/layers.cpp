@@ -125,11 +125,13 @@ std::vector<FlatState> flatStates(const Case& c, const Stop& stop) {
                 continue;
             for (const Ring& piece : c.assembly.panels[i].pieces) {
                 Ring ring;
-                for (const Vec2& p : piece) {
+                for (const Vec2& p : piece)
                     ring.push_back(f.place[i].at(p).head<2>());
-                    low[i] = low[i].cwiseMin(ring.back());
-                    high[i] = high[i].cwiseMax(ring.back());
-                }
+                if (c.assembly.panels[i].rides < 0) // else it is thickness of its host
+                    for (const Vec2& p : ring) {
+                        low[i] = low[i].cwiseMin(p);
+                        high[i] = high[i].cwiseMax(p);
+                    }
                 if (f.place[i].turn(2, 2) < 0)
                     std::reverse(ring.begin(), ring.end());
                 f.pieces[i].push_back(std::move(ring));

@@ -64,6 +64,7 @@ struct Family {
                      AssemblyBuilder& out);
 
     Ground ground = Ground::Fold;
+    bool dresses = false;    // glued on to be seen: made once all that stands is there
     bool across = true;      // its strips lie across the fold, along x in their flat coordinates
     bool standsOpen = false; // it stands when the card lies open, and only leans half open
     std::string shelf = "Parallel folds"; // where the gallery shows it

@@ -6,10 +6,52 @@
 
 namespace hl {
 
+namespace {
+
+// "mat on the left wall of Ticket office"; what lies on a mat is a layer.
+std::string coverName(const Design& d, const StructureSpec& s) {
+    const StructureSpec* cover = &s;
+    std::string word = s.kind, host = s.on;
+    for (size_t deep = 0; deep < d.structures.size(); ++deep) {
+        cover = d.structure(ownerOf(host));
+        const Family* f = cover ? family(cover->kind) : nullptr;
+        if (!f || !f->dresses)
+            break;
+        word = "layer";
+        host = cover->on;
+    }
+    return word + " on the " + placeName(d, host);
+}
+
+} // namespace
+
+std::string pageName(const Design& d, const std::string& local) {
+    const bool left = local == "page-left", top = d.card.spine == SpineSide::Top;
+    if (!left && local != "page-right")
+        return spokenName(local);
+    if (d.card.form != "single")
+        return left ? "first page" : "second page";
+    return top ? (left ? "upper page" : "lower page") : (left ? "left page" : "right page");
+}
+
+std::string placeName(const Design& d, const std::string& id) {
+    const std::string owner = ownerOf(id);
+    if (owner == "card" && id.rfind("card.page-", 0) == 0)
+        return pageName(d, id.substr(5));
+    const std::string local = spokenName(id.substr(std::min(id.size(), owner.size() + 1)));
+    if (const StructureSpec* o = d.structure(seriesOf(d, owner)))
+        return local + " of " + callName(d, *o);
+    if (const FreePart* p = d.part(owner))
+        return local + " of " + callName(*p);
+    return local;
+}
+
 std::string callName(const Design& d, const StructureSpec& s) {
     if (!s.name.empty())
         return s.name;
     const Family* f = family(s.kind);
+    if (f && f->dresses)
+        return coverName(d, s);
     const std::string kind = f ? f->name : s.kind;
     const auto alike = [&](auto& o) { return o.kind == s.kind && o.name.empty(); };
     if (std::count_if(d.structures.begin(), d.structures.end(), alike) < 2)

@@ -9,6 +9,10 @@ namespace hl {
 std::string callName(const Design& design, const StructureSpec& structure);
 // "Deck"; without a name "part 2".
 std::string callName(const FreePart& part);
+// A page by its name within the card: "upper page", "second page".
+std::string pageName(const Design& design, const std::string& local);
+// A panel or a fold by its id: "left wall of Ticket office", "third page".
+std::string placeName(const Design& design, const std::string& id);
 // "left-wall" -> "left wall", "page-3" -> "third page".
 std::string spokenName(const std::string& local);
 // Whose series "box1-3" is: "box1"; any other id is itself.

@@ -19,6 +19,7 @@ Family pagesForm();
 Family vFold();
 Family xFold();
 Family beak();
+Family facets();
 Family stripLine();
 Family box();
 Family tent();
@@ -36,6 +37,7 @@ Family doubleDisplay();
 Family sidePocket();
 Family floatingLayer();
 Family topper();
+Family mat();
 
 namespace {
 
@@ -88,8 +90,9 @@ const std::vector<Family>& families() {
         doubleDisplay(), sidePocket(),
         vFold(),         xFold(),
         cutOutBox(),     pillars(),
-        beak(),          floatingLayer(),
-        topper(),
+        beak(),          facets(),
+        floatingLayer(), topper(),
+        mat(),
     });
     return table;
 }

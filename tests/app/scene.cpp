@@ -114,7 +114,7 @@ class SceneTest : public QObject {
         const auto flats = flatStates(*c, {});
         QVERIFY(!flats.empty() && flats.front().opening < 1e-9);
         const FlatState& closed = flats.front();
-        const Scene s = sceneOf(*c, c->poses[0], Posture::Standing, {}, &flats);
+        const Scene s = sceneOf(*c, c->poses[0], Posture::Standing, {}, {&flats});
         const Rigid stand = stanceOf(Posture::Standing, 0);
         const Vec3 up = (stand * c->poses[0].panels[size_t(c->assembly.root)]).turn.col(2);
         std::vector<double> height(c->assembly.panels.size(), 1e300);

@@ -1,5 +1,6 @@
 // The design assembled, its measures, its patterns, and the motion folded.
 #include "app/session/folder.h"
+#include "core/dress/seen.h"
 
 namespace hl {
 
@@ -12,6 +13,8 @@ bool foldStage(Folding& f) {
     }
     f.s.folded = std::make_shared<Case>(f.design, *made, &f.cancelled, f.workshop);
     f.s.patterns = std::make_shared<const std::vector<Pattern>>(patternsOf(f.design, *made));
+    if (!f.cancelled)
+        f.s.upright = uprightOn(*f.s.folded);
     f.show(Snapshot::Folded);
     return true;
 }

@@ -236,7 +236,8 @@ class Windows {
         const std::vector<bool> gives = givesWay(c_);
         for (size_t w = 0; w < panels.size(); ++w)
             for (size_t p = 0; p < panels.size() && !panels[w].apertures.empty() && !stop_; ++p)
-                if (p != w && !gives[w] && !gives[p] && !hangTogether(int(w), int(p)))
+                if (p != w && panels[w].rides < 0 && panels[p].rides < 0 && !gives[w] &&
+                    !gives[p] && !hangTogether(int(w), int(p)))
                     look(int(w), int(p));
         return std::move(out_);
     }

@@ -98,7 +98,7 @@ void footprint(const Evidence& e, const Stop&, std::vector<Finding>& out) {
         const StructureSpec* s = c.design.structure(part.structure);
         bool inside = s && s->on == "card.spine";
         for (int i : part.panels) {
-            if (nowhere[i])
+            if (nowhere[i] || c.assembly.panels[static_cast<size_t>(i)].rides >= 0)
                 continue;
             double most = 0;
             for (const Ring& ring : card.flat->pieces[i])

@@ -295,7 +295,7 @@ class Landings {
                         if (!shared.empty())
                             width = std::max(width, widthOf(shared));
                     }
-                if (width <= forgivenLandings || shareApex(a, b))
+                if (width <= forgivenLandings || shareApex(a, b) || onMat(a, b) || onMat(b, a))
                     continue;
                 const Join &x = c_.assembly.joins[a.join], &y = c_.assembly.joins[b.join];
                 report(y, Severity::Caution, width,
@@ -319,6 +319,12 @@ class Landings {
                 if (!parallel && (x.place.at(s) - y.place.at(t)).norm() < unseenLandings)
                     return true;
         return false;
+    }
+    // A flat piece glued where a mat lies sticks to the mat.
+    bool onMat(const Patch& mat, const Patch& on) const {
+        const int m = c_.assembly.joins[mat.join].tab, p = c_.assembly.joins[on.join].tab;
+        return c_.assembly.panels[m].rides >= 0 &&
+               c_.assembly.parts[c_.assembly.panels[p].part].creases.empty();
     }
     std::string other(const Join& j, int panel) const {
         return sayPanel(c_, j.tab == panel ? j.landing : j.tab);

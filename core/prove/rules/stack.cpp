@@ -23,8 +23,8 @@ void wrapped(const Evidence& e, std::vector<Finding>& out) {
     double worst = 0;
     int which = -1;
     for (size_t i = 0; i < card.flat->pieces.size(); ++i) {
-        if (c.assembly.panels[i].role == Role::Page)
-            continue;
+        if (c.assembly.panels[i].role == Role::Page || c.assembly.panels[i].rides >= 0)
+            continue; // a mat ends where its host does, or before
         for (const Ring& ring : card.flat->pieces[i])
             for (const Vec2& p : ring) {
                 const double left = p.x() - card.cardLow.x(); // to the open edge

@@ -35,6 +35,8 @@ class Sheet {
     }
 
     void look() {
+        if (c_.assembly.panels[static_cast<size_t>(part_.panels.front())].rides >= 0)
+            return; // a mat carries nothing, and what it lies on holds it together
         for (int p : part_.panels) {
             if (c_.assembly.panels[p].role == Role::Tab)
                 continue; // how deep it has to be is a matter of landings

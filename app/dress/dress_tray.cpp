@@ -1,0 +1,341 @@
+#include "app/dress/dress_tray.h"
+#include "app/look/theme.h"
+#include "app/standing/prints.h"
+#include "core/assemble/assemble.h"
+#include "core/edit/edit.h"
+#include "core/structures/naming.h"
+#include <QComboBox>
+#include <QLabel>
+#include <QLineEdit>
+#include <QListWidget>
+#include <QMimeData>
+#include <QPainter>
+#include <QPushButton>
+#include <QVBoxLayout>
+#include <algorithm>
+
+namespace hl {
+namespace {
+
+constexpr int swatch = 46; // pixels
+
+QString q(const std::string& s) { return QString::fromStdString(s); }
+
+QIcon iconOf(const Print& print) {
+    QPixmap pixels(swatch, swatch);
+    pixels.fill(QColor(q(print.face)));
+    if (print.tile) {
+        QPainter p(&pixels);
+        p.fillRect(pixels.rect(), QBrush(printImage(print, 34)));
+    }
+    QPainter rim(&pixels);
+    rim.setPen(theme().quiet);
+    rim.drawRect(0, 0, swatch - 1, swatch - 1);
+    return QIcon(pixels);
+}
+
+// The papers, which can be dragged onto a panel.
+class Papers : public QListWidget {
+  public:
+    Papers() {
+        setViewMode(QListView::IconMode);
+        setIconSize({swatch, swatch});
+        setGridSize({swatch + 10, swatch + 10});
+        setResizeMode(QListView::Adjust);
+        setMovement(QListView::Static);
+        setDragEnabled(true);
+        setVerticalScrollBarPolicy(Qt::ScrollBarAsNeeded);
+    }
+
+  protected:
+    QMimeData* mimeData(const QList<QListWidgetItem*>& items) const override {
+        auto* data = new QMimeData;
+        if (!items.isEmpty())
+            data->setData(paperMime, items.front()->data(Qt::UserRole).toString().toUtf8());
+        return data;
+    }
+};
+
+QLabel* heading(const QString& text) {
+    auto* label = new QLabel(text);
+    label->setProperty("heading", true);
+    return label;
+}
+
+// Of each panel the side that is turned to whoever looks.
+std::map<std::string, bool> sidesSeen(const Case& c) {
+    std::map<std::string, bool> out;
+    for (const Visible& v : visibleIn(c))
+        out[c.assembly.panels[size_t(v.panel)].id] = v.face;
+    return out;
+}
+
+} // namespace
+
+void layPaper(Session& session, const std::string& paper, const std::vector<std::string>& panels) {
+    if (!session.snapshot() || panels.empty())
+        return;
+    Design d = session.design();
+    std::string stock = paper;
+    if (!d.stock(paper)) {
+        const Tile* t = tile(paper);
+        if (!t)
+            return;
+        stock = paperPrinting(d, *t);
+    }
+    const auto sides = sidesSeen(*session.snapshot()->folded);
+    for (const std::string& panel : panels) {
+        const auto side = sides.find(panel);
+        auto laid = layMat(d, panel, stock, side == sides.end() || side->second, true);
+        if (!laid) {
+            emit session.refused(q(laid.problem().text()));
+            return;
+        }
+        d = laid->first;
+    }
+    session.edit(
+        d, panels.size() == 1
+               ? QObject::tr("Lay %1 on the %2")
+                     .arg(q(d.paper(stock).name), q(placeName(d, panels.front())))
+               : QObject::tr("Lay %1 on %2 panels").arg(q(d.paper(stock).name)).arg(panels.size()));
+}
+
+DressTray::DressTray(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
+    setObjectName("dress-tray");
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 6, 0);
+    column->setSpacing(6);
+
+    column->addWidget(heading(tr("Papers")));
+    search_ = new QLineEdit;
+    search_->setObjectName("tray-search");
+    search_->setPlaceholderText(tr("Search the tray"));
+    search_->setAccessibleName(tr("Search the tray"));
+    search_->setClearButtonEnabled(true);
+    column->addWidget(search_);
+    papers_ = new Papers;
+    papers_->setObjectName("tray-papers");
+    papers_->setAccessibleName(tr("Papers"));
+    papers_->setMinimumHeight(3 * (swatch + 12));
+    papers_->setToolTip(tr("Drag a paper onto a panel, or select a panel or a structure and choose "
+                           "its paper with a double click or Enter"));
+    column->addWidget(papers_);
+    none_ = new QLabel;
+    none_->setObjectName("tray-told");
+    none_->setProperty("quiet", true);
+    none_->setWordWrap(true);
+    none_->setTextFormat(Qt::PlainText);
+    column->addWidget(none_);
+
+    column->addWidget(heading(tr("Dress all")));
+    scheme_ = new QComboBox;
+    scheme_->setObjectName("tray-scheme");
+    scheme_->setAccessibleName(tr("Scheme of papers"));
+    for (const Scheme& s : schemes())
+        scheme_->addItem(QString::fromUtf8(s.name), s.id);
+    column->addWidget(scheme_);
+    proposals_ = new QListWidget;
+    proposals_->setObjectName("tray-proposals");
+    proposals_->setAccessibleName(tr("What would be covered"));
+    proposals_->setMinimumHeight(110);
+    column->addWidget(proposals_);
+    all_ = new QPushButton;
+    all_->setObjectName("tray-dress-all");
+    column->addWidget(all_);
+
+    column->addWidget(heading(tr("Lies there")));
+    dressed_ = new QListWidget;
+    dressed_->setObjectName("tray-dressed");
+    dressed_->setAccessibleName(tr("What is dressed where"));
+    dressed_->setMinimumHeight(110);
+    column->addWidget(dressed_);
+
+    connect(search_, &QLineEdit::textChanged, this, &DressTray::filter);
+    connect(papers_, &QListWidget::itemActivated, this,
+            [this](QListWidgetItem* item) { pick(item->data(Qt::UserRole).toString()); });
+    connect(scheme_, &QComboBox::currentIndexChanged, this, &DressTray::fillProposals);
+    connect(all_, &QPushButton::clicked, this, &DressTray::dressAll);
+    connect(proposals_, &QListWidget::itemChanged, this, &DressTray::sayHowMany);
+    connect(proposals_, &QListWidget::itemSelectionChanged, this, [this] {
+        if (auto* item = proposals_->currentItem(); item && proposals_->hasFocus())
+            session_.selection().choose(item->data(Qt::UserRole).toString());
+    });
+    connect(dressed_, &QListWidget::itemSelectionChanged, this, [this] {
+        if (auto* item = dressed_->currentItem(); item && dressed_->hasFocus())
+            session_.selection().choose(item->data(Qt::UserRole).toString());
+    });
+    connect(&session_, &Session::snapshotChanged, this, [this] {
+        if (isVisible() && session_.snapshot()->stage <= Snapshot::Folded)
+            fillProposals();
+    });
+    connect(&session_, &Session::designChanged, this, [this] {
+        if (!isVisible())
+            return;
+        fillPapers();
+        fillDressed();
+    });
+    connect(&session_.selection(), &Selection::changed, this, [this] {
+        if (!isVisible())
+            return;
+        const auto panels = selectedPanels();
+        none_->setText(panels.empty() ? tr("Select a panel or a structure, then choose its paper.")
+                       : panels.size() == 1
+                           ? tr("For the %1.").arg(q(placeName(session_.design(), panels.front())))
+                           : tr("For %1 panels.").arg(panels.size()));
+    });
+}
+
+void DressTray::showEvent(QShowEvent* e) {
+    QWidget::showEvent(e);
+    fillPapers();
+    fillProposals();
+    fillDressed();
+    emit session_.selection().changed();
+}
+
+// The design's own papers, then those that ship and are not among them.
+void DressTray::fillPapers() {
+    papers_->clear();
+    auto add = [this](const std::string& id, const std::string& name, const Print& print) {
+        auto* item = new QListWidgetItem(iconOf(print), QString());
+        item->setData(Qt::UserRole, q(id));
+        item->setData(Qt::UserRole + 1, q(name + " " + id));
+        item->setToolTip(q(name));
+        item->setData(Qt::AccessibleTextRole, q(name));
+        papers_->addItem(item);
+    };
+    for (const Stock& s : session_.design().stocks)
+        add(s.id, s.name, printOf(s));
+    for (const Tile& t : tiles()) {
+        const bool there =
+            std::any_of(session_.design().stocks.begin(), session_.design().stocks.end(),
+                        [&](const Stock& s) { return s.pattern == t.id; });
+        if (there)
+            continue;
+        Stock s;
+        s.pattern = t.id;
+        s.face = t.face;
+        add(t.id, t.name, printOf(s));
+    }
+    filter(search_->text());
+}
+
+void DressTray::filter(const QString& text) {
+    const QString wanted = text.simplified();
+    for (int i = 0; i < papers_->count(); ++i)
+        papers_->item(i)->setHidden(!papers_->item(i)
+                                         ->data(Qt::UserRole + 1)
+                                         .toString()
+                                         .contains(wanted, Qt::CaseInsensitive));
+}
+
+void DressTray::fillProposals() {
+    if (!session_.snapshot() || !isVisible())
+        return;
+    const Case& c = *session_.snapshot()->folded;
+    const Scheme& s = *scheme(scheme_->currentData().toString().toStdString());
+    proposed_ = proposalsFor(c, s);
+    const QSignalBlocker quiet(proposals_);
+    proposals_->clear();
+    for (const Proposal& p : proposed_) {
+        auto* item = new QListWidgetItem(
+            tr("%1: %2").arg(q(placeName(c.design, p.panel)), q(tile(p.pattern)->name)));
+        item->setData(Qt::UserRole, q(p.panel));
+        item->setFlags(item->flags() | Qt::ItemIsUserCheckable);
+        item->setCheckState(Qt::Checked);
+        proposals_->addItem(item);
+    }
+    sayHowMany();
+}
+
+void DressTray::sayHowMany() {
+    int ticked = 0;
+    for (int i = 0; i < proposals_->count(); ++i)
+        ticked += proposals_->item(i)->checkState() == Qt::Checked;
+    all_->setText(proposed_.empty() ? tr("All that shows is dressed")
+                  : ticked == 1     ? tr("Dress one panel")
+                                    : tr("Dress %1 panels").arg(ticked));
+    all_->setEnabled(ticked > 0);
+}
+
+void DressTray::fillDressed() {
+    const QString chosen = session_.selection().chosen();
+    const QSignalBlocker quiet(dressed_);
+    dressed_->clear();
+    for (const StructureSpec& s : session_.design().structures) {
+        if (s.kind != "mat" && s.kind != "topper")
+            continue;
+        auto* item = new QListWidgetItem(tr("%1: %2").arg(
+            q(callName(session_.design(), s)), q(session_.design().paper(s.stock).name)));
+        item->setData(Qt::UserRole, q(s.id));
+        dressed_->addItem(item);
+        if (q(s.id) == chosen)
+            dressed_->setCurrentItem(item);
+    }
+}
+
+std::vector<std::string> DressTray::selectedPanels() const {
+    if (!session_.snapshot())
+        return {};
+    const Case& c = *session_.snapshot()->folded;
+    const std::string id = session_.selection().chosen().toStdString();
+    const int panel = c.assembly.panel(id);
+    if (panel >= 0) {
+        int on = panel;
+        while (c.assembly.panels[size_t(on)].rides >= 0)
+            on = c.assembly.panels[size_t(on)].rides;
+        return {c.assembly.panels[size_t(on)].id};
+    }
+    // A mat by its structure: the panel that it lies on. Any other structure: all of it that shows.
+    std::vector<std::string> out;
+    for (const Panel& p : c.assembly.panels)
+        if (p.rides >= 0 && ownerOf(p.id) == id) {
+            int on = p.rides;
+            while (c.assembly.panels[size_t(on)].rides >= 0)
+                on = c.assembly.panels[size_t(on)].rides;
+            return {c.assembly.panels[size_t(on)].id};
+        }
+    constexpr double shows = 0.12;
+    for (const Visible& v : visibleIn(c)) {
+        const Panel& p = c.assembly.panels[size_t(v.panel)];
+        if (!id.empty() && id != "card" && ownerOf(p.id) == id && v.part > shows)
+            out.push_back(p.id);
+    }
+    return out;
+}
+
+void DressTray::pick(const QString& paper) {
+    const auto panels = selectedPanels();
+    if (panels.empty()) {
+        emit session_.refused(tr("Select a panel or a structure in the picture first."));
+        return;
+    }
+    layPaper(session_, paper.toStdString(), panels);
+}
+
+void DressTray::dressAll() {
+    std::vector<Proposal> taken;
+    for (int i = 0; i < proposals_->count() && size_t(i) < proposed_.size(); ++i)
+        if (proposals_->item(i)->checkState() == Qt::Checked)
+            taken.push_back(proposed_[size_t(i)]);
+    if (taken.empty())
+        return;
+    session_.edit(dressed(session_.design(), taken), tr("Dress all"));
+}
+
+void DressTray::undressAll() {
+    Design d = session_.design();
+    for (bool again = true; again;) {
+        again = false;
+        for (const StructureSpec& s : d.structures)
+            if (s.kind == "mat") {
+                d = removeStructure(d, s.id);
+                again = true;
+                break;
+            }
+    }
+    if (!(d == session_.design()))
+        session_.edit(d, tr("Take all mats off"));
+}
+
+} // namespace hl

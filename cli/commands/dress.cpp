@@ -1,0 +1,182 @@
+// Dressing: mats for all that shows, or for one panel; and the papers there are.
+#include "core/dress/dress.h"
+#include "cli/common.h"
+#include "core/assemble/assemble.h"
+#include "core/edit/edit.h"
+#include "core/measure/number.h"
+#include <iostream>
+
+namespace hl::cli {
+namespace {
+
+struct Given {
+    std::string file, panel, what, scheme = "station", step, paper, name, side = "face";
+    std::vector<std::string> sets, leave;
+    double height = 30;
+    bool all = false;
+};
+
+int keep(const Design& d, const std::string& path) {
+    if (Trouble t = saveDesign(d, path))
+        return refuse(*t);
+    return Done;
+}
+
+// The paper of that id; else the one that prints the pattern of that id.
+Result<std::string> paperOf(Design& d, const std::string& word) {
+    if (d.stock(word))
+        return word;
+    if (const Tile* p = tile(word))
+        return paperPrinting(d, *p);
+    std::string known;
+    for (const Stock& s : d.stocks)
+        known += (known.empty() ? "" : ", ") + s.id;
+    return Problem{"--paper", "there is no paper “" + word + "”",
+                   "use one of: " + known + "; or a pattern: " + knownTiles()};
+}
+
+int dressAll(const Given& g, const Design& d, std::optional<Measure> step) {
+    const Scheme* s = scheme(g.scheme);
+    if (!s)
+        return refuse(
+            {"--scheme", "there is no scheme “" + g.scheme + "”", "use one of: " + knownSchemes()});
+    auto made = assemble(d);
+    if (!made)
+        return refuse(made.problem());
+    for (const std::string& id : g.leave)
+        if (made->panel(id) < 0 && !d.structure(id) && id != "card" && !d.part(id))
+            return refuse({"--leave", "there is nothing called “" + id + "”",
+                           "name a panel, a structure, a part or card"});
+    const Case c(d, *made);
+    auto proposals = proposalsFor(c, *s, g.height);
+    proposals.erase(std::remove_if(proposals.begin(), proposals.end(),
+                                   [&](const Proposal& p) {
+                                       return std::count(g.leave.begin(), g.leave.end(), p.panel) ||
+                                              std::count(g.leave.begin(), g.leave.end(),
+                                                         ownerOf(p.panel));
+                                   }),
+                    proposals.end());
+    auto next = dressed(d, proposals, step);
+    if (!next)
+        return refuse(next.problem());
+    const size_t laid = next->structures.size() - d.structures.size();
+    std::cout << countText(laid, "one mat", "mats") << "\n";
+    return keep(*next, g.file);
+}
+
+// A mat goes on the panel or replaces the paper of the topmost; a layer goes on top.
+int dressOne(const Given& g, Design d, std::optional<Measure> step) {
+    if (g.what == "topper") {
+        std::map<std::string, std::string> measures;
+        for (const std::string& s : g.sets) {
+            const size_t equals = s.find('=');
+            if (equals == std::string::npos || equals == 0)
+                return refuse(
+                    {"--set", "“" + s + "” is no NAME=VALUE", "write it like width=50mm"});
+            measures[s.substr(0, equals)] = s.substr(equals + 1);
+        }
+        Told told;
+        if (!g.name.empty())
+            told.emplace_back("name", g.name);
+        if (!g.paper.empty()) {
+            auto paper = paperOf(d, g.paper);
+            if (!paper)
+                return refuse(paper.problem());
+            told.emplace_back("stock", *paper);
+        }
+        auto added = addStructure(d, "topper", g.panel, measures, {}, {}, told);
+        return added ? keep(added->first, g.file) : refuse(added.problem());
+    }
+    auto paper = paperOf(d, g.paper.empty() ? d.card.stock : g.paper);
+    if (!paper)
+        return refuse(paper.problem());
+    auto laid = layMat(d, g.panel, *paper, g.side != "back", g.what == "paper", step);
+    if (!laid)
+        return refuse(laid.problem());
+    Told told;
+    if (!g.name.empty())
+        told.emplace_back("name", g.name);
+    for (const std::string& s : g.sets)
+        if (const size_t equals = s.find('='); equals != std::string::npos && equals > 0)
+            told.emplace_back(s.substr(0, equals), s.substr(equals + 1));
+        else
+            return refuse({"--set", "“" + s + "” is no NAME=VALUE", "write it like left=0"});
+    auto next = tell(laid->first, laid->second, told);
+    return next ? keep(*next, g.file) : refuse(next.problem());
+}
+
+int dress(const Given& g) {
+    auto d = loadDesign(g.file);
+    if (!d)
+        return refuse(d.problem());
+    std::optional<Measure> step;
+    if (!g.step.empty()) {
+        auto m = parseLength(g.step, d->units);
+        if (!m)
+            return refuse(m.problem().in("--step"));
+        step = m->measure;
+    }
+    if (g.all == !g.panel.empty())
+        return refuse({"dress", g.all ? "a panel and --all are given" : "no panel is given",
+                       "name one panel and what goes on it, or dress --all"});
+    return g.all ? dressAll(g, *d, step) : dressOne(g, *d, step);
+}
+
+int papers(bool json) {
+    Json out = {{"patterns", Json::array()}, {"schemes", Json::array()}};
+    for (const Tile& p : tiles()) {
+        if (!json)
+            std::cout << p.id << "  " << p.name << ", " << numberText(p.width, 1) << " x "
+                      << numberText(p.height, 1) << " mm" << (p.directed ? ", upright" : "")
+                      << "\n";
+        out["patterns"].push_back({{"id", p.id},
+                                   {"name", p.name},
+                                   {"repeat_mm", {p.width, p.height}},
+                                   {"directed", p.directed}});
+    }
+    for (const Scheme& s : schemes()) {
+        if (!json)
+            std::cout << "scheme " << s.id << ": pages " << s.page << ", fronts " << s.front
+                      << ", sides " << s.side << ", tops " << s.top << "\n";
+        out["schemes"].push_back({{"id", s.id},
+                                  {"name", s.name},
+                                  {"pages", s.page},
+                                  {"fronts", s.front},
+                                  {"sides", s.side},
+                                  {"tops", s.top}});
+    }
+    if (json)
+        print(out);
+    return Done;
+}
+
+} // namespace
+
+Run declareDress(CLI::App& options) {
+    auto g = std::make_shared<Given>();
+    options.add_option("FILE", g->file)->required();
+    options.add_option("PANEL", g->panel, "the panel, such as card.page-left or box1.left-wall");
+    options
+        .add_option("WHAT", g->what, "mat, layer, paper (another one for what lies there), topper")
+        ->check(CLI::IsMember({"mat", "layer", "paper", "topper"}));
+    options.add_flag("--all", g->all, "mats for all that shows in the displayed card");
+    options.add_option("--scheme", g->scheme, "which papers (see papers)");
+    options.add_option("--leave", g->leave, "panels or structures that stay bare")
+        ->allow_extra_args(true);
+    options.add_option("--height", g->height, "degrees from above at which it is looked at")
+        ->check(CLI::Range(0.0, 90.0));
+    options.add_option("--step", g->step, "the border, such as 3mm");
+    options.add_option("--paper", g->paper, "the id of a paper, or of a pattern");
+    options.add_option("--side", g->side, "of the panel")->check(CLI::IsMember({"face", "back"}));
+    options.add_option("--name", g->name, "what it is called");
+    options.add_option("--set", g->sets, "measures, such as left=0")->allow_extra_args(true);
+    return [g] { return dress(*g); };
+}
+
+Run declarePapers(CLI::App& options) {
+    auto json = std::make_shared<bool>(false);
+    options.add_flag("--json", *json, "for scripts");
+    return [json] { return papers(*json); };
+}
+
+} // namespace hl::cli

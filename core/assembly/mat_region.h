@@ -1,0 +1,25 @@
+// What a mat covers: the paper of a panel that shows, drawn in by even borders, short of what is
+// glued there.
+#pragma once
+#include "core/assembly/polygon.h"
+
+namespace hl {
+
+// Borders in mm. A border that differs from the step holds on the edges that face that side, in the
+// directions `along` (to the right) and `up`.
+struct Borders {
+    double step = 3;
+    double left = 3, right = 3, bottom = 3, top = 3;
+    Vec2 along = Vec2(1, 0), up = Vec2(0, 1);
+};
+
+// The pieces of a mat, largest first: mitred, pierced where the panel is, without `bare` and a
+// hair's breadth round it. Pieces too thin to be cut and glued are left out.
+std::vector<Paper> matOn(const Ring& outline, const std::vector<Ring>& apertures,
+                         const std::vector<Ring>& bare, const Borders& borders);
+
+// The step on a panel of that width where `step` is the design's: on a narrow panel a sixteenth of
+// its width, on whole half millimetres, so that what lies on top does not shrink to a thread.
+double stepOn(double width, double step);
+
+} // namespace hl

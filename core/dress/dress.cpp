@@ -1,0 +1,161 @@
+#include "core/dress/dress.h"
+#include "core/assemble/assemble.h"
+#include "core/edit/edit.h"
+#include "core/measure/number.h"
+#include <algorithm>
+
+namespace hl {
+namespace {
+
+constexpr double leastPart = 0.12;  // of a panel that has to show for it to be worth a mat
+constexpr double leastArea = 120;   // mm2
+constexpr double leastWidth = 6;    // mm between parallels: what is narrower stays bare
+constexpr double paperWeight = 120; // g/m2 of printed paper
+
+// The topmost mat on one side of a panel; null where there is none.
+const StructureSpec* topmost(const Design& d, const std::string& panel, bool face) {
+    const StructureSpec* top = nullptr;
+    for (bool more = true; more;) {
+        more = false;
+        for (const StructureSpec& s : d.structures) {
+            const auto side = s.set.find("side");
+            const bool onFace = side == s.set.end() || side->second.count == 0;
+            const bool here =
+                top ? s.on == top->id + ".mat" && onFace : s.on == panel && onFace == face;
+            if (s.kind == "mat" && here) {
+                top = &s;
+                more = true;
+                break;
+            }
+        }
+    }
+    return top;
+}
+
+} // namespace
+
+const char* Scheme::of(Faces faces) const {
+    return faces == Faces::Page    ? page
+           : faces == Faces::Front ? front
+           : faces == Faces::Side  ? side
+                                   : top;
+}
+
+// A scheme is one line here.
+const std::vector<Scheme>& schemes() {
+    static const std::vector<Scheme> table{
+        {"station", "Station morning", "clouds", "brick", "brick", "slate"},
+        {"lineside", "Lineside", "meadow", "planks", "planks", "hills"},
+        {"night", "Last train", "night", "lamps", "lamps", "slate"},
+        {"tea-room", "Tea room", "tea-room-check", "tickets", "carriage-stripe", "planks"},
+        {"first-class", "First class", "carriage-stripe", "moquette", "moquette", "planks"},
+        {"survey", "Line survey", "contours", "hills", "fern", "track"},
+        {"works", "Works train", "rain", "signal-chevron", "planks", "track"},
+    };
+    return table;
+}
+
+const Scheme* scheme(const std::string& id) {
+    const auto& all = schemes();
+    const auto it = std::find_if(all.begin(), all.end(), [&](auto& s) { return id == s.id; });
+    return it == all.end() ? nullptr : &*it;
+}
+
+std::string knownSchemes() {
+    std::string known;
+    for (const Scheme& s : schemes())
+        known += (known.empty() ? "" : ", ") + std::string(s.id);
+    return known;
+}
+
+std::vector<Proposal> proposalsFor(const Case& c, const Scheme& scheme, double height) {
+    std::vector<std::pair<double, Proposal>> found;
+    for (const Visible& s : visibleIn(c, height)) {
+        const Panel& p = c.assembly.panels[static_cast<size_t>(s.panel)];
+        const char* pattern = scheme.of(s.faces);
+        const double area = areaOf(p.outline);
+        if (!*pattern || s.part < leastPart || area < leastArea || topmost(c.design, p.id, s.face))
+            continue;
+        if (drawnIn(p.outline, p.apertures, leastWidth / 2).empty())
+            continue;
+        found.emplace_back(area, Proposal{p.id, pattern, s.face, s.part});
+    }
+    std::stable_sort(found.begin(), found.end(),
+                     [](auto& a, auto& b) { return a.first > b.first + 1e-9; });
+    std::vector<Proposal> out;
+    for (auto& [area, p] : found)
+        out.push_back(p);
+    return out;
+}
+
+std::string paperPrinting(Design& d, const Tile& p) {
+    for (const Stock& s : d.stocks)
+        if (s.pattern == p.id)
+            return s.id;
+    Stock s;
+    s.id = p.id;
+    for (int n = 2; d.stock(s.id); ++n)
+        s.id = p.id + numberText(n);
+    s.name = p.name;
+    s.pattern = p.id;
+    s.face = p.face;
+    s.back = "#ffffff";
+    s.weight = paperWeight;
+    s.caliper = Measure::fromMm(0.14);
+    d.stocks.push_back(s);
+    return s.id;
+}
+
+Result<std::pair<Design, std::string>> layMat(const Design& design, const std::string& panel,
+                                              const std::string& stock, bool face, bool replace,
+                                              std::optional<Measure> step) {
+    Design d = design;
+    if (!d.stock(stock))
+        return Problem{"mat", "there is no paper “" + stock + "”",
+                       "add it first, or name one that is there"};
+    const StructureSpec* top = topmost(d, panel, face);
+    if (top && replace) {
+        StructureSpec& s = *d.structure(top->id);
+        s.stock = stock;
+        if (step)
+            s.set["step"] = *step;
+        auto made = assemble(d);
+        if (!made)
+            return made.problem();
+        return std::pair{d, s.id};
+    }
+    StructureSpec s;
+    s.id = freeId(d, "mat");
+    s.kind = "mat";
+    s.stock = stock;
+    s.on = top ? top->id + ".mat" : panel;
+    if (!top && !face)
+        s.set["side"] = Measure::ofCount(1);
+    if (step)
+        s.set["step"] = *step;
+    d.structures.push_back(s);
+    auto made = assemble(d);
+    if (!made)
+        return made.problem();
+    return std::pair{d, s.id};
+}
+
+Result<Design> dressed(const Design& design, const std::vector<Proposal>& proposals,
+                       std::optional<Measure> step) {
+    Design d = design;
+    for (const Proposal& p : proposals) {
+        const Tile* printed = tile(p.pattern);
+        if (!printed)
+            return Problem{"dress", "there is no pattern “" + p.pattern + "”",
+                           "use one of: " + knownTiles()};
+        Design next = d;
+        const std::string paper = paperPrinting(next, *printed);
+        if (auto laid = layMat(next, p.panel, paper, p.face, false, step))
+            d = laid->first;
+        else if (laid.problem().what.find("border") == std::string::npos)
+            return laid.problem(); // else nothing of the panel is left to be covered
+    }
+    return d;
+}
+
+} // namespace hl

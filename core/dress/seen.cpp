@@ -1,0 +1,93 @@
+#include "core/dress/seen.h"
+#include "core/prove/posture.h"
+#include "core/prove/view.h"
+#include <algorithm>
+#include <cmath>
+
+namespace hl {
+namespace {
+
+constexpr double alongEdge = 12 * pi / 180; // as near as that an edge says what is up
+constexpr double level = 0.86;              // of a normal's height: lies rather than stands
+
+// Every panel on the table, as the card is displayed.
+std::vector<Rigid> displayed(const Case& c) {
+    const double at = std::clamp(c.assembly.display.at, c.first(), c.last());
+    const Pose pose = poseAt(c.linkage, c.motion, at);
+    const Rigid stand = stanceOf(naturalStance(c.design), spineOpening(c, pose));
+    std::vector<Rigid> out;
+    for (const Rigid& r : pose.panels)
+        out.push_back(stand * r);
+    return out;
+}
+
+} // namespace
+
+std::vector<Visible> visibleIn(const Case& c, double height) {
+    const std::vector<Rigid> at = displayed(c);
+    const double e = height * pi / 180;
+    const Vec3 toViewer(0, -std::cos(e), std::sin(e)), up(0, std::sin(e), std::cos(e));
+    View view(c, at, toViewer, up);
+    const auto counts = [&](size_t i) {
+        return !c.linkage.loose[i] && c.assembly.panels[i].rides < 0;
+    };
+    for (size_t i = 0; i < at.size(); ++i)
+        if (counts(i))
+            view.draw(static_cast<int>(i), c.assembly.panels[i], at[i]);
+    std::vector<Visible> out;
+    for (size_t i = 0; i < at.size(); ++i) {
+        const Panel& p = c.assembly.panels[i];
+        if (!counts(i) || p.role == Role::Tab)
+            continue;
+        double all = 0, seen = 0;
+        constexpr double hair = 0.3; // mm: what lies on it is not in front of it
+        view.cover(p, at[i], [&](size_t cell, double depth) {
+            ++all;
+            seen += view.nearest(cell) == static_cast<int>(i) || depth > view.depth(cell) - hair;
+        });
+        Visible s;
+        s.panel = static_cast<int>(i);
+        const Vec3 normal = at[i].turn.col(2);
+        s.face = normal.dot(toViewer) > 0;
+        const Vec3 out3 = s.face ? normal : Vec3(-normal);
+        s.faces = p.role == Role::Page ? Faces::Page
+                  : out3.z() > level   ? Faces::Top
+                  : -out3.y() > 0.5    ? Faces::Front
+                                       : Faces::Side;
+        s.part = all > 0 ? seen / all : 0;
+        out.push_back(s);
+    }
+    return out;
+}
+
+std::vector<Vec2> uprightOn(const Case& c) {
+    const std::vector<Rigid> at = displayed(c);
+    std::vector<Vec2> out;
+    for (size_t i = 0; i < at.size(); ++i) {
+        const Panel& p = c.assembly.panels[i];
+        const Vec3 normal = at[i].turn.col(2);
+        const Vec3 up = std::fabs(normal.z()) > level ? Vec3(Vec3::UnitY()) : Vec3(Vec3::UnitZ());
+        const Vec3 flat = at[i].turn.transpose() * up;
+        Vec2 way(flat.x(), flat.y());
+        if (way.norm() < 1e-6)
+            way = c.assembly.parts[static_cast<size_t>(p.part)].up;
+        way.normalize();
+        double best = std::cos(alongEdge);
+        Vec2 edge = way;
+        for (size_t k = 0; k < p.outline.size(); ++k) {
+            const Vec2 d = p.outline[(k + 1) % p.outline.size()] - p.outline[k];
+            if (d.norm() < 3) // mm: the corners of a bow
+                continue;
+            for (const Vec2& along : {Vec2(d.normalized()), leftOf(d.normalized())})
+                for (double sign : {1.0, -1.0})
+                    if (sign * along.dot(way) > best) {
+                        best = sign * along.dot(way);
+                        edge = sign * along;
+                    }
+        }
+        out.push_back(edge);
+    }
+    return out;
+}
+
+} // namespace hl

@@ -1,0 +1,27 @@
+// Seen: what shows of every panel in the displayed card, and which way is up on it.
+#pragma once
+#include "core/fold/case.h"
+#include <vector>
+
+namespace hl {
+
+// Which way a panel faces as it is looked at.
+enum class Faces { Page, Front, Side, Top };
+
+struct Visible {
+    int panel = 0;
+    bool face = true; // of its two sides the one that is turned to the viewer
+    Faces faces = Faces::Page;
+    double part = 0; // of that side, 0 to 1, that nothing hides
+};
+
+// All panels but tabs and mats, as the card stands on display and is seen from in front and from
+// above by `height` degrees.
+std::vector<Visible> visibleIn(const Case& c, double height = 30);
+
+// For every panel what is up on it when the card is displayed: a unit vector in its flat
+// coordinates, along an edge of it where one runs nearly that way. On what lies level it points
+// away from the viewer.
+std::vector<Vec2> uprightOn(const Case& c);
+
+} // namespace hl

@@ -1,0 +1,38 @@
+#include "core/prove/posture.h"
+#include <cmath>
+
+namespace hl {
+
+Rigid stanceOf(Posture stance, double opening) {
+    Rigid r;
+    if (stance == Posture::Cradled)
+        return r;
+    if (stance == Posture::Standing) {
+        r.turn << 1, 0, 0, 0, 0, -1, 0, 1, 0;
+        return r;
+    }
+    const double half = opening * pi / 360;
+    const Vec3 page(std::sin(half), 0, std::cos(half)), up(-std::cos(half), 0, std::sin(half));
+    r.turn.row(0) = Vec3(0, 1, 0).transpose();
+    r.turn.row(1) = -page.transpose();
+    r.turn.row(2) = up.transpose();
+    return r;
+}
+
+double spineOpening(const Case& c, const Pose& pose) {
+    if (c.linkage.spine < 0) // a lone base lies
+        return 180;
+    return 180 - std::fabs(pose.angles[static_cast<size_t>(c.linkage.spine)]) * 180 / pi;
+}
+
+Posture naturalStance(const Design& design) {
+    int along = 0, others = 0;
+    for (const StructureSpec& s : design.structures)
+        if (s.on == "card.spine")
+            ++(s.kind == "v-fold" ? along : others);
+    return along > others                        ? Posture::Cradled
+           : design.card.spine == SpineSide::Top ? Posture::Lying
+                                                 : Posture::Standing;
+}
+
+} // namespace hl
