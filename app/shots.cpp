@@ -39,18 +39,17 @@ void settle(Workbench& w) {
         QApplication::processEvents(QEventLoop::AllEvents, 20);
 }
 
-// Every family's demo design closed, half open and as it is displayed, on one sheet.
-bool contactSheet(const QDir& demo, const QString& file) {
-    constexpr int columns = 3, width = 480, height = 140;
-    const int n = int(families().size());
+// Designs closed, half open and as they are displayed, on one sheet.
+bool contactSheet(const std::vector<std::pair<QString, QString>>& designs, int columns,
+                  const QSize& cell, const QString& file) {
+    const int n = int(designs.size()), width = cell.width(), height = cell.height();
     QImage sheet(columns * width, (n + columns - 1) / columns * height, QImage::Format_RGB32);
     sheet.fill(theme().panel);
     QPainter painter(&sheet);
     bool good = true;
     for (int i = 0; i < n; ++i) {
-        const Family& f = families()[size_t(i)];
-        auto d = loadDesign(
-            demo.filePath(QString("families/%1.hlantern").arg(f.id.c_str())).toStdString());
+        const auto& [path, label] = designs[size_t(i)];
+        auto d = loadDesign(path.toStdString());
         if (!d) {
             good = false;
             continue;
@@ -70,9 +69,28 @@ bool contactSheet(const QDir& demo, const QString& file) {
         }
         painter.setPen(theme().ink);
         painter.drawText(QRect(at.x() + 6, at.y() + height - 22, width - 8, 18), Qt::AlignLeft,
-                         QString("%1: %2").arg(f.name.c_str(), d->title.c_str()));
+                         label.isEmpty() ? QString::fromStdString(d->title)
+                                         : label + ": " + QString::fromStdString(d->title));
     }
     return good && sheet.save(file);
+}
+
+// Every family's demo design.
+bool families(const QDir& demo, const QString& file) {
+    std::vector<std::pair<QString, QString>> all;
+    for (const Family& f : hl::families())
+        all.emplace_back(demo.filePath(QString("families/%1.hlantern").arg(f.id.c_str())),
+                         QString::fromStdString(f.name));
+    return contactSheet(all, 3, {480, 140}, file);
+}
+
+// The shop's commissions.
+bool commissions(const QDir& demo, const QString& file) {
+    std::vector<std::pair<QString, QString>> all;
+    for (const QString& name : demo.entryList({"*.hlantern"}, QDir::Files, QDir::Name))
+        if (name.front().isDigit())
+            all.emplace_back(demo.filePath(name), QString());
+    return contactSheet(all, 2, {720, 190}, file);
 }
 
 } // namespace
@@ -96,7 +114,8 @@ int main(int argc, char** argv) {
         settle(w);
     };
 
-    good &= contactSheet(demo, out.filePath("families.png"));
+    good &= families(demo, out.filePath("families.png"));
+    good &= commissions(demo, out.filePath("commissions.png"));
     w.showStart();
     for (int i = 0; i < 20; ++i)
         QApplication::processEvents(QEventLoop::AllEvents, 20);

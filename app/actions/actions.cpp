@@ -142,7 +142,7 @@ Actions Workbench::tableOfActions() {
         {"dress-all",
          structure,
          tr("&Dress all that shows"),
-         "Ctrl+Alt+M",
+         "Ctrl+Alt+C",
          [this] {
              goTo("dress");
              column_->tray().dressAll();
@@ -153,7 +153,7 @@ Actions Workbench::tableOfActions() {
         {"undress",
          structure,
          tr("Take all &mats off"),
-         "Ctrl+Alt+Shift+M",
+         "Ctrl+Alt+Shift+C",
          [this] { column_->tray().undressAll(); },
          When::Design,
          {}},

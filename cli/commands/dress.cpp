@@ -10,7 +10,7 @@ namespace hl::cli {
 namespace {
 
 struct Given {
-    std::string file, panel, what, scheme = "station", step, paper, name, side = "face";
+    std::string file, panel, what, scheme = "station", step, paper, name, side;
     std::vector<std::string> sets, leave;
     double height = 30;
     bool all = false;
@@ -90,7 +90,17 @@ int dressOne(const Given& g, Design d, std::optional<Measure> step) {
     auto paper = paperOf(d, g.paper.empty() ? d.card.stock : g.paper);
     if (!paper)
         return refuse(paper.problem());
-    auto laid = layMat(d, g.panel, *paper, g.side != "back", g.what == "paper", step);
+    bool face = g.side != "back";
+    if (g.side.empty()) { // the one that is turned to whoever looks at the displayed card
+        auto made = assemble(d);
+        if (!made)
+            return refuse(made.problem());
+        const Case c(d, *made);
+        for (const Visible& v : visibleIn(c, g.height))
+            if (c.assembly.panels[static_cast<size_t>(v.panel)].id == g.panel)
+                face = v.face;
+    }
+    auto laid = layMat(d, g.panel, *paper, face, g.what == "paper", step);
     if (!laid)
         return refuse(laid.problem());
     Told told;
@@ -167,7 +177,8 @@ Run declareDress(CLI::App& options) {
         ->check(CLI::Range(0.0, 90.0));
     options.add_option("--step", g->step, "the border, such as 3mm");
     options.add_option("--paper", g->paper, "the id of a paper, or of a pattern");
-    options.add_option("--side", g->side, "of the panel")->check(CLI::IsMember({"face", "back"}));
+    options.add_option("--side", g->side, "of the panel; without, the one that is seen")
+        ->check(CLI::IsMember({"face", "back"}));
     options.add_option("--name", g->name, "what it is called");
     options.add_option("--set", g->sets, "measures, such as left=0")->allow_extra_args(true);
     return [g] { return dress(*g); };

@@ -179,7 +179,11 @@ Run declareStock(CLI::App& options) {
                        {"caliper", "thickness, such as 0.3mm", {}, false},
                        {"face", "colour, such as #f3ecdc", {}, false},
                        {"back", "colour of the back", {}, false},
-                       {"grain", "unknown, upright or sideways", {}, false}},
+                       {"grain", "unknown, upright or sideways", {}, false},
+                       {"pattern", "printed on its face (see papers), or none", {}, false},
+                       {"repeat", "width of one repeat of the pattern, or auto", {}, false},
+                       {"ink", "colour of the pattern, or auto", {}, false},
+                       {"accent", "second colour of the pattern, or auto", {}, false}},
                       {}};
     };
     auto given = std::make_shared<Given>();

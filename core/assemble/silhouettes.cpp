@@ -41,6 +41,19 @@ std::vector<Vec2> bays(double length, int n, const std::function<double(double)>
     return out;
 }
 
+// Arches side by side, rising from the edge's own line to its depth at their feet.
+std::vector<Vec2> arches(double length, double depth, int n) {
+    std::vector<Vec2> out;
+    const double half = length / n / 2;
+    for (int k = 0; k < n; ++k)
+        for (int i = k > 0; i <= 2 * chords; ++i) {
+            const double turn = pi * i / (2 * chords);
+            out.emplace_back((2 * k + 1) * half - half * std::cos(turn),
+                             depth * (1 - std::sin(turn)));
+        }
+    return out;
+}
+
 // Hills of unequal height, each in front of the one before.
 std::vector<Vec2> hills(double length, double depth, int n) {
     static constexpr double heights[] = {0.72, 1, 0.55, 0.86, 0.64};
@@ -228,7 +241,7 @@ std::vector<Vec2> profileOf(const EdgeSpec& e, double length) {
     case EdgeShape::Waves:
         return bays(length, n, [d](double u) { return d * (1 - std::cos(pi * u)) / 2; });
     case EdgeShape::Scallops:
-        return bays(length, n, [d](double u) { return d * (1 - std::sqrt(1 - u * u)); });
+        return arches(length, d, n);
     case EdgeShape::Points:
         return bays(length, n, [d](double u) { return d * std::fabs(u); });
     case EdgeShape::Battlements: {
@@ -240,7 +253,7 @@ std::vector<Vec2> profileOf(const EdgeSpec& e, double length) {
         return out;
     }
     case EdgeShape::Arch:
-        return bays(length, 1, [d](double u) { return d * (1 - std::sqrt(1 - u * u)); });
+        return arches(length, d, 1);
     case EdgeShape::Round:
         return corners(length, d, true);
     case EdgeShape::Snip:

@@ -74,10 +74,9 @@ std::vector<Paper> matOn(const Ring& outline, const std::vector<Ring>& apertures
         if (border < b.step)
             wide = combined(ClipperLib::ctUnion, wide, moved(wide, (b.step - border) * out));
     Paths mat = combined(ClipperLib::ctIntersection, offset(wide, -b.step), paper);
-    const Paths inner = offset(paper, -b.step);
     for (auto& [out, border] : sides)
         if (border > b.step)
-            mat = combined(ClipperLib::ctIntersection, mat, moved(inner, (b.step - border) * out));
+            mat = combined(ClipperLib::ctIntersection, mat, moved(mat, (b.step - border) * out));
     if (!taken.empty())
         mat = combined(ClipperLib::ctDifference, mat, offset(taken, aside));
     // Threads between two cuts are left out.

@@ -50,6 +50,8 @@ const std::vector<Scheme>& schemes() {
         {"tea-room", "Tea room", "tea-room-check", "tickets", "carriage-stripe", "planks"},
         {"first-class", "First class", "carriage-stripe", "moquette", "moquette", "planks"},
         {"survey", "Line survey", "contours", "hills", "fern", "track"},
+        {"yard", "Goods yard", "contours", "planks", "planks", "slate"},
+        {"garden", "Station garden", "meadow", "ivy", "fern", "hills"},
         {"works", "Works train", "rain", "signal-chevron", "planks", "track"},
     };
     return table;

@@ -47,8 +47,13 @@ SayLine lineOf(const ListedPart& p, const std::vector<const Crease*>& creases, c
     SayLine line;
     std::map<long, std::vector<const Crease*>> at; // by place, in hundredths of a micrometre
     for (const Crease* c : creases) {
-        if (std::fabs(c->from.x() - c->to.x()) > same)
-            return {};
+        // What is cut out of a sheet goes beside its line, as facets do.
+        const bool own = ownerOf(c->id) == ownerOf(p.id);
+        if (std::fabs(c->from.x() - c->to.x()) > same) {
+            if (own)
+                return {};
+            continue;
+        }
         at[std::lround((c->from.x() - low.x()) * 1e5)].push_back(c);
     }
     double last = 0;

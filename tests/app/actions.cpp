@@ -127,6 +127,20 @@ class ActionsOfTheWindow : public QObject, hl::test::RealWindow {
                     [] { QVERIFY(QGuiApplication::clipboard()->text().contains("\"box\"")); }});
         on("paste", {[this] { trigger("copy"); }, [this] { QCOMPARE(structures(), size_t(3)); }});
         on("duplicate", {{}, [this] { QCOMPARE(structures(), size_t(3)); }});
+        const auto mats = [this] {
+            return std::count_if(design().structures.begin(), design().structures.end(),
+                                 [](auto& s) { return s.kind == "mat"; });
+        };
+        on("dress-all", {{}, [this, mats] {
+                             QVERIFY(mats() > 3);
+                             QVERIFY(w_->findChild<QPushButton*>("room-dress")->isChecked());
+                         }});
+        on("undress", {[this] {
+                           trigger("dress-all");
+                           QVERIFY(structures() > 2);
+                       },
+                       [this] { QCOMPARE(structures(), size_t(2)); }});
+        on("ways", opens("ways"));
         on("mirror", {{}, [this] { QCOMPARE(measuresOf(design(), "box1")->at("right"), 30.0); }});
         on("array", {[this] {
                          answerInputs({"3", "2 mm"});

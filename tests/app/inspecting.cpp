@@ -76,6 +76,8 @@ class Inspecting : public QObject, public RealWindow {
                                    : name.startsWith("glue-line")      ? "left"
                                    : name.startsWith("glue-onto_line") ? "right"
                                    : name.startsWith("glue-")          ? "3 mm"
+                                   : name.startsWith("edge-")          ? "waves 3 mm"
+                                   : name.startsWith("zone-")          ? "clear top 4 mm"
                                    : name == "part-say" ? "20 | 20 | 20, V M; height 40"
                                                         : "Porter's lamp");
             QTest::keyClick(line, Qt::Key_Return);

@@ -383,7 +383,7 @@ class Window : public QObject, hl::test::RealWindow {
         session().setOpening(90);
         press("Ctrl+.");
         QCOMPARE(session().opening(), 95.0);
-        press("Ctrl+4");
+        press("Ctrl+5");
         QCOMPARE(w_->flat().showing(), FlatView::Show::Sheets);
         const QString out = dir_.filePath("keys.svg");
         answerFile(out);

@@ -49,6 +49,10 @@ Design whole() {
     s.face = "#101010";
     s.back = "#202020";
     s.grain = Grain::Sideways;
+    s.pattern = "brick";
+    s.repeat = mm(14);
+    s.ink = "#303030";
+    s.accent = "#404040";
     d.stocks = {s};
     StructureSpec box;
     box.id = "box1";
@@ -107,6 +111,15 @@ Design whole() {
     j.along = mm(-2);
     d.joins = {j};
     d.motion = {{"hinge", mm(-1), mm(9), true}};
+    EdgeSpec e;
+    e.of = "box1";
+    e.edge = Zone::Left;
+    e.shape = EdgeShape::Scallops;
+    e.depth = mm(4);
+    e.count = 7;
+    e.points = {{mm(0), mm(2)}, {mm(9), mm(0)}};
+    d.edges = {e};
+    d.zones = {{"box1.left-tab", *parseZone("margin 3 mm", Unit::Millimetre)}};
     return d;
 }
 

@@ -128,14 +128,19 @@ class EveryFamily : public QObject {
             for (auto& [part, amount] : bulges)
                 QVERIFY2(!firm || amount < 0.1 || owners.count(ownerOf(part)),
                          (which + part + " stands up").c_str());
-            for (auto& [part, amount] : brute.overhangs())
-                if (amount > 0.1 && !upright.count(part)) {
+            for (auto& [part, amount] : brute.overhangs()) {
+                // Of a mat the panel that it lies in is told.
+                const int i = c.assembly.part(part);
+                const bool rides =
+                    i >= 0 && c.assembly.panels[c.assembly.parts[i].panels.front()].rides >= 0;
+                if (amount > 0.1 && !rides && !upright.count(part)) {
                     ++hanging;
                     QVERIFY2(std::fabs(out[part] - amount) < 0.01,
                              (which + part + " " + std::to_string(amount) + " told " +
                               std::to_string(out[part]))
                                  .c_str());
                 }
+            }
         }
         qInfo("%d designs, %d crossings, %d overhangs", looked, crossing, hanging);
         QVERIFY(looked > 80 && crossing > 40 && hanging > 20);

@@ -13,6 +13,24 @@ constexpr double unseenStack = 0.05, thin = 1.5; // mm
 
 std::string grams(double g) { return numberText(static_cast<int>(std::ceil(g - 1e-9))) + " g"; }
 
+// Whether all pages that lie over or under a panel in the closed card lie on the same side of it.
+bool outside(const Case& c, const FlatState& f, int panel) {
+    bool over = false, under = false;
+    for (auto& [other, index] : f.with(panel)) {
+        if (c.assembly.panels[static_cast<size_t>(other)].role != Role::Page)
+            continue;
+        int side = f.above(other, panel);
+        for (const Join* j : c.assembly.joinsOf(panel)) // glued together, neither is higher
+            if (side == 0 && j->landing == other)
+                side =
+                    (f.place[static_cast<size_t>(other)].turn(2, 2) > 0) == j->ontoFace() ? -1 : 1;
+        if (side == 0)
+            return false; // nobody can tell
+        (side > 0 ? over : under) = true;
+    }
+    return over != under;
+}
+
 // What lies inside must end short of the pages' edge by as much as the pages lose on their way
 // round it.
 void wrapped(const Evidence& e, std::vector<Finding>& out) {
@@ -25,6 +43,8 @@ void wrapped(const Evidence& e, std::vector<Finding>& out) {
     for (size_t i = 0; i < card.flat->pieces.size(); ++i) {
         if (c.assembly.panels[i].role == Role::Page || c.assembly.panels[i].rides >= 0)
             continue; // a mat ends where its host does, or before
+        if (outside(c, *card.flat, static_cast<int>(i)))
+            continue;
         for (const Ring& ring : card.flat->pieces[i])
             for (const Vec2& p : ring) {
                 const double left = p.x() - card.cardLow.x(); // to the open edge

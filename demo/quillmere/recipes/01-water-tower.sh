@@ -8,3 +8,4 @@ $c stock "$f" card --name "Tank blue" --face "#5f7f8f" --back "#8aa3b0"
 $c stock "$f" second --name "Larch" --weight 220 --face "#c9b48a" --back "#e0d2b3"
 $c card "$f" --title "Water tower" --shown 180
 $c add "$f" tier-stack --stock second --id tower --name "Water tower" --set tiers=3 corners=6 width=70mm step=10mm height=18mm reach=35mm joined=tongues
+$c dress "$f" --all --scheme yard

@@ -8,3 +8,4 @@ $c stock "$f" card --name "Night mail blue" --face "#3f4f73" --back "#5c6c8e"
 $c stock "$f" second --name "Platform sand" --weight 220 --face "#d2b27a" --back "#e3cfa6"
 $c card "$f" --title "Up and down platforms"
 $c add "$f" strip --stock second --id platform --name "Platform" --on card.fold-3 --say "66 | 66, M; height 68" --set left=50mm right=50mm left_band=10mm right_band=10mm --count 2 --each gap
+$c dress "$f" --all --scheme night

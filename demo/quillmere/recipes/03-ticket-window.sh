@@ -13,3 +13,4 @@ $c part "$f" --stock second --id backer --name "Backer" --say "24 | 106, V90; he
 $c join "$f" backer.panel-2 card.page-left --side back --onto-side back --line right --onto-line right
 $c part "$f" --stock second --id plate --name "Front plate" --say "42 x 130"
 $c join "$f" plate.sheet card.page-3 --side back --onto-side back --line left --onto-line left --zone "band right 20 mm"
+$c dress "$f" --all --scheme tea-room

@@ -10,3 +10,4 @@ $c card "$f" --title "Carriage window"
 $c add "$f" floating-layer --stock second --id window --name "Carriage window" --set width=120mm reach=80mm height=20mm aperture=arch aperture_width=90mm aperture_height=70mm
 $c add "$f" floating-layer --stock second --id far-hill --name "Far hill" --set place=20mm width=40mm reach=64mm height=12mm
 $c add "$f" floating-layer --stock second --id near-hill --name "Near hill" --set place=22mm width=24mm reach=50mm height=5mm
+$c dress "$f" --all --scheme lineside

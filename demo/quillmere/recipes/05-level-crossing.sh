@@ -8,3 +8,6 @@ $c stock "$f" card --name "Ballast grey" --face "#8a8f94" --back "#b0b4b8"
 $c stock "$f" second --name "Gate red" --weight 220 --face "#c4553f" --back "#dd8a74"
 $c card "$f" --title "Level crossing"
 $c add "$f" strip --stock second --id crossing --name "Level crossing" --say "12 | 30 | 30 | 38 | 38 | 12, V M V M V; height 120" --set left=103mm right=103mm
+$c dress "$f" --all --scheme works --leave crossing
+$c dress "$f" crossing.panel-2 mat --paper planks
+$c dress "$f" crossing.panel-4 mat --paper planks

@@ -8,3 +8,4 @@ $c stock "$f" card --name "Hill green" --face "#6d8457" --back "#93a67e"
 $c stock "$f" second --name "Wagon brown" --weight 220 --face "#8c5a3c" --back "#b58a6c"
 $c card "$f" --title "Goods train"
 $c add "$f" box --stock second --id wagon --name "Wagon" --on card.fold-2 --set left=26mm right=26mm width=88mm tab=20mm --count 4 --each foot --change left=-5mm --change right=-5mm --change width=-10mm --change tab=-4mm
+$c dress "$f" --all --scheme yard

@@ -11,3 +11,4 @@ $c draw "$f" card aperture -95,40 -25,110
 $c add "$f" strip --stock second --id lining --name "Tunnel" --say "12 | 54 | 54 | 54 | 12, M M V V; height 110" --set left=20mm right=74mm
 $c add "$f" strip --stock second --id above --name "Upper holder" --say "7 | 54 | 7, M M; height 14" --to lining.fold-1 --set left=8mm right=12mm place=22mm right_place=2mm right_side=other
 $c add "$f" strip --stock second --id below --name "Lower holder" --say "7 | 54 | 7, M M; height 14" --to lining.fold-1 --set left=8mm right=12mm place=114mm right_place=94mm right_side=other
+$c dress "$f" --all --scheme garden

@@ -10,3 +10,4 @@ $c card "$f" --title "Cutting" --say "220 x 150, score 55 M90 from 62.5, 110 V90
 $c part "$f" --stock second --id second --name "Second sheet" --say "220 x 150, score 55 V90 to 62.5, 110 M, 165 V90 to 37.5; top 150 to 50; slit at 55 from 62.5 to 125; slit at 165 from 37.5 to 75"
 $c join "$f" second.panel-2 card.page-right --kind slot --hinged yes --line fold-1 --onto-line spine --along -62.5mm --from 0deg --to 180deg
 $c join "$f" second.panel-3 card.page-3 --kind slot --hinged yes --line fold-3 --onto-line fold-3 --along -37.5mm --from -180deg --to 0deg
+$c dress "$f" --all --scheme garden

@@ -10,3 +10,4 @@ $c card "$f" --title "Footbridge"
 $c add "$f" stair --id steps --name "Footbridge" --set made=cut steps=2 width=100mm left=44mm right=44mm inset=8mm
 $c add "$f" prop-tube --stock second --id near --name "Near prop" --set width=18mm place=4mm left=20mm right=20mm
 $c add "$f" prop-tube --stock second --id far --name "Far prop" --set width=18mm place=128mm left=32mm right=32mm
+$c dress "$f" --all --scheme survey

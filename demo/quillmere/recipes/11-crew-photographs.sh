@@ -6,3 +6,4 @@ f="${1:?the design to write}"
 $c new "$f" --say "100 | 84 | hinge 12 | 84 | 66, V60 M60 V60; heights 130, 118, 118, 106"
 $c stock "$f" card --name "Album grey" --face "#3d4b52" --back "#66757d"
 $c card "$f" --title "Crew photographs"
+$c dress "$f" --all --scheme first-class

@@ -12,3 +12,4 @@ $c join "$f" board.panel-1 card.page-left --side back --onto-side back --line ri
 $c part "$f" --stock second --id sign --name "Sign" --say "30 x 132"
 $c join "$f" sign.sheet board.panel-3 
 $c card "$f" --meant sign
+$c dress "$f" --all --scheme tea-room

@@ -9,3 +9,4 @@ $c stock "$f" second --name "Signal red" --weight 220 --face "#b8503a" --back "#
 $c card "$f" --title "Semaphores"
 $c add "$f" x-fold --stock second --id upper --name "Upper semaphore" --set place=50mm arm=40mm
 $c add "$f" x-fold --stock second --id lower --name "Lower semaphore" --set place=150mm arm=40mm
+$c dress "$f" --all --scheme night

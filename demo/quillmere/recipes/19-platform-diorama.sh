@@ -9,3 +9,4 @@ $c stock "$f" second --name "Station brick" --weight 220 --face "#99503b" --back
 $c card "$f" --title "Platform diorama" --say "36 | 130 | 36, V90 V90; height 115"
 $c add "$f" strip --stock second --id rear --name "Rear bridge" --to card.fold-2 --say "9 | 130 | 9, M M; height 44" --set left=16mm right=16mm place=0mm
 $c add "$f" strip --stock second --id front --name "Front bridge" --to card.fold-2 --say "9 | 130 | 9, M M; height 26" --set left=32mm right=32mm place=0mm
+$c dress "$f" --all --scheme survey

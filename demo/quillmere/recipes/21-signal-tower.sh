@@ -9,3 +9,4 @@ $c stock "$f" night --name "Night mail blue" --weight 270 --face "#3f4f73" --bac
 $c stock "$f" red --name "Signal red" --weight 220 --face "#b8503a" --back "#d98d76"
 $c card "$f" --stock night
 $c add "$f" strip --id band --name "Stage" --stock red --to card.fold-2 --say "112 | 34 | 34, M V; height 42" --set left=0mm left_band=34mm right=78mm --count 3 --each gap --gap 12mm
+$c dress "$f" --all --scheme works

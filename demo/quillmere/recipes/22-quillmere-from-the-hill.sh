@@ -20,3 +20,10 @@ $c add "$f" v-fold --id tree --name "Tree" --stock hill --on platform.top --set 
 $c add "$f" cube --id shed --name "Goods shed" --stock brick --set place=144mm width=14mm height=14mm side=11mm
 $c add "$f" box --id hut --name "Lamp hut" --stock slate --on platform.right-foot --set width=14mm left=12mm right=14mm
 $c add "$f" box --id cabin --name "Cabin" --stock slate --on platform.left-foot --set width=14mm left=12mm right=22mm
+$c set "$f" hills edge.top="hills 14 mm x 5"
+$c set "$f" tree edge.top="points 4 mm x 3"
+$c dress "$f" hills.left-panel mat --paper hills
+$c dress "$f" hills.right-panel mat --paper hills
+$c dress "$f" tree.left-panel mat --paper fern
+$c dress "$f" tree.right-panel mat --paper fern
+$c dress "$f" --all --scheme station

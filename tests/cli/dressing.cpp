@@ -1,0 +1,170 @@
+// Dressing on the command line: papers, mats, layers, toppers, all of it at once; edges, zones,
+// ways to fold, a lone base.
+#include "core/files/hlantern.h"
+#include <QJsonArray>
+#include <QJsonDocument>
+#include <QJsonObject>
+#include <QProcess>
+#include <QTemporaryDir>
+#include <QtTest>
+#include <cmath>
+
+using namespace hl;
+
+class DressingByWords : public QObject {
+    Q_OBJECT
+    QTemporaryDir dir_;
+    QString file() const { return dir_.filePath("card.hlantern"); }
+    QString out_, err_;
+    int run(const QStringList& args) {
+        QProcess p;
+        p.start(HL_BIN_DIR "/hinge-lantern-cli", args);
+        p.waitForFinished();
+        out_ = QString::fromUtf8(p.readAllStandardOutput());
+        err_ = QString::fromUtf8(p.readAllStandardError());
+        return p.exitCode();
+    }
+    int cli(const QString& command, const QStringList& args) {
+        return run(QStringList{command, file()} + args);
+    }
+    Design design() { return *loadDesign(file().toStdString()); }
+    QJsonObject json() { return QJsonDocument::fromJson(out_.toUtf8()).object(); }
+
+  private slots:
+    void init() {
+        QCOMPARE(run({"new", file(), "--force", "--card", "130x160mm"}), 0);
+        QCOMPARE(cli("add", {"box", "--id", "office", "--name", "Ticket office", "--set",
+                             "left=40mm", "right=50mm", "width=80mm"}),
+                 0);
+    }
+
+    void thePapersThatShip() {
+        QCOMPARE(run({"papers", "--json"}), 0);
+        QVERIFY(json()["patterns"].toArray().size() >= 16);
+        QVERIFY(json()["schemes"].toArray().size() >= 5);
+        for (const auto& p : json()["patterns"].toArray())
+            QVERIFY(p.toObject()["repeat_mm"].toArray()[0].toDouble() > 1);
+        QCOMPARE(run({"papers"}), 0);
+        QVERIFY(out_.contains("brick") && out_.contains("scheme station"));
+    }
+
+    void allAtOnce() {
+        QCOMPARE(cli("dress",
+                     {"--all", "--scheme", "night", "--step", "4mm", "--leave", "card.page-left"}),
+                 0);
+        QVERIFY2(out_.contains("mats"), qPrintable(out_));
+        const Design d = design();
+        for (const StructureSpec& s : d.structures)
+            if (s.kind == "mat") {
+                QVERIFY(s.on != "card.page-left");
+                QCOMPARE(s.set.at("step").mm(), 4.0);
+            }
+        QCOMPARE(cli("parts", {"--json"}), 0);
+        int on = 0;
+        for (const auto& p : json()["parts"].toArray())
+            on += p.toObject().contains("on");
+        QVERIFY(on >= 3);
+        QCOMPARE(cli("check", {}), 0);
+        // Again: what is left is the page that was left out.
+        QCOMPARE(cli("dress", {"--all", "--scheme", "night"}), 0);
+        QCOMPARE(design().structures.size(), d.structures.size() + 1);
+    }
+
+    void oneByOne() {
+        QCOMPARE(cli("dress", {"card.page-right", "mat", "--paper", "clouds"}), 0);
+        QCOMPARE(cli("dress", {"card.page-right", "layer", "--paper", "brick", "--name", "Wall",
+                               "--set", "left=0", "turn=90"}),
+                 0);
+        QCOMPARE(cli("dress", {"card.page-right", "paper", "--paper", "slate"}), 0);
+        QCOMPARE(cli("dress", {"office.left-wall", "mat", "--side", "back"}), 0);
+        QCOMPARE(cli("dress", {"mat1.mat", "topper", "--name", "Clock", "--set", "width=20mm",
+                               "height=20mm"}),
+                 0);
+        const Design d = design();
+        QCOMPARE(d.structure("mat2")->name, std::string("Wall"));
+        QCOMPARE(d.structure("mat2")->on, std::string("mat1.mat"));
+        QCOMPARE(d.structure("mat2")->stock, std::string("slate"));
+        QCOMPARE(d.structure("mat2")->set.at("left").count, std::int64_t(0));
+        QCOMPARE(d.structure("mat3")->set.at("side").count, std::int64_t(1));
+        QCOMPARE(d.structure("topper1")->on, std::string("mat1.mat"));
+        QCOMPARE(cli("check", {}), 0);
+    }
+
+    void whatIsWrongIsTold_data() {
+        QTest::addColumn<QStringList>("words");
+        QTest::addColumn<QString>("why");
+        QTest::newRow("nothing") << QStringList{} << "no panel";
+        QTest::newRow("both") << QStringList{"card.page-left", "--all"} << "--all";
+        QTest::newRow("scheme") << QStringList{"--all", "--scheme", "none"} << "no scheme";
+        QTest::newRow("leave") << QStringList{"--all", "--leave", "none"} << "nothing called";
+        QTest::newRow("panel") << QStringList{"card.page-9", "mat"} << "does not exist";
+        QTest::newRow("paper") << QStringList{"card.page-left", "mat", "--paper", "velvet"}
+                               << "no paper";
+        QTest::newRow("step") << QStringList{"--all", "--step", "wide"} << "not a length";
+        QTest::newRow("measure") << QStringList{"card.page-left", "mat", "--set", "wide"}
+                                 << "NAME=VALUE";
+    }
+    void whatIsWrongIsTold() {
+        QFETCH(QStringList, words);
+        QFETCH(QString, why);
+        const Design before = design();
+        QVERIFY(cli("dress", words) != 0);
+        QVERIFY2(err_.contains(why), qPrintable(err_));
+        QVERIFY(design() == before);
+    }
+
+    void printedPapers() {
+        QCOMPARE(cli("stock", {"moss", "--name", "Moss", "--pattern", "fern", "--repeat", "12mm",
+                               "--ink", "#112233"}),
+                 0);
+        const Stock s = *design().stock("moss");
+        QVERIFY(s.pattern == "fern" && s.repeat.mm() == 12 && s.ink == "#112233");
+        QVERIFY(cli("stock", {"moss", "--pattern", "velvet"}) != 0);
+        QVERIFY(err_.contains("no pattern") && err_.contains("fern"));
+        QVERIFY(cli("stock", {"moss", "--repeat", "0mm"}) != 0);
+    }
+
+    void edgesAndZones() {
+        QCOMPARE(cli("set", {"card.page-right", "edge.right=scallops 4 mm x 8"}), 0);
+        QCOMPARE(cli("set", {"office.left-tab", "zone=band left 5 mm"}), 0);
+        QCOMPARE(design().edges.size(), size_t(1));
+        QCOMPARE(design().zones.size(), size_t(1));
+        QCOMPARE(cli("check", {}), 0);
+        QVERIFY(cli("set", {"office", "edge.top=waves"}) != 0);
+        QVERIFY(err_.contains("how far"));
+        QVERIFY(cli("set", {"office", "left=149 mm = 5 7/8 in"}) != 0);
+        QVERIFY2(err_.contains("differ by 0.2 mm"), qPrintable(err_));
+    }
+
+    void waysAndALoneBase() {
+        QCOMPARE(run({"new", file(), "--force", "--say", "132 x 132"}), 0);
+        QCOMPARE(cli("check", {}), 0);
+        QVERIFY(cli("ways", {}) != 0);
+        QCOMPARE(cli("add", {"strip", "--id", "middle", "--on", "card.base", "--say",
+                             "22 | 17 | 17 | 44 | 17 | 17 | 22, V E V V E V; height 132", "--set",
+                             "left=44mm", "right=88mm", "place=0mm"}),
+                 0);
+        QCOMPARE(cli("ways", {"--json"}), 0);
+        const auto ways = json()["ways"].toArray();
+        QVERIFY(!ways.isEmpty() && ways[0].toObject()["works"].toBool());
+        QVERIFY(cli("ways", {"--take", "99"}) != 0);
+        QCOMPARE(cli("ways", {"--take", "1"}), 0);
+        for (const SayScore& s : design().structure("middle")->say.scores)
+            QVERIFY(s.fold != SayFold::Either);
+        QCOMPARE(cli("check", {}), 0);
+        // By its knees at right angles it stands twice 17 mm times the sine of 45 degrees high.
+        QCOMPARE(cli("pose", {"--open", "90", "--json"}), 0);
+        bool seen = false;
+        for (const auto& p : json()["panels"].toArray()) {
+            if (p.toObject()["id"].toString() != "middle.panel-4")
+                continue;
+            seen = true;
+            for (const auto& q : p.toObject()["posed"].toArray())
+                QVERIFY(std::fabs(q.toArray()[2].toDouble() - 34 * std::sqrt(0.5)) < 0.3);
+        }
+        QVERIFY(seen);
+    }
+};
+
+QTEST_APPLESS_MAIN(DressingByWords)
+#include "dressing.moc"

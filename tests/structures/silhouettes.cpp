@@ -1,0 +1,190 @@
+// Silhouettes: what is cut from an edge against closed forms; creases that end there are shortened;
+// what cannot be cut is told. Zones of tabs.
+#include "core/assemble/silhouettes.h"
+#include "core/assemble/assemble.h"
+#include "core/edit/copies.h"
+#include "core/edit/tell.h"
+#include "core/files/hlantern.h"
+#include "core/fold/case.h"
+#include "tests/support.h"
+#include <QtTest>
+#include <cmath>
+
+using namespace hl;
+using namespace hl::test;
+
+namespace {
+
+double paperOf(const Design& d, const std::string& panel) {
+    const Assembly a = *assemble(d);
+    const Panel& p = a.panels[size_t(a.panel(panel))];
+    double area = areaOf(p.outline);
+    for (const Ring& hole : p.apertures)
+        area -= std::fabs(areaOf(hole));
+    return area;
+}
+
+Design cut(const Design& d, const std::string& of, const std::string& edge,
+           const std::string& text) {
+    auto next = tell(d, of, {{"edge." + edge, text}});
+    if (!next)
+        qFatal("%s", next.problem().text().c_str());
+    return *next;
+}
+
+} // namespace
+
+class Silhouettes : public QObject {
+    Q_OBJECT
+
+  private slots:
+    // The area that each shape takes from an edge 120 mm long.
+    void areasAreThoseOfClosedForms_data() {
+        QTest::addColumn<QString>("text");
+        QTest::addColumn<double>("area");
+        constexpr double l = 120;
+        QTest::newRow("waves") << "waves 6 mm x 5" << l * 6 / 2;
+        QTest::newRow("points") << "points 8 mm x 6" << l * 8 / 2;
+        QTest::newRow("scallops") << "scallops 4 mm x 8" << l * 4 * (1 - pi / 4);
+        QTest::newRow("arch") << "arch 20 mm" << l * 20 * (1 - pi / 4);
+        QTest::newRow("battlements") << "battlements 6 mm x 5" << l * 6 * 2 / 5;
+        QTest::newRow("round") << "round 9 mm" << 2 * 9 * 9 * (1 - pi / 4);
+        QTest::newRow("snip") << "snip 7 mm" << 7.0 * 7;
+        QTest::newRow("drawn") << "drawn 0,10 60,0 120,10" << l * 10 / 2;
+    }
+    void areasAreThoseOfClosedForms() {
+        QFETCH(QString, text);
+        QFETCH(double, area);
+        const Design bare = card(120, 150);
+        // The free edges of a page of a side fold: across it (120 mm) and, of a card of another
+        // size, along it.
+        for (const auto& [d, edge] :
+             {std::pair{bare, "top"}, {bare, "bottom"}, {card(150, 120), "right"}}) {
+            const double before = paperOf(d, "card.page-right"),
+                         after = paperOf(cut(d, "card.page-right", edge, text.toStdString()),
+                                         "card.page-right");
+            // Bows are drawn with chords: they cut a little less or more.
+            QVERIFY2(std::fabs(before - after - area) < 0.04 * area + 0.01,
+                     qPrintable(QString("%1 %2: %3 instead of %4")
+                                    .arg(edge, text)
+                                    .arg(before - after)
+                                    .arg(area)));
+        }
+    }
+
+    // Hills run over both panels of a V-fold, and its middle crease ends where they do.
+    void aCreaseEndsWhereThePaperDoes() {
+        const Design d = with(card(), "v-fold", "card.spine", {{"height", "50"}, {"edge", "30"}});
+        const Assembly whole = *assemble(d);
+        const double before = whole.creases[size_t(whole.crease("v-fold1.centre"))].length();
+        const Design next = cut(d, "v-fold1", "top", "hills 12 mm x 4");
+        const Assembly a = *assemble(next);
+        const Crease& centre = a.creases[size_t(a.crease("v-fold1.centre"))];
+        QVERIFY(centre.length() < before - 0.5 && centre.length() > before - 12.01);
+        for (int panel : {centre.left, centre.right})
+            QVERIFY(offPaper(a.panels[size_t(panel)].outline, {}, centre.to) < 1e-3);
+        QCOMPARE(int(verdictOf(prove(Case(next, a)))), int(Verdict::Works));
+        // An edge that its text says, and nothing once it says none.
+        QCOMPARE(edgeText(next.edges.at(0), Unit::Millimetre), std::string("hills 12 mm x 4"));
+        QVERIFY(*tell(next, "v-fold1", {{"edge.top", "none"}}) == d);
+        auto back = designAsWritten(designToText(next));
+        QVERIFY(back && *back == next);
+    }
+
+    void whatCannotBeCutIsTold_data() {
+        QTest::addColumn<QString>("of");
+        QTest::addColumn<QString>("edge");
+        QTest::addColumn<QString>("text");
+        QTest::addColumn<QString>("why");
+        QTest::newRow("tab") << "box1"
+                             << "top"
+                             << "hills 300 mm"
+                             << "tab";
+        QTest::newRow("fold") << "card.page-right"
+                              << "left"
+                              << "waves 4 mm"
+                              << "fold";
+        QTest::newRow("nothing") << "box7"
+                                 << "top"
+                                 << "waves 4 mm"
+                                 << "no panel or part";
+        QTest::newRow("word") << "box1"
+                              << "top"
+                              << "clouds 4 mm"
+                              << "no silhouette";
+        QTest::newRow("depth") << "box1"
+                               << "top"
+                               << "waves"
+                               << "how far";
+        QTest::newRow("side") << "box1"
+                              << "upper"
+                              << "waves 4 mm"
+                              << "means nothing";
+        QTest::newRow("number") << "box1"
+                                << "top"
+                                << "waves 4 mm x 0"
+                                << "no number";
+        QTest::newRow("order") << "card.page-right"
+                               << "top"
+                               << "drawn 50,2 20,5"
+                               << "in order";
+        QTest::newRow("beyond") << "card.page-right"
+                                << "top"
+                                << "drawn 0,2 400,5"
+                                << "long";
+        QTest::newRow("whole") << "card.page-right"
+                               << "top"
+                               << "drawn 0,150 140,150"
+                               << "fold";
+    }
+    void whatCannotBeCutIsTold() {
+        QFETCH(QString, of);
+        QFETCH(QString, edge);
+        QFETCH(QString, text);
+        QFETCH(QString, why);
+        const Design d = with(card(), "box", "card.spine");
+        auto next = tell(d, of.toStdString(), {{"edge." + edge.toStdString(), text.toStdString()}});
+        QVERIFY(!next);
+        const Problem p = next.problem();
+        QVERIFY2(QString::fromStdString(p.text()).contains(why), p.text().c_str());
+        QVERIFY(!p.place.empty() && !p.remedy.empty());
+    }
+
+    // Copies have their silhouettes and zones; mirror images have them on the other side; what is
+    // removed takes them along.
+    void shapesGoWithTheirStructures() {
+        Design d = with(card(), "v-fold", "card.spine", {{"place", "30"}});
+        d = cut(d, "v-fold1.left-panel", "left", "snip 3 mm");
+        d = *tell(d, "v-fold1.left-tab", {{"zone", "band left 4 mm"}});
+        auto twice = duplicateStructure(d, "v-fold1");
+        QVERIFY(twice && twice->first.edges.size() == 2 && twice->first.zones.size() == 2);
+        QCOMPARE(twice->first.edges[1].of, twice->second + ".left-panel");
+        auto mirrored = mirrorStructure(d, "v-fold1");
+        QVERIFY(mirrored);
+        QCOMPARE(mirrored->first.edges[0].of, std::string("v-fold1.right-panel"));
+        QVERIFY(mirrored->first.edges[0].edge == Zone::Right);
+        QCOMPARE(mirrored->first.zones[0].tab, std::string("v-fold1.right-tab"));
+        const Design gone = removeStructure(d, "v-fold1");
+        QVERIFY(gone.edges.empty() && gone.zones.empty() && assemble(gone));
+        auto pasted = pasteStructure(card(), copyStructure(d, "v-fold1"), "card.spine");
+        QVERIFY(pasted && pasted->first.edges.size() == 1 && pasted->first.zones.size() == 1);
+    }
+
+    // A tab sticks where its zone says, and only there counts.
+    void tabsHaveZones() {
+        const Design d = with(card(), "box", "card.spine", {{"width", "60"}, {"tab", "12"}});
+        const Design banded = *tell(d, "box1.left-tab", {{"zone", "band left 5 mm"}});
+        const Assembly a = *assemble(banded);
+        const Join& j = a.joins[size_t(a.join("box1.left-tab"))];
+        QCOMPARE(j.adhesive.size(), size_t(1));
+        QVERIFY(areaOf(j.adhesive[0]) < 0.6 * areaOf(a.panels[size_t(j.tab)].outline));
+        QVERIFY(*tell(banded, "box1.left-tab", {{"zone", "whole"}}) == d);
+        auto wide = tell(d, "box1.left-tab", {{"zone", "band left 90 mm"}});
+        QVERIFY(!wide);
+        auto none = tell(d, "box1.nothing", {{"zone", "band left 3 mm"}});
+        QVERIFY(!none && none.problem().text().find("no such tab") != std::string::npos);
+    }
+};
+
+QTEST_APPLESS_MAIN(Silhouettes)
+#include "silhouettes.moc"
