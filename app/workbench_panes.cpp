@@ -112,6 +112,7 @@ void Workbench::showPanes() {
             pane->setVisible(wanted);
     centre_->setVisible(!filling_ || filling_->parent() == centre_);
     column_->show(room_->beside);
+    standing_->view().pickPanels(room_->beside == Beside::Dress);
     flat_->showSheets(room_->subject == Subject::Sheets);
     if (filling_ || !lower)
         return;

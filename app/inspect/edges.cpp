@@ -1,7 +1,6 @@
 // The edges of a structure or a blank that stand free, and where its tabs stick.
 #include "app/inspect/inspectors.h"
 #include "core/edit/tell.h"
-#include <QCompleter>
 #include <QLineEdit>
 #include <algorithm>
 
@@ -36,13 +35,6 @@ void addEdge(Rows& rows, const std::string& of, Zone::Edge edge, const QString& 
          },
          QObject::tr("Change the silhouette of %1").arg(called(rows.session(), of))});
     field->setPlaceholderText(QObject::tr("straight"));
-    QStringList shapes;
-    for (const std::string& word : wordsOf<EdgeShape>())
-        if (word != "drawn")
-            shapes << q(word) + " 6 mm";
-    auto* known = new QCompleter(shapes, field);
-    known->setCompletionMode(QCompleter::PopupCompletion);
-    field->setCompleter(known);
 }
 
 // The parts that an owner is made of, as far as they can be told apart.

@@ -377,7 +377,7 @@ void StandingView::mousePressEvent(QMouseEvent* e) {
         pointAt(e->position());
         return session_.placing().put();
     }
-    const QString thing = thingAt(e->position());
+    const QString thing = thingAt(e->position(), !panels_);
     // On a crease of the selected structure its measures, on a panel its place along the fold.
     if (session_.snapshot() && session_.current() && e->button() == Qt::LeftButton &&
         session_.placing().tool() == Placing::Tool::Select &&
@@ -412,10 +412,10 @@ void StandingView::mousePressEvent(QMouseEvent* e) {
             grabbed_ = thing.toStdString();
             grabbedAt_ = flatAt(grabbed_, last_); // so that it can be followed
         } else {
-            session_.selection().choose(thing.section('.', 0, 0) == session_.selection().chosen() ||
-                                                panel < 0
-                                            ? thing
-                                            : thing.section('.', 0, 0));
+            session_.selection().choose(
+                panels_ || thing.section('.', 0, 0) == session_.selection().chosen() || panel < 0
+                    ? thing
+                    : thing.section('.', 0, 0));
         }
     }
 }
@@ -481,10 +481,12 @@ void StandingView::mouseReleaseEvent(QMouseEvent* e) {
     if (std::hypot(moved.x(), moved.y()) < 4) { // a click
         if (drag_ == Drag::Handle)
             session_.selection().choose(handleOf_);
+        const QString panel = panels_ ? panelAt(e->position()) : QString();
+        const QString card = panel.isEmpty() ? QString("card") : panel;
         if (drag_ == Drag::Page)
-            session_.selection().choose("card");
+            session_.selection().choose(card);
         else if (drag_ == Drag::Orbit && e->button() == Qt::LeftButton)
-            session_.selection().choose(thingAt(e->position()).isEmpty() ? QString() : "card");
+            session_.selection().choose(thingAt(e->position()).isEmpty() ? QString() : card);
     }
     drag_ = Drag::None;
 }

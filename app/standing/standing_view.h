@@ -16,6 +16,8 @@ class StandingView : public QWidget {
     Camera camera; // public: tools and tests place it
     Posture stance() const { return stance_; }
     void setStance(Posture stance);
+    // Whether a click means the panel itself and not what it belongs to: where it is dressed.
+    void pickPanels(bool panels) { panels_ = panels; }
     void frameCard();
     void lookAtShown(); // moves the camera to the finding that is shown
     // Where a point of a panel (flat coordinates of its part) shows in the widget.
@@ -64,6 +66,7 @@ class StandingView : public QWidget {
     std::vector<Handle> handles_; // of what is dragged; one once the way is clear
     Vec3 handleAt_{0, 0, 0};      // where they were, in the frame of the pose
     QString handleOf_;
+    bool panels_ = false;
     bool painted_ = false; // the first picture is painted without waiting for OpenGL
     QString framedFor_;
     bool framed_ = true; // nobody has walked round it since it was framed

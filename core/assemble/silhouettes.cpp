@@ -87,7 +87,7 @@ std::vector<Vec2> corners(double length, double depth, bool round) {
     return out;
 }
 
-// The panels that an edge belongs to: one, or all of a part but for its tabs.
+// The panels that an edge belongs to: one, or all of a part.
 Result<std::vector<int>> panelsOf(const Assembly& a, const EdgeSpec& e, const std::string& place) {
     if (const int p = a.panel(e.of); p >= 0)
         return std::vector<int>{p};
@@ -98,8 +98,7 @@ Result<std::vector<int>> panelsOf(const Assembly& a, const EdgeSpec& e, const st
                            "name one of its parts, such as " + a.parts[i].id};
     std::vector<int> out;
     for (int p : part >= 0 ? a.parts[static_cast<size_t>(part)].panels : std::vector<int>{})
-        if (a.panels[static_cast<size_t>(p)].role != Role::Tab)
-            out.push_back(p);
+        out.push_back(p);
     if (out.empty())
         return Problem{place, "there is no panel or part “" + e.of + "”",
                        "name one, such as card.page-right"};
@@ -136,7 +135,8 @@ std::vector<std::pair<double, double>> inside(const Vec2& from, const Vec2& to, 
 }
 
 // Shortens a crease to what is left of it.
-Trouble shorten(AssemblyBuilder& out, int crease, const Ring& away, const std::string& place) {
+Trouble shorten(AssemblyBuilder& out, int crease, const Ring& away, const std::set<int>& mine,
+                const std::string& place) {
     Crease& c = out.creaseAt(crease);
     const auto gone = inside(c.from, c.to, away);
     if (gone.empty())
@@ -146,9 +146,12 @@ Trouble shorten(AssemblyBuilder& out, int crease, const Ring& away, const std::s
     for (auto& [a, b] : gone)
         lost += (b - a) * length;
     const Assembly& made = out.made();
-    const bool tab = made.panels[static_cast<size_t>(c.left)].role == Role::Tab ||
-                     made.panels[static_cast<size_t>(c.right)].role == Role::Tab;
-    if (tab || length - lost < 1)
+    // A tab is cut along with the whole of its part, but not with a panel alone.
+    const auto keeps = [&](int p) {
+        return made.panels[static_cast<size_t>(p)].role == Role::Tab && mine.count(p) == 0;
+    };
+    const bool tab = keeps(c.left) || keeps(c.right);
+    if (tab || length - lost < std::max(1.0, 0.3 * length))
         return Problem{place, std::string("along that edge runs a ") + (tab ? "tab" : "fold"),
                        "cut another edge, or cut in less"};
     const Vec2 from = c.from, way = c.to - c.from;
@@ -187,8 +190,11 @@ Trouble cutEdge(const EdgeSpec& e, AssemblyBuilder& out, Unit unit) {
                     : e.edge == Zone::Left   ? right
                                              : Vec2(-right);
     double from = 1e300, to = -1e300, edge = 1e300;
+    const auto isTab = [&](int p) {
+        return panels->size() > 1 && a.panels[static_cast<size_t>(p)].role == Role::Tab;
+    };
     for (int p : *panels)
-        for (const Vec2& q : a.panels[static_cast<size_t>(p)].outline) {
+        for (const Vec2& q : isTab(p) ? Ring{} : a.panels[static_cast<size_t>(p)].outline) {
             from = std::min(from, along.dot(q));
             to = std::max(to, along.dot(q));
             edge = std::min(edge, in.dot(q));
@@ -202,23 +208,23 @@ Trouble cutEdge(const EdgeSpec& e, AssemblyBuilder& out, Unit unit) {
                                sayLength(profile.back().x(), unit) + ", the edge is " +
                                sayLength(to - from, unit) + " long",
                            "keep them along the edge, in order"};
-    constexpr double beyond = 1; // mm: so that nothing of the old edge is left
+    constexpr double beyond = 500; // mm: what lies to both sides, as tabs do, ends as the edge does
     Ring away;
     auto at = [&](double s, double depth) {
         away.push_back((from + s) * along + (edge + depth) * in);
     };
-    at(-beyond, -beyond);
+    at(-beyond, -1);
     at(-beyond, profile.front().y());
     for (const Vec2& p : profile)
         at(p.x(), p.y());
     at(to - from + beyond, profile.back().y());
-    at(to - from + beyond, -beyond);
+    at(to - from + beyond, -1);
     if (areaOf(away) < 0)
         std::reverse(away.begin(), away.end());
     const std::set<int> mine(panels->begin(), panels->end());
     for (size_t k = 0; k < a.creases.size(); ++k)
         if (mine.count(a.creases[k].left) || mine.count(a.creases[k].right))
-            if (Trouble t = shorten(out, static_cast<int>(k), away, place))
+            if (Trouble t = shorten(out, static_cast<int>(k), away, mine, place))
                 return t;
     for (int p : *panels)
         if (!out.take(p, away))

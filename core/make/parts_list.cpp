@@ -46,12 +46,14 @@ Measure mm(double v) { return Measure::fromMm(std::round(v * 1e4) / 1e4); }
 SayLine lineOf(const ListedPart& p, const std::vector<const Crease*>& creases, const Vec2& low) {
     SayLine line;
     std::map<long, std::vector<const Crease*>> at; // by place, in hundredths of a micrometre
+    // What is cut out of a sheet and runs otherwise goes beside its line, as facets do.
+    const auto own = [&](const Crease* c) { return ownerOf(c->id) == ownerOf(p.id); };
+    bool beside = false;
     for (const Crease* c : creases) {
-        // What is cut out of a sheet goes beside its line, as facets do.
-        const bool own = ownerOf(c->id) == ownerOf(p.id);
         if (std::fabs(c->from.x() - c->to.x()) > same) {
-            if (own)
+            if (own(c))
                 return {};
+            beside = true;
             continue;
         }
         at[std::lround((c->from.x() - low.x()) * 1e5)].push_back(c);
@@ -59,6 +61,13 @@ SayLine lineOf(const ListedPart& p, const std::vector<const Crease*>& creases, c
     double last = 0;
     for (auto& [place, folds] : at) {
         const double x = static_cast<double>(place) * 1e-5;
+        // Where a fold of the sheet is turned the other way for a stretch, it is said as a whole.
+        const bool turned = beside && std::any_of(folds.begin(), folds.end(), own) &&
+                            !std::all_of(folds.begin(), folds.end(), own);
+        if (turned)
+            folds.erase(std::remove_if(folds.begin(), folds.end(),
+                                       [&](const Crease* c) { return !own(c); }),
+                        folds.end());
         SayScore s;
         double from = 1e300, to = -1e300, taken = 0;
         for (const Crease* c : folds) {
@@ -70,7 +79,7 @@ SayLine lineOf(const ListedPart& p, const std::vector<const Crease*>& creases, c
             for (auto& [a, b] : c->gaps)
                 taken -= b - a;
         }
-        if (taken < to - from - 0.01) // other paper, or none, lies between
+        if (!turned && taken < to - from - 0.01) // other paper, or none, lies between
             return {};
         s.fold = folds[0]->either                 ? SayFold::Either
                  : folds[0]->fold == Fold::Valley ? SayFold::Valley

@@ -215,7 +215,9 @@ class Inspecting : public QObject, public RealWindow {
         first->setFocus();
         QStringList walked{QApplication::focusWidget()->objectName()};
         for (int i = 1; i < all.size(); ++i) {
-            QTest::keyClick(QApplication::focusWidget(), Qt::Key_Tab);
+            do // buttons lie between the fields
+                QTest::keyClick(QApplication::focusWidget(), Qt::Key_Tab);
+            while (qobject_cast<QPushButton*>(QApplication::focusWidget()));
             walked << QApplication::focusWidget()->objectName();
         }
         QCOMPARE(walked, all);

@@ -119,7 +119,7 @@ Design whole() {
     e.count = 7;
     e.points = {{mm(0), mm(2)}, {mm(9), mm(0)}};
     d.edges = {e};
-    d.zones = {{"box1.left-tab", *parseZone("margin 3 mm", Unit::Millimetre)}};
+    d.zones = {{"box1.left-tab", *parseZone("band right 6 mm", Unit::Millimetre)}};
     return d;
 }
 

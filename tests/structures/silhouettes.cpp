@@ -154,7 +154,7 @@ class Silhouettes : public QObject {
     // removed takes them along.
     void shapesGoWithTheirStructures() {
         Design d = with(card(), "v-fold", "card.spine", {{"place", "30"}});
-        d = cut(d, "v-fold1.left-panel", "left", "snip 3 mm");
+        d = cut(d, "v-fold1.left-panel", "left", "drawn 25,0 30,2 35,0");
         d = *tell(d, "v-fold1.left-tab", {{"zone", "band left 4 mm"}});
         auto twice = duplicateStructure(d, "v-fold1");
         QVERIFY(twice && twice->first.edges.size() == 2 && twice->first.zones.size() == 2);
