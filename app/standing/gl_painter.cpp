@@ -181,7 +181,8 @@ struct GlPainter::Gl {
     }
     // The contact shadow: the card projected down on the table once, into a small picture that is
     // then made soft along both its directions.
-    void castShadow(const Scene& scene, const Vec3& middle, double span, double radius) {
+    void castShadow(const Scene& scene, const Vec3& middle, double ground, double span,
+                    double radius) {
         auto* f = context.functions();
         for (Frame* each : {&shadow, &softer})
             if (!*each)
@@ -196,8 +197,9 @@ struct GlPainter::Gl {
             double height = 0;
             std::vector<Vec3> flat = face.corners;
             for (Vec3& p : flat) {
-                height += std::max(0.0, p.z()) / double(flat.size());
-                p = Vec3(p.x() + 0.10 * p.z(), p.y() + 0.06 * p.z(), 0);
+                const double z = p.z() - ground;
+                height += z / double(flat.size());
+                p = Vec3(p.x() + 0.10 * z, p.y() + 0.06 * z, 0);
             }
             // Paper high above the table hardly darkens it.
             cast.polygon(flat, Qt::black, 0.5 * std::exp(-3.2 * height / radius));
@@ -265,7 +267,7 @@ QImage GlPainter::paint(const Scene& scene, const Camera& camera, const QSize& s
     const Vec3 middle = any ? Vec3((low + high) / 2) : Vec3(Vec3::Zero());
     const double span = any ? shadowSpan * std::max((high - low).norm() / 2, 1.0) : 1;
     if (any)
-        gl_->castShadow(scene, middle, span, camera.radius);
+        gl_->castShadow(scene, middle, low.z(), span, camera.radius);
 
     gl_->frame->bind();
     f->glViewport(0, 0, size.width(), size.height());
@@ -274,7 +276,7 @@ QImage GlPainter::paint(const Scene& scene, const Camera& camera, const QSize& s
     if (any) {
         Mesh table(m);
         const auto at = [&](double x, double y) -> Vec4 {
-            return m * Vec3(middle.x() + x * span, middle.y() + y * span, 0).homogeneous();
+            return m * Vec3(middle.x() + x * span, middle.y() + y * span, low.z()).homogeneous();
         };
         table.picture({at(-1, -1), at(1, -1), at(1, 1), at(-1, 1)},
                       theme().dark ? QColor(0, 0, 0) : QColor(46, 34, 22), 1);

@@ -59,10 +59,14 @@ void paintSoftly(QPainter& painter, const Scene& scene, const Camera& camera, co
     painter.setRenderHint(QPainter::Antialiasing);
     QPainterPath shadow;
     shadow.setFillRule(Qt::WindingFill);
+    double ground = 1e300; // the card stands on the table
+    for (const Face& f : scene.faces)
+        for (const Vec3& p : f.corners)
+            ground = std::min(ground, p.z());
     for (const Face& f : scene.faces) {
         std::vector<Vec3> flat = f.corners;
         for (Vec3& p : flat)
-            p.z() = 0;
+            p.z() = ground;
         shadow.addPolygon(projected(flat, m, size));
     }
     painter.fillPath(shadow, QColor(40, 30, 20, 34));

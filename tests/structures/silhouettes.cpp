@@ -96,10 +96,14 @@ class Silhouettes : public QObject {
         QTest::addColumn<QString>("edge");
         QTest::addColumn<QString>("text");
         QTest::addColumn<QString>("why");
-        QTest::newRow("tab") << "box1"
-                             << "top"
-                             << "hills 300 mm"
+        QTest::newRow("tab") << "box1.left-wall"
+                             << "left"
+                             << "waves 4 mm"
                              << "tab";
+        QTest::newRow("deep") << "box1"
+                              << "top"
+                              << "hills 300 mm"
+                              << "fold";
         QTest::newRow("fold") << "card.page-right"
                               << "left"
                               << "waves 4 mm"
