@@ -11,6 +11,7 @@
 #include "core/structures/naming.h"
 #include <algorithm>
 #include <cmath>
+#include <map>
 #include <set>
 
 namespace hl {
@@ -139,6 +140,52 @@ Design inOrder(Design d) {
     return d;
 }
 
+// Structures in the order in which they can be made: each after what it stands on, mats after all
+// that is glued beside them, and otherwise as the design has them.
+class Queue {
+  public:
+    explicit Queue(const Design& d) : left_(d.structures.size()) {
+        std::map<std::string, size_t> index;
+        for (const StructureSpec& s : d.structures)
+            index[s.id] = index.size();
+        for (const StructureSpec& s : d.structures) {
+            Item item{&s, family(s.kind)->dresses, {}, false};
+            for (const std::string& on : {s.on, s.to})
+                // "box1-3" of a series belongs to box1.
+                if (const auto it = index.find(seriesOf(d, ownerOf(on))); it != index.end())
+                    item.on.push_back(it->second);
+            items_.push_back(std::move(item));
+        }
+    }
+    bool empty() const { return left_ == 0; }
+    // Null when none is ready.
+    const StructureSpec* next(bool mats) const {
+        for (const Item& i : items_)
+            if (!i.made && (mats || !i.mat) &&
+                std::all_of(i.on.begin(), i.on.end(), [&](size_t k) { return items_[k].made; }))
+                return i.spec;
+        return nullptr;
+    }
+    void done(const StructureSpec& s) {
+        items_[static_cast<size_t>(&s - items_.front().spec)].made = true;
+        --left_;
+    }
+    bool has(const std::string& id) const {
+        return std::any_of(items_.begin(), items_.end(),
+                           [&](const Item& i) { return !i.made && i.spec->id == id; });
+    }
+
+  private:
+    struct Item {
+        const StructureSpec* spec;
+        bool mat;
+        std::vector<size_t> on; // items
+        bool made;
+    };
+    std::vector<Item> items_;
+    size_t left_;
+};
+
 // `all` takes the measures in force of whatever is built.
 Result<Assembly> assembleUntil(const Design& given, const std::string& stop,
                                AllValues* all = nullptr) {
@@ -179,13 +226,7 @@ Result<Assembly> assembleUntil(const Design& given, const std::string& stop,
     for (auto& p : d.parts)
         if (Trouble t = buildFreePart(d, p, out))
             return *t;
-    std::vector<const StructureSpec*> waiting;
-    for (auto& s : d.structures)
-        waiting.push_back(&s);
-    // "box1-3" of a series belongs to box1.
-    auto standsOn = [&](const StructureSpec& other, const std::string& owner) {
-        return other.id == owner || (other.count != 1 && owner.rfind(other.id + "-", 0) == 0);
-    };
+    Queue waiting(d);
     bool glued = false; // what the maker joins, and the edges cut
     auto glueAll = [&]() -> Trouble {
         glued = true;
@@ -195,37 +236,29 @@ Result<Assembly> assembleUntil(const Design& given, const std::string& stop,
         return {};
     };
     while (!waiting.empty()) {
-        // Next in design order whose host stands already; mats after all that is glued beside them.
-        auto ready = std::find_if(waiting.begin(), waiting.end(), [&](const StructureSpec* s) {
-            return (glued || !family(s->kind)->dresses) &&
-                   std::none_of(waiting.begin(), waiting.end(), [&](const StructureSpec* o) {
-                       return standsOn(*o, ownerOf(s->on)) ||
-                              (!s->to.empty() && standsOn(*o, ownerOf(s->to)));
-                   });
-        });
-        if (ready == waiting.end() && !glued) {
+        const StructureSpec* ready = waiting.next(glued);
+        if (!ready && !glued) {
             if (Trouble t = glueAll())
                 return *t;
             continue;
         }
-        if (ready == waiting.end()) {
+        if (!ready) {
             std::string ring;
             const StructureSpec* first = nullptr; // as they are listed
             for (auto& s : given.structures)
-                for (auto* w : waiting)
-                    if (w->id == s.id) {
-                        first = first ? first : w;
-                        ring += (ring.empty() ? "" : ", ") + s.id;
-                    }
+                if (waiting.has(s.id)) {
+                    first = first ? first : &s;
+                    ring += (ring.empty() ? "" : ", ") + s.id;
+                }
             return Problem{structurePlace(*first), "hosts run in a circle (" + ring + ")",
                            "stand one of them on card.spine"};
         }
-        const StructureSpec& s = **ready;
+        const StructureSpec& s = *ready;
         if (s.id == stop)
             break;
         if (Trouble t = buildStructure(d, s, out, all))
             return *t;
-        waiting.erase(ready);
+        waiting.done(s);
     }
     if (stop.empty()) {
         if (Trouble t = glued ? Trouble{} : glueAll())

@@ -55,10 +55,50 @@ Paths moved(Paths paths, const Vec2& by) {
     return paths;
 }
 
+// What of a convex ring lies at least `by` inside the line of its edge from a to b.
+Ring behind(const Ring& ring, const Vec2& a, const Vec2& b, double by) {
+    const Vec2 in = leftOf((b - a).normalized());
+    const double edge = in.dot(a) + by;
+    Ring out;
+    for (size_t i = 0; i < ring.size(); ++i) {
+        const Vec2 &p = ring[i], &q = ring[(i + 1) % ring.size()];
+        const double x = in.dot(p) - edge, y = in.dot(q) - edge;
+        if (x >= 0)
+            out.push_back(p);
+        if ((x < 0) != (y < 0) && x != y)
+            out.push_back(p + x / (x - y) * (q - p));
+    }
+    return out;
+}
+
+// A whole convex panel, edge by edge: most panels are that.
+Ring drawnBack(const Ring& outline, const Borders& b, double further) {
+    Ring out = outline;
+    for (size_t i = 0; i < outline.size() && out.size() > 2; ++i) {
+        const Vec2 &p = outline[i], &q = outline[(i + 1) % outline.size()];
+        if ((q - p).norm() < 1e-9)
+            continue;
+        const Vec2 away = rightOf((q - p).normalized());
+        double border = b.step;
+        for (auto& [side, own] : {std::pair{Vec2(-b.along), b.left},
+                                  {b.along, b.right},
+                                  {Vec2(-b.up), b.bottom},
+                                  {b.up, b.top}})
+            border += (own - b.step) * std::max(0.0, side.dot(away));
+        out = behind(out, p, q, border + further);
+    }
+    return out;
+}
+
 } // namespace
 
 std::vector<Paper> matOn(const Ring& outline, const std::vector<Ring>& apertures,
                          const std::vector<Ring>& bare, const Borders& b) {
+    if (apertures.empty() && bare.empty() && isConvex(outline)) {
+        if (drawnBack(outline, b, thinnest / 2).size() < 3)
+            return {};
+        return {{drawnBack(outline, b, 0), {}}};
+    }
     Paths holes, taken;
     for (const Ring& r : apertures)
         holes.push_back(pathOf(r, true));
@@ -73,7 +113,9 @@ std::vector<Paper> matOn(const Ring& outline, const std::vector<Ring>& apertures
     for (auto& [out, border] : sides)
         if (border < b.step)
             wide = combined(ClipperLib::ctUnion, wide, moved(wide, (b.step - border) * out));
-    Paths mat = combined(ClipperLib::ctIntersection, offset(wide, -b.step), paper);
+    Paths mat = offset(wide, -b.step);
+    if (wide != paper)
+        mat = combined(ClipperLib::ctIntersection, mat, paper);
     for (auto& [out, border] : sides)
         if (border > b.step)
             mat = combined(ClipperLib::ctIntersection, mat, moved(mat, (b.step - border) * out));

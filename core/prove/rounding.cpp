@@ -6,6 +6,7 @@
 #include "core/prove/prove.h"
 #include "core/prove/saying.h"
 #include "core/prove/sensitivity.h"
+#include "core/structures/family.h"
 #include <algorithm>
 #include <cmath>
 #include <optional>
@@ -25,6 +26,45 @@ struct Worst {
     double moved = 0;            // mm from where a corner is as designed; tabs are left out
     std::string problem;
 };
+
+// The design with every measure held, but without its mats: they are cut to what is left of a
+// panel, and change nothing of how the card folds. With them where something stands on one.
+Result<Design> heldBare(const Design& design) {
+    const auto mat = [](const StructureSpec& s) {
+        const Family* f = family(s.kind);
+        return f && f->dresses;
+    };
+    Design d = design;
+    auto& all = d.structures;
+    all.erase(std::remove_if(all.begin(), all.end(), mat), all.end());
+    for (const StructureSpec& s : all)
+        for (const std::string& on : {s.on, s.to})
+            if (!d.structure(ownerOf(on)) && design.structure(ownerOf(on)))
+                return heldDesign(design);
+    const auto gone = [&](const std::string& of) {
+        return design.structure(ownerOf(of)) && !d.structure(ownerOf(of));
+    };
+    d.edges.erase(
+        std::remove_if(d.edges.begin(), d.edges.end(), [&](auto& e) { return gone(e.of); }),
+        d.edges.end());
+    d.zones.erase(
+        std::remove_if(d.zones.begin(), d.zones.end(), [&](auto& z) { return gone(z.tab); }),
+        d.zones.end());
+    return heldDesign(d);
+}
+
+// Whether the one is made of the same panels, creases and joins as the other, but for mats, which
+// come last.
+bool sameBare(const Assembly& bare, const Assembly& whole) {
+    const auto begins = [](auto& p, auto& q) {
+        return p.size() <= q.size() && std::equal(p.begin(), p.end(), q.begin(),
+                                                  [](auto& x, auto& y) { return x.id == y.id; });
+    };
+    return begins(bare.panels, whole.panels) && begins(bare.creases, whole.creases) &&
+           begins(bare.joins, whole.joins) && bare.creases.size() == whole.creases.size() &&
+           std::all_of(whole.panels.begin() + static_cast<long>(bare.panels.size()),
+                       whole.panels.end(), [](const Panel& p) { return p.rides >= 0; });
+}
 
 // The measures that a maker reads off a ruler.
 std::vector<NamedMeasure> measuresIn(Design& d) {
@@ -70,7 +110,7 @@ Design withOne(const Design& exact, const Rounded& r) {
 // By how much corners lie elsewhere; panels that have another number of corners have moved.
 double movedFrom(const Assembly& a, const Pose& at, const Assembly& b, const Pose& now) {
     double most = 0;
-    for (size_t i = 0; i < a.panels.size(); ++i) {
+    for (size_t i = 0; i < b.panels.size(); ++i) { // those of a, but for mats
         const Panel &p = a.panels[i], &q = b.panels[i];
         if (p.role == Role::Tab)
             continue;
@@ -108,7 +148,7 @@ Worst worstOf(const Case& c, const Design& d, const std::atomic<bool>* cancel) {
         return w;
     }
     const Linkage k = linkageOf(*made);
-    if (!sameMakeUp(*made, c.assembly) || k.joints.size() != c.linkage.joints.size() ||
+    if (!sameBare(*made, c.assembly) || k.joints.size() != c.linkage.joints.size() ||
         k.loops.size() != c.linkage.loops.size()) {
         w.problem = "drawn lines would divide the paper into other panels.";
         return w;
@@ -160,7 +200,7 @@ bool worse(const Finding& f, const std::optional<double>& had, double by) {
 Rounding roundedTo(const Case& c, const Ruler& ruler, const std::atomic<bool>* cancel) {
     Rounding out;
     out.ruler = &ruler;
-    auto exact = heldDesign(c.design);
+    auto exact = heldBare(c.design);
     if (!exact || c.poses.empty())
         return out;
     Design& all = out.design = *exact;
@@ -227,7 +267,7 @@ std::vector<Brought> broughtBy(const Rounding& r, const Evidence& e, const Stop&
 
 std::vector<Rounded> toBlame(const Rounding& r, const Case& c, const Stop& stop) {
     std::vector<Rounded> out;
-    auto exact = heldDesign(c.design);
+    auto exact = heldBare(c.design);
     if (!exact || r.misfit < r.before + noticed)
         return out;
     for (Rounded& one : changedBy(*exact, r)) {
@@ -244,7 +284,7 @@ std::vector<Rounded> toBlame(const Rounding& r, const Case& c, const Stop& stop)
 std::vector<Rounded> toBlame(const Brought& it, const Rounding& r, const Case& c,
                              const Stop& stop) {
     std::vector<Rounded> out;
-    auto exact = heldDesign(c.design);
+    auto exact = heldBare(c.design);
     if (!exact || !r.problem.empty())
         return out;
     const std::optional<double> had = it.before > 0 ? std::optional(it.before) : std::nullopt;
@@ -254,7 +294,7 @@ std::vector<Rounded> toBlame(const Brought& it, const Rounding& r, const Case& c
             continue;
         const Design d = withOne(*exact, one);
         auto made = assemble(d);
-        if (!made || !sameMakeUp(*made, c.assembly))
+        if (!made || !sameBare(*made, c.assembly))
             continue;
         const Case alone(d, *made, c, stop.flag);
         const Evidence e(alone, stop);

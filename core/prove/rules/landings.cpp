@@ -7,6 +7,7 @@
 #include "core/prove/slits.h"
 #include <algorithm>
 #include <cmath>
+#include <map>
 
 namespace hl {
 namespace {
@@ -128,6 +129,16 @@ class Landings {
 
     void glued(int index) {
         const Join& j = c_.assembly.joins[index];
+        if (c_.assembly.panels[j.tab].rides >= 0) { // it lies within its panel by how it is made
+            for (const Ring& sticky : adhesiveOf(c_.assembly, j)) {
+                Ring ring;
+                for (const Vec2& corner : sticky)
+                    ring.push_back(j.place.at(corner).head<2>());
+                patches_.emplace_back(index, j.landing, j.ontoFace(),
+                                      convex(counterClockwise(ring)));
+            }
+            return;
+        }
         const Panel& under = c_.assembly.panels[j.landing];
         double amount = 0, whole = 0, shared = 0;
         Vec2 farthest = Vec2::Zero(), farthestHeld = farthest;
@@ -283,10 +294,15 @@ class Landings {
 
     // Two things glued to the same place of the same side.
     void twice() {
+        std::map<std::pair<int, bool>, std::vector<size_t>> sides; // what is glued on each
         for (size_t i = 0; i < patches_.size(); ++i)
-            for (size_t k = i + 1; k < patches_.size(); ++k) {
+            sides[{patches_[i].panel, patches_[i].face}].push_back(i);
+        for (size_t i = 0; i < patches_.size(); ++i)
+            for (size_t k : sides[{patches_[i].panel, patches_[i].face}]) {
+                if (k <= i)
+                    continue;
                 const Patch &a = patches_[i], &b = patches_[k];
-                if (a.panel != b.panel || a.face != b.face || a.join == b.join || a.clears(b))
+                if (a.join == b.join || a.clears(b))
                     continue;
                 double width = 0;
                 for (const Ring& p : a.rings)
