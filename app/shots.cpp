@@ -221,6 +221,12 @@ int main(int argc, char** argv) {
     settle(w);
     shoot("placing.png");
     w.session().placing().setTool(Placing::Tool::Select);
+    design("01-water-tower.hlantern");
+    w.goTo("dress");
+    w.session().selection().choose("tower.front-1");
+    settle(w);
+    shoot("dress.png");
+    w.goTo("build");
     w.findChild<QAction*>("dusk")->trigger();
     design("station-platform.hlantern");
     w.session().setOpening(70);

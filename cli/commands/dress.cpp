@@ -4,6 +4,7 @@
 #include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
 #include "core/measure/number.h"
+#include "core/prove/room.h"
 #include <iostream>
 
 namespace hl::cli {
@@ -115,6 +116,42 @@ int dressOne(const Given& g, Design d, std::optional<Measure> step) {
     return next ? keep(*next, g.file) : refuse(next.problem());
 }
 
+// The largest free rectangle of a page becomes a panel of plain paper.
+int writingPanel(const Given& g, Design d) {
+    auto made = assemble(d);
+    if (!made)
+        return refuse(made.problem());
+    const Case c(d, *made);
+    const bool face = g.side != "back";
+    for (const Room& room : roomToWrite(c)) {
+        const Panel& page = c.assembly.panels[static_cast<size_t>(room.panel)];
+        if (page.id != g.panel || room.face != face)
+            continue;
+        if (!face)
+            return refuse({"dress", "a panel for writing is laid on the face of a page",
+                           "there are " + sayLength(room.width, d.units) + " by " +
+                               sayLength(room.height, d.units) + " free on the back: write there"});
+        const Host host = hostOnPanel(c.assembly, room.panel);
+        const Vec2 middle = (room.low + room.high) / 2 - host.left.origin;
+        auto mm = [](double v) { return exactText(Measure::fromMm(v), Unit::Millimetre); };
+        Told told{{"name", g.name.empty() ? "Writing panel" : g.name}};
+        if (!g.paper.empty()) {
+            auto paper = paperOf(d, g.paper);
+            if (!paper)
+                return refuse(paper.problem());
+            told.emplace_back("stock", *paper);
+        }
+        auto added = addStructure(d, "topper", g.panel,
+                                  {{"width", mm(room.width)},
+                                   {"height", mm(room.height)},
+                                   {"across", mm(middle.dot(host.left.along))},
+                                   {"along", mm(middle.dot(host.left.inward))}},
+                                  {}, {}, told);
+        return added ? keep(added->first, g.file) : refuse(added.problem());
+    }
+    return refuse({g.panel, "there is no room to write", "name a page with 30 x 20 mm free"});
+}
+
 int dress(const Given& g) {
     auto d = loadDesign(g.file);
     if (!d)
@@ -129,7 +166,9 @@ int dress(const Given& g) {
     if (g.all == !g.panel.empty())
         return refuse({"dress", g.all ? "a panel and --all are given" : "no panel is given",
                        "name one panel and what goes on it, or dress --all"});
-    return g.all ? dressAll(g, *d, step) : dressOne(g, *d, step);
+    return g.all                 ? dressAll(g, *d, step)
+           : g.what == "writing" ? writingPanel(g, *d)
+                                 : dressOne(g, *d, step);
 }
 
 int papers(bool json) {
@@ -167,8 +206,10 @@ Run declareDress(CLI::App& options) {
     options.add_option("FILE", g->file)->required();
     options.add_option("PANEL", g->panel, "the panel, such as card.page-left or box1.left-wall");
     options
-        .add_option("WHAT", g->what, "mat, layer, paper (another one for what lies there), topper")
-        ->check(CLI::IsMember({"mat", "layer", "paper", "topper"}));
+        .add_option("WHAT", g->what,
+                    "mat, layer, paper (another one for what lies there), topper, writing (the "
+                    "largest free rectangle of a page)")
+        ->check(CLI::IsMember({"mat", "layer", "paper", "topper", "writing"}));
     options.add_flag("--all", g->all, "mats for all that shows in the displayed card");
     options.add_option("--scheme", g->scheme, "which papers (see papers)");
     options.add_option("--leave", g->leave, "panels or structures that stay bare")

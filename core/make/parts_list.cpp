@@ -148,6 +148,19 @@ std::string signature(const ListedPart& p, bool turned) {
 
 namespace {
 
+// A part without folds, from its other side.
+ListedPart turnedOver(ListedPart p) {
+    const auto over = [&](Ring& ring) {
+        for (Vec2& q : ring)
+            q.x() = p.blank.x() - q.x();
+        std::reverse(ring.begin(), ring.end());
+    };
+    over(p.outline);
+    for (Ring& hole : p.apertures)
+        over(hole);
+    return p;
+}
+
 // One part, as yet without its fellows.
 ListedPart listed(const Assembly& a, const Part& part) {
     ListedPart p;
@@ -213,7 +226,14 @@ std::vector<ListedPart> partsList(const Design& design, const Assembly& a) {
         // What is printed on one face has a left hand and a right hand.
         const std::string one = signature(p, false),
                           other = paper.pattern.empty() ? signature(p, true) : one;
-        const auto there = known.count(one) ? known.find(one) : known.find(other);
+        auto there = known.count(one) ? known.find(one) : known.find(other);
+        // What has no folds and is alike on both sides is turned over.
+        if (there == known.end() && p.creases.empty() && p.slits.empty() && paper.pattern.empty() &&
+            paper.face == paper.back) {
+            const ListedPart over = turnedOver(p);
+            there = known.count(signature(over, false)) ? known.find(signature(over, false))
+                                                        : known.find(signature(over, true));
+        }
         if (there != known.end()) {
             ++out[there->second].count;
             continue;

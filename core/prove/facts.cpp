@@ -1,6 +1,7 @@
 #include "core/prove/facts.h"
 #include "core/assemble/assemble.h"
 #include "core/measure/number.h"
+#include "core/prove/room.h"
 #include "core/prove/rounding.h"
 #include "core/prove/saying.h"
 #include "core/prove/stance.h"
@@ -104,6 +105,18 @@ class Facts {
                 least);
     }
 
+    // On which page, and how large.
+    void room() {
+        constexpr size_t most = 3;
+        const std::vector<Room> all = roomToWrite(c_);
+        for (size_t i = 0; i < std::min(most, all.size()); ++i)
+            add("room",
+                std::string(i == 0 ? "There is room to write on the " : "And on the ") +
+                    (all[i].face ? "" : "back of the ") + sayPanel(c_, all[i].panel) + ": " +
+                    say(all[i].width) + " by " + say(all[i].height) + ".",
+                all[i].width * all[i].height);
+    }
+
     // Of series at equal gaps: the gap, and what is left over.
     void gaps() {
         for (const StructureSpec& s : c_.design.structures) {
@@ -202,6 +215,8 @@ std::vector<Fact> factsOf(const Evidence& e, const Curves& curves, const Stop& s
         f.displayed();
     if (!stop)
         f.clearances(curves);
+    if (!stop)
+        f.room();
     if (!stop)
         f.gaps();
     if (!stop)

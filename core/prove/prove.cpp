@@ -19,6 +19,7 @@ void strength(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
 void stance(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
 void rounding(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
 void tolerance(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
+void dressing(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
 void mirror(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
 
 const std::vector<Rule>& rules() {
@@ -37,6 +38,7 @@ const std::vector<Rule>& rules() {
         {"strength", "Strength", strength},
         {"stance", "Stance", stance},
         {"rounding", "Rounding", rounding},
+        {"dressing", "Dressing", dressing},
         {"tolerance", "Tolerance", tolerance},
         {"mirror", "Mirrored parts", mirror},
     };

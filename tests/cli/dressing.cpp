@@ -90,6 +90,18 @@ class DressingByWords : public QObject {
         QCOMPARE(cli("check", {}), 0);
     }
 
+    void aWritingPanel() {
+        QCOMPARE(cli("dress", {"card.page-right", "writing", "--paper", "clouds"}), 0);
+        const Design d = design();
+        QCOMPARE(d.structures.back().name, std::string("Writing panel"));
+        QCOMPARE(d.structures.back().on, std::string("card.page-right"));
+        QCOMPARE(cli("check", {}), 0);
+        QVERIFY(cli("dress", {"card.page-left", "writing", "--side", "back"}) != 0);
+        QVERIFY2(err_.contains("free on the back"), qPrintable(err_));
+        QVERIFY(cli("dress", {"office.left-wall", "writing"}) != 0);
+        QVERIFY(err_.contains("no room to write"));
+    }
+
     void whatIsWrongIsTold_data() {
         QTest::addColumn<QStringList>("words");
         QTest::addColumn<QString>("why");

@@ -2,9 +2,13 @@
 // commissions of the shop and on cards of known shape.
 #include "core/assemble/assemble.h"
 #include "core/dress/dress.h"
+#include "core/edit/tell.h"
 #include "core/files/hlantern.h"
+#include "core/make/parts_list.h"
 #include "core/prove/posture.h"
 #include "core/prove/prove.h"
+#include "core/prove/room.h"
+#include "core/structures/family.h"
 #include "tests/support.h"
 #include <QDir>
 #include <QFile>
@@ -155,6 +159,162 @@ class Dressing : public QObject {
                          (x.closed.high - y.closed.high).norm() < 1e-6,
                      qPrintable(file));
         }
+    }
+
+    // A bare page is free but for its margin; what is glued there leaves the larger side of it; the
+    // face and the back are two.
+    void roomIsTheLargestFreeRectangle() {
+        const Design bare = card(120, 150);
+        const auto all = roomToWrite(*fold(bare));
+        QCOMPARE(all.size(), size_t(4));
+        for (const Room& r : all) {
+            QVERIFY(r.width <= 112 && r.width >= 110 && r.height <= 142 && r.height >= 140);
+            const Vec2 size = (r.high - r.low).cwiseAbs();
+            QVERIFY(std::fabs(size.x() - r.width) < 1e-9 && std::fabs(size.y() - r.height) < 1e-9);
+        }
+        // A topper over the lower half: what is left is above it.
+        const Design half =
+            with(bare, "topper", "card.page-right",
+                 {{"width", "120"}, {"height", "60"}, {"across", "60"}, {"along", "30"}});
+        bool seen = false;
+        for (const Room& r : roomToWrite(*fold(half)))
+            if (fold(half)->assembly.panels[size_t(r.panel)].id == "card.page-right" && r.face) {
+                seen = true;
+                QVERIFY(r.width >= 110 && r.height <= 86 && r.height >= 84 && r.low.y() >= 60);
+            }
+        QVERIFY(seen);
+        // Against every rectangle of a coarse grid on a page with several things on it.
+        Design busy = with(bare, "box", "card.spine", {{"place", "20"}, {"width", "40"}});
+        busy = with(busy, "topper", "card.page-right",
+                    {{"width", "20"}, {"height", "20"}, {"across", "90"}, {"along", "100"}});
+        const auto c = fold(busy);
+        const Assembly& a = c->assembly;
+        const int page = a.panel("card.page-right");
+        std::vector<Ring> taken;
+        for (const Join& j : a.joins)
+            if (j.landing == page) {
+                Ring ring;
+                for (const Vec2& p : a.panels[size_t(j.tab)].outline)
+                    ring.push_back(j.place.at(p).head<2>());
+                if (areaOf(ring) < 0)
+                    std::reverse(ring.begin(), ring.end());
+                taken.push_back(ring);
+            }
+        double most = 0;
+        for (double x0 = 4; x0 < 116; x0 += 4)
+            for (double x1 = x0 + 32; x1 <= 116; x1 += 4)
+                for (double y0 = 4; y0 < 146; y0 += 4)
+                    for (double y1 = y0 + 24; y1 <= 146; y1 += 4) {
+                        const Ring r{{x0, y0}, {x1, y0}, {x1, y1}, {x0, y1}};
+                        if (areaOf(r) > most &&
+                            std::none_of(taken.begin(), taken.end(), [&](const Ring& t) {
+                                return sharedArea(t, r, {}) > 1e-6;
+                            }))
+                            most = areaOf(r);
+                    }
+        double ours = 0;
+        for (const Room& r : roomToWrite(*c))
+            if (r.panel == page && r.face) {
+                ours = r.width * r.height;
+                const Ring ring{r.low, {r.high.x(), r.low.y()}, r.high, {r.low.x(), r.high.y()}};
+                for (const Ring& t : taken)
+                    QVERIFY(sharedArea(t, ring, {}) < 1e-6);
+            }
+        QVERIFY2(ours >= 0.96 * most, qPrintable(QString("%1 %2").arg(ours).arg(most)));
+    }
+
+    // What hangs upside down is told, with its remedy; what lies on its side is noted; plain paper
+    // and patterns without an upper end may hang as they like.
+    void upsideDownIsTold() {
+        Design d = card();
+        const std::string fern = paperPrinting(d, *tile("fern")),
+                          night = paperPrinting(d, *tile("night"));
+        auto hung = [&](const std::string& paper, const char* turn) {
+            auto laid = layMat(d, "card.page-right", paper, true, false);
+            const Design next = *tell(laid->first, laid->second, {{"turn", turn}});
+            const auto all = prove(*fold(next));
+            const Finding* f = first(all, "dressing");
+            return f ? std::optional(*f) : std::nullopt;
+        };
+        QVERIFY(!hung(fern, "0") && !hung(fern, "30") && !hung(fern, "-30"));
+        for (const char* turn : {"180", "-180", "150"}) {
+            const auto f = hung(fern, turn);
+            QVERIFY2(f && f->severity == Severity::Caution, turn);
+            QVERIFY(f->message.find("upside down") != std::string::npos && f->action &&
+                    f->action->parameter == "turn");
+        }
+        const auto aside = hung(fern, "90");
+        QVERIFY(aside && aside->severity == Severity::Note);
+        QVERIFY(!hung(night, "180") && !hung("card", "180"));
+    }
+
+    // A left and a right mat of printed paper want mirrored cutting; alike ones, or plain paper, do
+    // not; in the list of parts such a pair is two parts, of plain paper one.
+    void mirroredPairsAreTold() {
+        Design d = with(card(), "v-fold", "card.spine", {{"edge", "20"}, {"height", "60"}});
+        d.stocks[0].back = d.stocks[0].face;
+        auto both = [&](bool printed) {
+            Design next = d;
+            const std::string paper = printed ? paperPrinting(next, *tile("brick")) : "card";
+            for (const char* panel : {"v-fold1.left-panel", "v-fold1.right-panel"})
+                next = layMat(next, panel, paper, true, false)->first;
+            return next;
+        };
+        const auto printed = prove(*fold(both(true)));
+        const Finding* f = first(printed, "dressing");
+        QVERIFY(f && f->severity == Severity::Note &&
+                f->message.find("mirror images") != std::string::npos);
+        QVERIFY(!first(prove(*fold(both(false))), "dressing"));
+        auto count = [&](bool p) {
+            const Design next = both(p);
+            int n = 0;
+            for (const ListedPart& part : partsList(next, *assemble(next)))
+                n += !part.on.empty();
+            return n;
+        };
+        QCOMPARE(count(true), 2);
+        QCOMPARE(count(false), 1);
+        Design pages = card();
+        const std::string paper = paperPrinting(pages, *tile("brick"));
+        for (const char* page : {"card.page-left", "card.page-right"})
+            pages = layMat(pages, page, paper, true, false)->first;
+        QVERIFY(!first(prove(*fold(pages)), "dressing"));
+    }
+
+    // Every shape of a topper fills its box, turns the right way round and crosses itself nowhere.
+    void toppersHaveTheShapesOfTheTrade() {
+        const Family& f = *family("topper");
+        const auto& shapes = f.parameter("shape")->choices;
+        QVERIFY(shapes.size() >= 14);
+        for (const std::string& shape : shapes)
+            for (auto [w, h] : {std::pair{60.0, 40.0}, {20.0, 50.0}}) {
+                const Design d = with(card(), "topper", "card.page-right",
+                                      {{"shape", shape},
+                                       {"width", std::to_string(w)},
+                                       {"height", std::to_string(h)}});
+                const Assembly a = *assemble(d);
+                const Ring& r = a.panels[size_t(a.panel("topper1.topper"))].outline;
+                Vec2 low(1e9, 1e9), high = -low;
+                for (const Vec2& p : r) {
+                    low = low.cwiseMin(p);
+                    high = high.cwiseMax(p);
+                }
+                const bool fills =
+                    shape == "drawn" || ((high - low) - Vec2(w, h)).cwiseAbs().maxCoeff() < 0.2;
+                QVERIFY2(areaOf(r) > 0.2 * w * h && fills, shape.c_str());
+                for (size_t i = 0; i < r.size(); ++i)
+                    for (size_t k = i + 2; k < r.size(); ++k) {
+                        const Vec2 &p = r[i], &q = r[i + 1], &s = r[k], &t = r[(k + 1) % r.size()];
+                        auto side = [](const Vec2& a, const Vec2& b, const Vec2& c) {
+                            return leftOf(b - a).dot(c - a);
+                        };
+                        if (i == 0 && k + 1 == r.size())
+                            continue;
+                        QVERIFY2(!(side(p, q, s) * side(p, q, t) < -1e-9 &&
+                                   side(s, t, p) * side(s, t, q) < -1e-9),
+                                 shape.c_str());
+                    }
+            }
     }
 
     // Every tile ships, is whole, and takes a paper's colours.

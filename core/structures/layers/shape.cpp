@@ -21,11 +21,27 @@ void arc(Ring& ring, const Vec2& centre, double rx, double ry, double from, doub
     }
 }
 
+// Stretched to fill the box round the origin, counter-clockwise.
+Ring filling(Ring r, double w, double h) {
+    Vec2 low(1e300, 1e300), high = -low;
+    for (const Vec2& p : r) {
+        low = low.cwiseMin(p);
+        high = high.cwiseMax(p);
+    }
+    const Vec2 size = (high - low).cwiseMax(Vec2(1e-6, 1e-6)), middle = (low + high) / 2;
+    for (Vec2& p : r)
+        p = Vec2((p.x() - middle.x()) * w / size.x(), (p.y() - middle.y()) * h / size.y());
+    if (areaOf(r) < 0)
+        std::reverse(r.begin(), r.end());
+    return r;
+}
+
 } // namespace
 
 const std::vector<std::string>& shapeWords() {
-    static const std::vector<std::string> words{"rectangle", "rounded", "circle",
-                                                "polygon",   "arch",    "drawn"};
+    static const std::vector<std::string> words{
+        "rectangle", "rounded", "circle", "polygon", "arch",  "drawn", "scalloped",
+        "label",     "tag",     "banner", "star",    "heart", "hill",  "cloud"};
     return words;
 }
 
@@ -45,40 +61,91 @@ Ring shapeOf(Shape shape, double w, double h, int corners, const std::vector<Poi
         arc(r, {0, 0}, x, y, 0, 2 * pi);
         r.pop_back();
         return r;
-    case Shape::Polygon: {
-        Vec2 low(1e300, 1e300), high = -low;
+    case Shape::Polygon:
         for (int i = 0; i < corners; ++i) {
             const double t = pi / 2 + 2 * pi * i / corners;
             r.emplace_back(std::cos(t), std::sin(t));
-            low = low.cwiseMin(r.back());
-            high = high.cwiseMax(r.back());
         }
-        for (Vec2& p : r)
-            p = Vec2((p.x() - (low.x() + high.x()) / 2) * w / (high.x() - low.x()),
-                     (p.y() - (low.y() + high.y()) / 2) * h / (high.y() - low.y()));
-        return r;
-    }
+        return filling(r, w, h);
     case Shape::Arch: {
         const double rise = std::min(x, h);
         r = {{-x, -y}, {x, -y}};
         arc(r, {0, y - rise}, x, rise, 0, pi);
         return r;
     }
-    case Shape::Drawn:
-        if (drawn.size() >= 3) {
-            Vec2 low(1e300, 1e300), high = -low;
-            for (const Point& p : drawn) {
-                r.emplace_back(p.x.mm(), p.y.mm());
-                low = low.cwiseMin(r.back());
-                high = high.cwiseMax(r.back());
+    case Shape::Scalloped: {
+        // Bows all round between points on a smaller oval.
+        const int n = std::clamp(static_cast<int>(std::lround((w + h) / 6)), 8, 36);
+        const double rise = 0.65 * pi / n; // of a bow, as a part of the half axes
+        for (int i = 0; i < n; ++i)
+            for (int k = 0; k < 8; ++k) {
+                const double t = 2 * pi * (i + k / 8.0) / n, bow = std::sin(pi * k / 8.0);
+                r.emplace_back((1 + rise * bow) * std::cos(t), (1 + rise * bow) * std::sin(t));
             }
-            const Vec2 size = (high - low).cwiseMax(Vec2(1e-6, 1e-6)), middle = (low + high) / 2;
-            for (Vec2& p : r)
-                p = Vec2((p.x() - middle.x()) * w / size.x(), (p.y() - middle.y()) * h / size.y());
-            if (areaOf(r) < 0)
-                std::reverse(r.begin(), r.end());
-            return r;
+        return filling(r, w, h);
+    }
+    case Shape::Label: {
+        const double c = 0.18 * std::min(w, h);
+        const Vec2 at[] = {{x, -y}, {x, y}, {-x, y}, {-x, -y}};
+        for (int i = 0; i < 4; ++i) { // round each corner, seen from inside
+            Ring hollow;
+            arc(hollow, at[i], c, c, pi / 2 * (i + 1), pi / 2 * (i + 2));
+            r.insert(r.end(), hollow.rbegin(), hollow.rend());
         }
+        return r;
+    }
+    case Shape::Tag: {
+        const double c = 0.3 * std::min(w, h);
+        return {{-x, -y}, {x, -y}, {x, y - c}, {x - c, y}, {-x + c, y}, {-x, y - c}};
+    }
+    case Shape::Banner: {
+        const double c = std::min(0.5 * h, 0.2 * w);
+        return {{-x, -y}, {x, -y}, {x - c, 0}, {x, y}, {-x, y}, {-x + c, 0}};
+    }
+    case Shape::Star: {
+        const int n = std::max(4, corners);
+        for (int i = 0; i < 2 * n; ++i) {
+            const double t = pi / 2 + pi * i / n, far = i % 2 ? 0.45 : 1;
+            r.emplace_back(far * std::cos(t), far * std::sin(t));
+        }
+        return filling(r, w, h);
+    }
+    case Shape::Heart:
+        for (int i = 0; i < 64; ++i) {
+            const double t = 2 * pi * i / 64, s = std::sin(t);
+            r.emplace_back(16 * s * s * s, 13 * std::cos(t) - 5 * std::cos(2 * t) -
+                                               2 * std::cos(3 * t) - std::cos(4 * t));
+        }
+        return filling(r, w, h);
+    case Shape::Hill:
+        r.emplace_back(1, 0);
+        for (int i = 1; i < 32; ++i) {
+            const double u = 1 - i / 16.0;
+            r.emplace_back(u, (1 + std::cos(pi * u)) / 2);
+        }
+        r.emplace_back(-1, 0);
+        return filling(r, w, h);
+    case Shape::Cloud: {
+        const Vec3 puffs[] = {
+            {0.7, -0.1, 0.3}, {0.15, 0.2, 0.5}, {-0.4, 0.1, 0.4}, {-0.75, -0.15, 0.25}};
+        for (double turn = -0.6; turn < pi + 0.6; turn += 0.05) { // the farthest puff each way
+            const Vec2 way(std::cos(turn), std::sin(turn));
+            double far = 0;
+            for (const Vec3& p : puffs) {
+                const double along = way.dot(p.head<2>()), off = leftOf(way).dot(p.head<2>());
+                if (std::fabs(off) < p.z())
+                    far = std::max(far, along + std::sqrt(p.z() * p.z() - off * off));
+            }
+            if (far > 0)
+                r.emplace_back(far * way.x(), std::max(-0.4, far * way.y()));
+        }
+        return filling(r, w, h);
+    }
+    case Shape::Drawn:
+        for (const Point& p : drawn)
+            r.emplace_back(p.x.mm(), p.y.mm());
+        if (r.size() >= 3)
+            return filling(r, w, h);
         break;
     case Shape::Rectangle:
         break;

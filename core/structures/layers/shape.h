@@ -4,7 +4,22 @@
 
 namespace hl {
 
-enum class Shape { Rectangle, Rounded, Circle, Polygon, Arch, Drawn };
+enum class Shape {
+    Rectangle,
+    Rounded,
+    Circle,
+    Polygon,
+    Arch,
+    Drawn,
+    Scalloped, // a circle or oval with a scalloped rim
+    Label,     // with hollow corners
+    Tag,       // with two corners snipped
+    Banner,    // with swallow tails at both ends
+    Star,
+    Heart,
+    Hill,
+    Cloud
+};
 const std::vector<std::string>& shapeWords(); // in this order
 
 // A shape that fills a box of the given width and height; curves are drawn with corners a tenth of

@@ -78,7 +78,7 @@ Family topper() {
         lengthOf("height", 2, 1000, "of the shape")
             .grows(Parameter::Scale::Along)
             .unless("1 1/2 in, or half of a lower panel; of a circle the width"),
-        countOf("corners", 3, 24, "of a polygon")
+        countOf("corners", 3, 24, "of a polygon, or points of a star")
             .unless("six")
             .why("two corners enclose nothing", "with more it is a circle"),
         lengthOf("across", 0, 2000, "from the panel's left edge to the middle")

@@ -1,0 +1,125 @@
+// Dressing: patterns that come to hang upside down, and mats that have to be cut as mirror images
+// because their paper is printed on one face.
+#include "core/design/tiles.h"
+#include "core/prove/evidence.h"
+#include "core/prove/saying.h"
+#include <algorithm>
+#include <cmath>
+
+namespace hl {
+namespace {
+
+constexpr double askew = 45, upsideDown = 120; // degrees
+constexpr double alikeMats = 0.05;             // mm, and degrees
+
+// The mats of a case: one panel each, with the paper they are of.
+struct Mat {
+    int panel;
+    const Stock* paper;
+    const StructureSpec* spec;
+};
+
+std::vector<Mat> matsOf(const Case& c) {
+    std::vector<Mat> out;
+    for (size_t i = 0; i < c.assembly.panels.size(); ++i) {
+        const Panel& p = c.assembly.panels[i];
+        const Part& part = c.assembly.parts[static_cast<size_t>(p.part)];
+        if (p.rides >= 0)
+            out.push_back({static_cast<int>(i), &stockOf(c.design, part),
+                           c.design.structure(part.structure)});
+    }
+    return out;
+}
+
+void hangs(const Case& c, const Mat& m, std::vector<Finding>& out) {
+    const Tile* t = tile(m.paper->pattern);
+    if (!t || !t->directed || !m.spec)
+        return;
+    const auto turn = m.spec->set.find("turn");
+    const double by = turn == m.spec->set.end() ? 0 : std::fabs(turn->second.degrees());
+    if (by < askew)
+        return;
+    const bool down = by > upsideDown;
+    Finding f = Finding::of("dressing", down ? Severity::Caution : Severity::Note, c.first(),
+                            c.last(), c.assembly.display.at, by);
+    f.in = In::Degrees;
+    nameIn(f, c, m.panel);
+    f.message = std::string(t->name) + " on the " +
+                sayPanel(c, c.assembly.panels[static_cast<size_t>(m.panel)].rides) +
+                (down ? " hangs upside down." : " lies on its side.");
+    f.remedy = "Turn the pattern back, if that is not meant.";
+    f.action = Remedy{m.spec->id, "turn", Measure::fromDegrees(0)};
+    out.push_back(f);
+}
+
+// Edge after edge: its length and the angle to the next one. Congruent outlines have the same row
+// from some edge on; mirror images have it backwards.
+using Row = std::vector<std::pair<double, double>>;
+Row rowOf(const Ring& ring) {
+    Row out;
+    for (size_t i = 0; i < ring.size(); ++i) {
+        const Vec2 &p = ring[i], &q = ring[(i + 1) % ring.size()], &r = ring[(i + 2) % ring.size()];
+        const Vec2 a = q - p, b = r - q;
+        out.emplace_back(a.norm(), std::atan2(leftOf(a).dot(b), a.dot(b)) * 180 / pi);
+    }
+    return out;
+}
+
+bool same(const Row& a, const Row& b) {
+    if (a.size() != b.size())
+        return false;
+    for (size_t shift = 0; shift < b.size(); ++shift) {
+        bool good = true;
+        for (size_t i = 0; i < a.size() && good; ++i) {
+            const auto& other = b[(i + shift) % b.size()];
+            good = std::fabs(a[i].first - other.first) < alikeMats &&
+                   std::fabs(a[i].second - other.second) < alikeMats;
+        }
+        if (good)
+            return true;
+    }
+    return false;
+}
+
+Row backwards(const Ring& ring) {
+    Ring turned;
+    for (const Vec2& p : ring)
+        turned.emplace_back(-p.x(), p.y());
+    std::reverse(turned.begin(), turned.end());
+    return rowOf(turned);
+}
+
+} // namespace
+
+void dressing(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
+    const Case& c = e.c;
+    const std::vector<Mat> mats = matsOf(c);
+    std::vector<Row> rows, mirrored;
+    for (const Mat& m : mats) {
+        hangs(c, m, out);
+        const Ring& ring = c.assembly.panels[static_cast<size_t>(m.panel)].outline;
+        rows.push_back(rowOf(ring));
+        mirrored.push_back(backwards(ring));
+    }
+    std::vector<bool> told(mats.size(), false);
+    for (size_t i = 0; i < mats.size() && !stop; ++i)
+        for (size_t k = i + 1; k < mats.size(); ++k) {
+            if (told[i] || told[k] || mats[i].paper != mats[k].paper ||
+                mats[i].paper->pattern.empty() || !same(rows[i], mirrored[k]) ||
+                same(rows[i], rows[k]))
+                continue;
+            told[i] = told[k] = true;
+            Finding f = Finding::of("dressing", Severity::Note, c.first(), c.last(), c.first());
+            for (const Mat* m : {&mats[i], &mats[k]})
+                nameIn(f, c, m->panel);
+            f.message = "The mats on the " +
+                        sayPanel(c, c.assembly.panels[static_cast<size_t>(mats[i].panel)].rides) +
+                        " and on the " +
+                        sayPanel(c, c.assembly.panels[static_cast<size_t>(mats[k].panel)].rides) +
+                        " are mirror images, and their paper is printed on one face.";
+            f.remedy = "Lay two sheets pattern to pattern and cut both at once.";
+            out.push_back(f);
+        }
+}
+
+} // namespace hl
