@@ -223,7 +223,7 @@ int main(int argc, char** argv) {
     w.session().placing().setTool(Placing::Tool::Select);
     design("01-water-tower.hlantern");
     w.goTo("dress");
-    w.session().selection().choose("tower.front-1");
+    w.session().selection().choose("card.page-right");
     settle(w);
     shoot("dress.png");
     w.goTo("build");

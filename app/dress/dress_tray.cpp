@@ -17,7 +17,7 @@
 namespace hl {
 namespace {
 
-constexpr int swatch = 46; // pixels
+constexpr int swatch = 40; // pixels
 
 QString q(const std::string& s) { return QString::fromStdString(s); }
 
@@ -147,7 +147,11 @@ DressTray::DressTray(Session& session, QWidget* parent) : QWidget(parent), sessi
     dressed_ = new QListWidget;
     dressed_->setObjectName("tray-dressed");
     dressed_->setAccessibleName(tr("What is dressed where"));
-    dressed_->setMinimumHeight(110);
+    dressed_->setMinimumHeight(150);
+    for (QListWidget* list : {proposals_, dressed_}) {
+        list->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+        list->setTextElideMode(Qt::ElideRight);
+    }
     column->addWidget(dressed_);
 
     connect(search_, &QLineEdit::textChanged, this, &DressTray::filter);
@@ -240,6 +244,7 @@ void DressTray::fillProposals() {
     for (const Proposal& p : proposed_) {
         auto* item = new QListWidgetItem(
             tr("%1: %2").arg(q(placeName(c.design, p.panel)), q(tile(p.pattern)->name)));
+        item->setToolTip(item->text());
         item->setData(Qt::UserRole, q(p.panel));
         item->setFlags(item->flags() | Qt::ItemIsUserCheckable);
         item->setCheckState(Qt::Checked);
@@ -256,6 +261,7 @@ void DressTray::sayHowMany() {
                   : ticked == 1     ? tr("Dress one panel")
                                     : tr("Dress %1 panels").arg(ticked));
     all_->setEnabled(ticked > 0);
+    proposals_->setVisible(!proposed_.empty());
 }
 
 void DressTray::fillDressed() {
@@ -267,6 +273,7 @@ void DressTray::fillDressed() {
             continue;
         auto* item = new QListWidgetItem(tr("%1: %2").arg(
             q(callName(session_.design(), s)), q(session_.design().paper(s.stock).name)));
+        item->setToolTip(item->text());
         item->setData(Qt::UserRole, q(s.id));
         dressed_->addItem(item);
         if (q(s.id) == chosen)

@@ -315,7 +315,7 @@ void StandingView::paintPlace(QPainter& painter, const Pose& now) const {
 void StandingView::paintHandles(QPainter& painter, const Pose& now) const {
     const Case& c = *session_.snapshot()->folded;
     const std::string owner = session_.selection().structure().toStdString();
-    if (owner.empty() || session_.placing().tool() != Placing::Tool::Select)
+    if (owner.empty() || panels_ || session_.placing().tool() != Placing::Tool::Select)
         return;
     const Rigid stand = stanceOf(stance_, spineOpening(c, now));
     painter.setRenderHint(QPainter::Antialiasing);
@@ -380,7 +380,7 @@ void StandingView::mousePressEvent(QMouseEvent* e) {
     const QString thing = thingAt(e->position(), !panels_);
     // On a crease of the selected structure its measures, on a panel its place along the fold.
     if (session_.snapshot() && session_.current() && e->button() == Qt::LeftButton &&
-        session_.placing().tool() == Placing::Tool::Select &&
+        session_.placing().tool() == Placing::Tool::Select && !panels_ &&
         !(e->modifiers() & Qt::ShiftModifier) && !session_.selection().structure().isEmpty() &&
         thing.section('.', 0, 0) == session_.selection().structure()) {
         const Case& c = *session_.snapshot()->folded;

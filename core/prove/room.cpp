@@ -84,25 +84,40 @@ std::vector<Room> roomToWrite(const Case& c) {
                       rows = static_cast<int>((high.y() - low.y()) / cell);
             const std::vector<Ring> taken = takenOn(c.assembly, room.panel, face);
             const auto inward = drawnIn(p.outline, p.apertures, margin);
+            std::vector<std::pair<Vec2, Vec2>> boxes; // round what is taken
+            for (const Ring& ring : taken) {
+                boxes.emplace_back(Vec2::Constant(1e300), Vec2::Constant(-1e300));
+                for (const Vec2& q : ring) {
+                    boxes.back().first = boxes.back().first.cwiseMin(q);
+                    boxes.back().second = boxes.back().second.cwiseMax(q);
+                }
+            }
+            const auto freeAt = [&](const Vec2& at) {
+                const Vec2 flat = at.x() * across + at.y() * room.up;
+                int inside = 0; // of the paper drawn in: outlines less holes
+                for (const Ring& ring : inward)
+                    inside += onPaper(ring, {}, flat);
+                if (inside % 2 == 0)
+                    return false;
+                for (size_t t = 0; t < taken.size(); ++t)
+                    if ((flat.array() >= boxes[t].first.array()).all() &&
+                        (flat.array() <= boxes[t].second.array()).all() &&
+                        onPaper(taken[t], {}, flat))
+                        return false;
+                return true;
+            };
+            // A cell is free where its four corners are: nothing that is glued is narrower.
+            std::vector<char> corner(static_cast<size_t>(columns + 1) * (rows + 1), 0);
+            for (int r = 0; r <= rows; ++r)
+                for (int k = 0; k <= columns; ++k)
+                    corner[static_cast<size_t>(r) * (columns + 1) + k] =
+                        freeAt(low + cell * Vec2(k, r));
             std::vector<char> free(static_cast<size_t>(columns) * rows, 0);
             for (int r = 0; r < rows; ++r)
                 for (int k = 0; k < columns; ++k) {
-                    bool good = true;
-                    // All four corners of a cell and its middle.
-                    for (const Vec2& off :
-                         {Vec2(0.5, 0.5), Vec2(0, 0), Vec2(1, 0), Vec2(0, 1), Vec2(1, 1)}) {
-                        const Vec2 at = low + cell * (Vec2(k, r) + off);
-                        const Vec2 flat = at.x() * across + at.y() * room.up;
-                        int inside = 0; // of the paper drawn in: outlines less holes
-                        for (const Ring& ring : inward)
-                            inside += offPaper(ring, {}, flat) <= 0;
-                        good = good && inside % 2 == 1;
-                        for (const Ring& ring : taken)
-                            good = good && offPaper(ring, {}, flat) > 0;
-                        if (!good)
-                            break;
-                    }
-                    free[static_cast<size_t>(r) * columns + k] = good;
+                    const char* at = &corner[static_cast<size_t>(r) * (columns + 1) + k];
+                    free[static_cast<size_t>(r) * columns + k] =
+                        at[0] && at[1] && at[columns + 1] && at[columns + 2];
                 }
             const Best b = largest(free, columns, rows);
             if (b.area == 0)
