@@ -1,9 +1,13 @@
 // Starts Hinge Lantern: the start page, or the design named on the command line.
 #include "app/look/theme.h"
 #include "app/session/session.h"
+#include "app/standing/card_image.h"
 #include "app/workbench.h"
+#include "core/assemble/assemble.h"
+#include "core/files/hlantern.h"
 #include <QApplication>
 #include <QTimer>
+#include <cstdio>
 #include <cstdlib>
 
 namespace hl {
@@ -44,12 +48,45 @@ static void leaveAfterFirstPicture(Workbench& window) {
 
 } // namespace hl
 
+namespace hl {
+
+// Pictures for the command line, without a window: --picture DESIGN OUT OPENING WIDTH HEIGHT
+// FRAMES. An opening below nought is the displayed one; more than one frame is a moving picture.
+static int takePicture(const QStringList& words) {
+    auto refuse = [](const Problem& p) {
+        std::fprintf(stderr, "%s\n", p.text().c_str());
+        return 2;
+    };
+    auto design = loadDesign(words[0].toStdString());
+    if (!design)
+        return refuse(design.problem());
+    auto made = assemble(*design);
+    if (!made)
+        return refuse(made.problem());
+    const Pictured card(std::make_shared<const Case>(*design, *made));
+    const Case& c = *card.folded;
+    const QSize size(words[3].toInt(), words[4].toInt());
+    const int frames = words[5].toInt();
+    const double opening = words[2].toDouble();
+    chooseTheme(false);
+    const Trouble t =
+        frames > 1
+            ? saveFilm(cardFilm(card, frames, size), frames / 15.0, words[1])
+            : savePicture(cardImage(card, opening < 0 ? c.assembly.display.at : opening, size),
+                          words[1]);
+    return t ? refuse(*t) : 0;
+}
+
+} // namespace hl
+
 int main(int argc, char** argv) {
     hl::Application app(argc, argv);
     QApplication::setOrganizationName("Hinge Lantern");
     QApplication::setApplicationName("Hinge Lantern");
     QApplication::setApplicationVersion(HL_VERSION);
     QApplication::setDesktopFileName("hinge-lantern");
+    if (app.arguments().value(1) == "--picture" && app.arguments().size() == 8)
+        return hl::takePicture(app.arguments().mid(2));
     hl::chooseTheme(hl::darkWanted());
     hl::Workbench window;
     const QStringList files = app.arguments().mid(1);

@@ -24,8 +24,8 @@
 #include <QStyle>
 #include <QToolButton>
 #include <QVBoxLayout>
-#include <algorithm>
 #include <QVariantAnimation>
+#include <algorithm>
 
 namespace hl {
 

@@ -84,6 +84,7 @@ class Workbench : public QMainWindow {
     bool save();
     bool saveAs();
     void exportSheets();
+    void exportPicture();
     void exportAs(Exports what, const QString& title, const QString& fallback);
     void askBackwards();
     void writeProof(); // the report, to a file the maker names

@@ -1,11 +1,13 @@
 // The workbench and files: open, save, export, leave, recover.
 #include "app/flat/flat_view.h"
 #include "app/session/recovery.h"
+#include "app/standing/card_image.h"
 #include "app/start/start_page.h"
 #include "app/workbench.h"
 #include "core/assemble/assemble.h"
 #include "core/exports/exports.h"
 #include "core/files/hlantern.h"
+#include <QApplication>
 #include <QCloseEvent>
 #include <QDir>
 #include <QFileDialog>
@@ -147,6 +149,34 @@ void Workbench::writeProof() {
 }
 
 // Asks for a name and writes such a thing to it.
+// The standing card as it is opened now, or its opening as a moving picture.
+void Workbench::exportPicture() {
+    constexpr int frames = 45;
+    if (!session_.snapshot())
+        return;
+    QString name = QFileInfo(session_.path()).completeBaseName();
+    if (name.isEmpty())
+        name = "card";
+    const QString path = fileDialog(
+        this, tr("Save a picture of the card"), QFileDialog::AcceptSave,
+        {tr("Picture (*.png)"), tr("Moving picture of the opening (*.webp)")}, "png", name);
+    if (path.isEmpty())
+        return;
+    const QString ending = QFileInfo(path).suffix().toLower();
+    if (ending != "png" && ending != "webp")
+        return tell(tr("%1: this ending is no format for it; end the name with %2.")
+                        .arg(path, tr(".png or .webp")));
+    QApplication::setOverrideCursor(Qt::WaitCursor);
+    const Pictured card(session_.snapshot()->folded);
+    const Trouble t = ending == "png"
+                          ? savePicture(cardImage(card, session_.opening(), {1600, 1200}), path)
+                          : saveFilm(cardFilm(card, frames, {640, 480}), frames / 15.0, path);
+    QApplication::restoreOverrideCursor();
+    if (t)
+        return tell(QString::fromStdString(t->text()));
+    tell(tr("Written to %1.").arg(path), true);
+}
+
 void Workbench::exportAs(Exports what, const QString& title, const QString& fallback) {
     QStringList filters, endings;
     for (auto& e : exporters())

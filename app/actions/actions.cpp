@@ -45,6 +45,15 @@ Actions Workbench::tableOfActions() {
         {"save-as", card, tr("Save &as…"), "Ctrl+Shift+S", [this] { saveAs(); }, When::Design, {}},
         {"export", card, tr("&Export sheets…"), "Ctrl+E", [this] { exportSheets(); }, When::Design,
          "export"},
+        {"picture",
+         card,
+         tr("Save a &picture…"),
+         "Ctrl+Alt+P",
+         [this] { exportPicture(); },
+         When::Design,
+         {},
+         tr("The standing card as it is opened now, or its opening as a moving "
+            "picture")},
         {"quit", card, tr("&Quit"), "Ctrl+Q", [this] { close(); }, When::Always, {}, {}, {}, true},
 
         {"undo", edit, tr("Undo"), "Ctrl+Z", [this] { session_.history()->undo(); }, When::Undo,

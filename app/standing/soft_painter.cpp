@@ -4,6 +4,7 @@
 #include <QPainter>
 #include <QPainterPath>
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 namespace hl {
@@ -16,32 +17,112 @@ QPolygonF projected(const std::vector<Vec3>& corners, const Mat4& m, const QSize
     return out;
 }
 
-// The pattern as three corners have it (perspective bends it a little, which is not drawn), and the
-// light over it.
-void paintPrint(QPainter& painter, const Face& f, const QPolygonF& shape, const Print& print) {
-    constexpr int pixels = 96; // of a tile
-    const QImage tile = printImage(print, pixels);
-    const Vec2 u = f.tiles[1] - f.tiles[0], v = f.tiles[2] - f.tiles[0];
-    const double det = u.x() * v.y() - u.y() * v.x();
-    if (std::fabs(det) < 1e-9)
-        return;
-    const QPointF a = shape[1] - shape[0], b = shape[2] - shape[0];
-    // Tile coordinates, y up, to the screen; pictures count from their upper left corner.
-    const QPointF x = (a * v.y() - b * u.y()) / det, y = (b * u.x() - a * v.x()) / det;
-    const QPointF corner = shape[0] - x * f.tiles[0].x() - y * f.tiles[0].y() + y;
-    const double w = tile.width(), h = tile.height();
-    QBrush brush(tile);
-    brush.setTransform(
-        QTransform(x.x() / w, x.y() / w, -y.x() / h, -y.y() / h, corner.x(), corner.y()));
-    painter.setBrush(brush);
-    painter.drawPolygon(shape);
-    painter.save();
-    painter.setCompositionMode(QPainter::CompositionMode_Multiply);
-    painter.setPen(Qt::NoPen);
-    painter.setBrush(f.face);
-    painter.drawPolygon(shape);
-    painter.restore();
-}
+// A picture in which what is nearer hides what is farther, pixel by pixel: every pixel four times.
+class Raster {
+  public:
+    Raster(const QSizeF& size, const Mat4& m)
+        : m_(m), size_(size),
+          image_(QSize(int(std::ceil(size.width())), int(std::ceil(size.height()))) * fine,
+                 QImage::Format_ARGB32_Premultiplied),
+          depth_(size_t(image_.width()) * size_t(image_.height()), 2.0f) {
+        image_.fill(Qt::transparent);
+    }
+
+    void face(const Face& f, bool front, const std::vector<Print>& prints) {
+        const QImage tile =
+            front && f.print >= 0 ? printImage(prints[size_t(f.print)], tilePixels) : QImage();
+        for (size_t i = 2; i < f.corners.size(); ++i)
+            triangle(f, {0, i - 1, i}, front ? f.face : f.back, tile);
+    }
+    // A little nearer than what it lies on.
+    void line(const Edge& e) {
+        const Vec4 a = m_ * e.from.homogeneous(), b = m_ * e.to.homogeneous();
+        if (a.w() <= 0 || b.w() <= 0)
+            return;
+        const QPointF p = toPixels(a, size_) * fine, q = toPixels(b, size_) * fine;
+        const double long_ = std::hypot(q.x() - p.x(), q.y() - p.y());
+        const int steps = std::min(20000, int(std::ceil(long_)));
+        const int half = std::max(0, int(std::lround(e.width * fine / 2 - 0.5)));
+        const QRgb colour = e.colour.rgb();
+        for (int i = 0; i <= steps; ++i) {
+            const double t = steps ? double(i) / steps : 0;
+            const QPointF at = p + (q - p) * t;
+            const double z = a.z() / a.w() + t * (b.z() / b.w() - a.z() / a.w()) -
+                             (e.width > 2 ? 0.0010 : 0.0002);
+            for (int y = -half; y <= half; ++y)
+                for (int x = -half; x <= half; ++x)
+                    put(int(at.x()) + x, int(at.y()) + y, float(z), colour);
+        }
+    }
+    QImage image() const {
+        return image_.scaled(image_.size() / fine, Qt::IgnoreAspectRatio, Qt::SmoothTransformation);
+    }
+
+  private:
+    static constexpr int fine = 2, tilePixels = 160;
+
+    void put(int x, int y, float z, QRgb colour) {
+        if (x < 0 || y < 0 || x >= image_.width() || y >= image_.height())
+            return;
+        float& there = depth_[size_t(y) * size_t(image_.width()) + size_t(x)];
+        if (z > there)
+            return;
+        there = z;
+        reinterpret_cast<QRgb*>(image_.scanLine(y))[x] = colour;
+    }
+
+    void triangle(const Face& f, const std::array<size_t, 3>& corner, const QColor& light,
+                  const QImage& tile) {
+        double x[3], y[3], z[3], w[3];
+        for (int k = 0; k < 3; ++k) {
+            const Vec4 p = m_ * f.corners[corner[size_t(k)]].homogeneous();
+            if (p.w() <= 1e-9)
+                return;
+            const QPointF at = toPixels(p, size_) * fine;
+            x[k] = at.x(), y[k] = at.y(), z[k] = p.z() / p.w(), w[k] = 1 / p.w();
+        }
+        const double area = (x[1] - x[0]) * (y[2] - y[0]) - (x[2] - x[0]) * (y[1] - y[0]);
+        if (std::fabs(area) < 1e-9)
+            return;
+        const auto [left, right] = std::minmax({x[0], x[1], x[2]});
+        const auto [top, bottom] = std::minmax({y[0], y[1], y[2]});
+        for (int j = std::max(0, int(top)); j <= std::min(image_.height() - 1, int(bottom)); ++j)
+            for (int i = std::max(0, int(left)); i <= std::min(image_.width() - 1, int(right));
+                 ++i) {
+                const double px = i + 0.5, py = j + 0.5;
+                double part[3];
+                for (int k = 0; k < 3; ++k) {
+                    const int n = (k + 1) % 3, o = (k + 2) % 3;
+                    part[k] = ((x[n] - px) * (y[o] - py) - (x[o] - px) * (y[n] - py)) / area;
+                }
+                if (part[0] < -1e-9 || part[1] < -1e-9 || part[2] < -1e-9)
+                    continue;
+                QRgb colour = light.rgb();
+                if (!tile.isNull()) {
+                    double u = 0, v = 0, all = 0; // straight in space, not on the screen
+                    for (int k = 0; k < 3; ++k) {
+                        const Vec2& t = f.tiles[corner[size_t(k)]];
+                        u += part[k] * w[k] * t.x();
+                        v += part[k] * w[k] * t.y();
+                        all += part[k] * w[k];
+                    }
+                    u /= all, v /= all;
+                    u -= std::floor(u), v -= std::floor(v);
+                    const QRgb ink =
+                        tile.pixel(std::min(int(u * tile.width()), tile.width() - 1),
+                                   std::min(int((1 - v) * tile.height()), tile.height() - 1));
+                    colour = qRgb(qRed(ink) * light.red() / 255, qGreen(ink) * light.green() / 255,
+                                  qBlue(ink) * light.blue() / 255);
+                }
+                put(i, j, float(part[0] * z[0] + part[1] * z[1] + part[2] * z[2]), colour);
+            }
+    }
+
+    const Mat4& m_;
+    QSizeF size_;
+    QImage image_;
+    std::vector<float> depth_;
+};
 
 } // namespace
 
@@ -70,28 +151,12 @@ void paintSoftly(QPainter& painter, const Scene& scene, const Camera& camera, co
         shadow.addPolygon(projected(flat, m, size));
     }
     painter.fillPath(shadow, QColor(40, 30, 20, 34));
-    std::vector<const Face*> order;
+    Raster raster(size, m);
     for (const Face& f : scene.faces)
-        order.push_back(&f);
-    auto far = [&](const Face* f) {
-        Vec3 sum = Vec3::Zero();
-        for (const Vec3& p : f->corners)
-            sum += p;
-        return (sum / double(f->corners.size()) - eye).norm();
-    };
-    std::stable_sort(order.begin(), order.end(),
-                     [&](const Face* a, const Face* b) { return far(a) > far(b); });
-    for (const Face* f : order) {
-        const bool front = f->normal.dot(eye - f->corners.front()) > 0;
-        const QColor colour = front ? f->face : f->back;
-        const QPolygonF shape = projected(f->corners, m, size);
-        painter.setPen(QPen(colour.darker(135), 0.8));
-        painter.setBrush(colour);
-        if (front && f->print >= 0)
-            paintPrint(painter, *f, shape, scene.prints[size_t(f->print)]);
-        else
-            painter.drawPolygon(shape);
-    }
+        raster.face(f, f.normal.dot(eye - f.corners.front()) > 0, scene.prints);
+    for (const Edge& e : scene.edges)
+        raster.line(e);
+    painter.drawImage(QRectF({0, 0}, size), raster.image());
     for (const Edge& e : scene.edges)
         if (e.width > 2) { // what is marked shows through
             painter.setPen(QPen(e.colour, e.width));

@@ -18,6 +18,7 @@ Run declarePart(CLI::App&);
 Run declareJoin(CLI::App&);
 Run declareDraw(CLI::App&);
 Run declareStock(CLI::App&);
+Run declarePicture(CLI::App&);
 Run declarePose(CLI::App&);
 Run declareCheck(CLI::App&);
 Run declareWorkshop(CLI::App&);
@@ -47,6 +48,7 @@ const std::vector<Command>& commands() {
         {"papers", "the printed papers that ship, and schemes of them", declarePapers},
         {"ways", "every way to fold what may go either way", declareWays},
         {"parts", "what is cut and scored", declareParts},
+        {"picture", "the standing card as a picture, still or moving", declarePicture},
         {"pose", "where every panel is at an opening", declarePose},
         {"check", "whether the card works", declareCheck},
         {"workshop", "writes the workshop's file with the sample values", declareWorkshop},

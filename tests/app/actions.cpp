@@ -109,6 +109,14 @@ class ActionsOfTheWindow : public QObject, hl::test::RealWindow {
                        [this] { QCOMPARE(session().path(), dir_.filePath("another.hlantern")); }});
         on("export", {[this] { written("sheets.svg"); },
                       [this] { QVERIFY(QFileInfo(dir_.filePath("sheets.svg")).size() > 500); }});
+        on("picture", {[this] { written("card.png"); },
+                       [this] {
+                           QCOMPARE(QImage(dir_.filePath("card.png")).size(), QSize(1600, 1200));
+                           // The moving one, by its ending.
+                           written("card.webp");
+                           trigger("picture");
+                           QVERIFY(QFileInfo(dir_.filePath("card.webp")).size() > 5000);
+                       }});
         on("report", {[this] { written("proof.html"); },
                       [this] { QVERIFY(QFileInfo(dir_.filePath("proof.html")).size() > 500); }});
         on("quit", {{}, [this] {

@@ -1,6 +1,7 @@
 // Dressing on the command line: papers, mats, layers, toppers, all of it at once; edges, zones,
 // ways to fold, a lone base.
 #include "core/files/hlantern.h"
+#include <QFile>
 #include <QJsonArray>
 #include <QJsonDocument>
 #include <QJsonObject>
@@ -88,6 +89,39 @@ class DressingByWords : public QObject {
         QCOMPARE(d.structure("mat3")->set.at("side").count, std::int64_t(1));
         QCOMPARE(d.structure("topper1")->on, std::string("mat1.mat"));
         QCOMPARE(cli("check", {}), 0);
+    }
+
+    // Still and moving; drawn without a display; of the size and at the opening that is asked for.
+    void pictures() {
+        const QString png = dir_.filePath("card.png"), webp = dir_.filePath("card.webp");
+        auto bytes = [](const QString& path) {
+            QFile f(path);
+            return f.open(QIODevice::ReadOnly) ? f.readAll() : QByteArray();
+        };
+        auto size = [&](const QByteArray& b) { // from the header
+            auto four = [&](int at) {
+                return int(uchar(b[at]) << 24 | uchar(b[at + 1]) << 16 | uchar(b[at + 2]) << 8 |
+                           uchar(b[at + 3]));
+            };
+            return std::pair{four(16), four(20)};
+        };
+        qputenv("QT_QPA_PLATFORM", "offscreen");
+        QCOMPARE(cli("picture", {"-o", png, "--size", "320x240"}), 0);
+        const QByteArray shown = bytes(png);
+        QVERIFY(shown.startsWith("\x89PNG") && size(shown) == std::pair(320, 240));
+        QVERIFY(cli("picture", {"-o", png}) != 0); // it is there already
+        QCOMPARE(cli("picture", {"-o", png, "--force", "--size", "320x240", "--open", "5"}), 0);
+        QVERIFY(bytes(png) != shown);
+        QCOMPARE(cli("picture", {"-o", webp, "--size", "160x120", "--frames", "6"}), 0);
+        const QByteArray film = bytes(webp);
+        QVERIFY(film.startsWith("RIFF") && film.mid(8, 4) == "WEBP" && film.contains("ANIM"));
+        QCOMPARE(film.count("ANMF"), qsizetype(6));
+        QVERIFY(cli("picture", {"-o", png, "--force", "--open", "400"}) != 0);
+        QVERIFY(err_.contains("out of reach"));
+        QVERIFY(cli("picture", {"-o", png, "--force", "--size", "wide"}) != 0);
+        QVERIFY(cli("picture", {"-o", file(), "--force"}) != 0);
+        QVERIFY(err_.contains("the file that is read"));
+        QVERIFY(cli("picture", {"-o", dir_.filePath("nowhere/card.png")}) != 0);
     }
 
     void aWritingPanel() {

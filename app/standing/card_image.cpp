@@ -1,0 +1,98 @@
+#include "app/standing/card_image.h"
+#include "app/standing/painter.h"
+#include "core/files/atomic_save.h"
+#include "core/measure/number.h"
+#include <QBuffer>
+#include <QPainter>
+#include <algorithm>
+#include <cmath>
+#include <webp/encode.h>
+#include <webp/mux.h>
+
+namespace hl {
+
+QImage cardImage(const Pictured& card, double opening, const QSize& size) {
+    const Case& c = *card.folded;
+    const Posture stance = naturalStance(c.design);
+    const double at = std::clamp(opening, c.first(), c.last());
+    const Scene scene =
+        sceneOf(c, poseAt(c.linkage, c.motion, at), stance, {}, {&card.flats, &card.upright});
+    Camera camera;
+    const double shown = std::clamp(c.assembly.display.at, c.first(), c.last());
+    std::vector<Pose> poses; // as it is shown first: it says which side is the best
+    for (const double part : {0.0, 0.5, 0.98})
+        poses.push_back(poseAt(c.linkage, c.motion, shown + part * (c.first() - shown)));
+    poses.push_back(poseAt(c.linkage, c.motion, at));
+    frame(camera, c, poses, stance, size);
+    QImage out(size, QImage::Format_RGB32);
+    QPainter painter(&out);
+    paintGround(painter, size);
+    const QImage image = GlPainter::shared().paint(scene, camera, size, 1);
+    if (image.isNull())
+        paintSoftly(painter, scene, camera, size);
+    else
+        painter.drawImage(QPointF(0, 0), image);
+    return out;
+}
+
+std::vector<QImage> cardFilm(const Pictured& card, int frames, const QSize& size) {
+    const Case& c = *card.folded;
+    const double shown = std::clamp(c.assembly.display.at, c.first(), c.last());
+    std::vector<QImage> out;
+    for (int i = 0; i < frames; ++i) { // slow at both ends, as a hand is
+        const double turn = (1 - std::cos(2 * pi * i / frames)) / 2;
+        out.push_back(cardImage(card, c.first() + turn * (shown - c.first()), size));
+    }
+    return out;
+}
+
+Trouble savePicture(const QImage& image, const QString& path) {
+    QByteArray bytes;
+    QBuffer buffer(&bytes);
+    if (!buffer.open(QIODevice::WriteOnly) || !image.save(&buffer, "PNG"))
+        return Problem{path.toStdString(), "the picture could not be made",
+                       "ask for a smaller one"};
+    return saveFile(path.toStdString(), bytes.toStdString());
+}
+
+Trouble saveFilm(const std::vector<QImage>& film, double seconds, const QString& path) {
+    const Problem failed{path.toStdString(), "the moving picture could not be made",
+                         "ask for fewer frames, or a smaller one"};
+    if (film.empty())
+        return failed;
+    WebPAnimEncoderOptions options;
+    WebPConfig config;
+    if (!WebPAnimEncoderOptionsInit(&options) || !WebPConfigInit(&config))
+        return failed;
+    config.quality = 82;
+    WebPAnimEncoder* encoder = WebPAnimEncoderNew(film[0].width(), film[0].height(), &options);
+    if (!encoder)
+        return failed;
+    bool good = true;
+    for (size_t i = 0; i < film.size() && good; ++i) {
+        const QImage rgba = film[i].convertToFormat(QImage::Format_RGBA8888);
+        WebPPicture picture;
+        good = WebPPictureInit(&picture);
+        picture.width = rgba.width();
+        picture.height = rgba.height();
+        picture.use_argb = 1;
+        good = good && WebPPictureImportRGBA(&picture, rgba.constBits(), int(rgba.bytesPerLine()));
+        good = good &&
+               WebPAnimEncoderAdd(encoder, &picture,
+                                  int(1000 * seconds * double(i) / double(film.size())), &config);
+        WebPPictureFree(&picture);
+    }
+    WebPData data;
+    WebPDataInit(&data);
+    good = good && WebPAnimEncoderAdd(encoder, nullptr, int(1000 * seconds), nullptr) &&
+           WebPAnimEncoderAssemble(encoder, &data);
+    WebPAnimEncoderDelete(encoder);
+    const std::string bytes =
+        good ? std::string(reinterpret_cast<const char*>(data.bytes), data.size) : std::string();
+    WebPDataClear(&data);
+    if (!good)
+        return failed;
+    return saveFile(path.toStdString(), bytes);
+}
+
+} // namespace hl

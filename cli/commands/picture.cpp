@@ -1,0 +1,106 @@
+// Pictures of the standing card. The window's program draws them, without a window; it lies beside
+// this one.
+#include "cli/common.h"
+#include "core/assemble/assemble.h"
+#include "core/fold/case.h"
+#include "core/measure/number.h"
+#include <filesystem>
+#include <sys/wait.h>
+#include <unistd.h>
+
+namespace hl::cli {
+namespace {
+
+constexpr int leastSide = 16, mostSide = 8000; // pixels
+constexpr int mostFrames = 240;
+
+struct Given {
+    std::string file, out, size = "1200x900", to;
+    double open = -1;
+    int frames = 45;
+    bool force = false;
+};
+
+// "1200x900".
+std::optional<std::pair<int, int>> sizeOf(const std::string& text) {
+    std::string_view rest = text;
+    const auto w = takeNumber(rest);
+    if (!w || rest.empty() || rest.front() != 'x')
+        return {};
+    rest.remove_prefix(1);
+    const auto h = takeNumber(rest);
+    if (!h || !rest.empty() || *w < leastSide || *h < leastSide || *w > mostSide || *h > mostSide)
+        return {};
+    return std::pair{static_cast<int>(*w), static_cast<int>(*h)};
+}
+
+// Runs the window's program with these words and waits for it.
+int runBeside(const std::vector<std::string>& words) {
+    std::error_code error;
+    const auto here = std::filesystem::read_symlink("/proc/self/exe", error);
+    const std::string program = (here.parent_path() / "hinge-lantern").string();
+    if (error || access(program.c_str(), X_OK) != 0)
+        return refuse({"picture", "the window's program is not beside this one",
+                       "install or build hinge-lantern as well"});
+    std::vector<char*> args{const_cast<char*>(program.c_str())};
+    for (const std::string& w : words)
+        args.push_back(const_cast<char*>(w.c_str()));
+    args.push_back(nullptr);
+    const pid_t child = fork();
+    if (child == 0) {
+        if (!std::getenv("DISPLAY") && !std::getenv("WAYLAND_DISPLAY"))
+            setenv("QT_QPA_PLATFORM", "offscreen", 1);
+        setenv("QT_LOGGING_RULES", "default.warning=false", 0); // of the toolkit
+        execv(program.c_str(), args.data());
+        _exit(127);
+    }
+    int status = 0;
+    if (child < 0 || waitpid(child, &status, 0) < 0 || !WIFEXITED(status))
+        return refuse({"picture", "the picture could not be drawn", "try again"});
+    return WEXITSTATUS(status) == 0 ? Done : BadInput;
+}
+
+int picture(const Given& g) {
+    auto d = loadDesign(g.file);
+    if (!d)
+        return refuse(d.problem());
+    const auto size = sizeOf(g.size);
+    if (!size)
+        return refuse({"--size", "“" + g.size + "” is no size of a picture",
+                       "give 16 to 8000 pixels each way, like 1200x900"});
+    const std::string ending = std::filesystem::path(g.out).extension().string();
+    const std::string kind = !g.to.empty() ? g.to : ending == ".webp" ? "webp" : "png";
+    if (Trouble t = mayWrite(g.out, g.force, {g.file}))
+        return refuse(*t);
+    if (g.open >= 0) {
+        auto made = assemble(*d);
+        if (!made)
+            return refuse(made.problem());
+        const Linkage k = linkageOf(*made);
+        if (g.open < k.course.begin() || g.open > k.course.end())
+            return refuse({"--open", "the opening is out of reach",
+                           "give " + numberText(k.course.begin(), 1) + " to " +
+                               numberText(k.course.end(), 1)});
+    }
+    return runBeside({"--picture", g.file, g.out, numberText(g.open, 3), numberText(size->first),
+                      numberText(size->second), numberText(kind == "webp" ? g.frames : 1)});
+}
+
+} // namespace
+
+Run declarePicture(CLI::App& options) {
+    auto g = std::make_shared<Given>();
+    options.add_option("FILE", g->file)->required();
+    options.add_option("-o,--output", g->out, "the file to write")->required();
+    options.add_option("--open", g->open, "the opening; as it is displayed without")
+        ->check(CLI::NonNegativeNumber);
+    options.add_option("--size", g->size, "in pixels, 1200x900 unless given");
+    options.add_option("--to", g->to, "png, or webp for the opening as a moving picture")
+        ->check(CLI::IsMember({"png", "webp"}));
+    options.add_option("--frames", g->frames, "of the moving picture, 15 a second")
+        ->check(CLI::Range(2, mostFrames));
+    addForce(options, g->force);
+    return [g] { return picture(*g); };
+}
+
+} // namespace hl::cli
