@@ -2,7 +2,6 @@
 #include "app/look/theme.h"
 #include "app/standing/prints.h"
 #include "core/assemble/assemble.h"
-#include "core/edit/edit.h"
 #include "core/structures/naming.h"
 #include <QComboBox>
 #include <QLabel>
@@ -331,18 +330,9 @@ void DressTray::dressAll() {
 }
 
 void DressTray::undressAll() {
-    Design d = session_.design();
-    for (bool again = true; again;) {
-        again = false;
-        for (const StructureSpec& s : d.structures)
-            if (s.kind == "mat") {
-                d = removeStructure(d, s.id);
-                again = true;
-                break;
-            }
-    }
-    if (!(d == session_.design()))
-        session_.edit(d, tr("Take all mats off"));
+    const Design bare = undressed(session_.design());
+    if (!(bare == session_.design()))
+        session_.edit(bare, tr("Take all mats off"));
 }
 
 } // namespace hl

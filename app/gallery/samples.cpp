@@ -1,5 +1,6 @@
 #include "app/gallery/samples.h"
 #include "core/assemble/assemble.h"
+#include "core/dress/dress.h"
 #include "core/edit/edit.h"
 #include <map>
 
@@ -11,7 +12,12 @@ std::shared_ptr<const Case> folded(const std::string& family) {
         *newDesign(Measure::fromMm(127), Measure::fromMm(177.8), SpineSide::Left, Unit::Inch);
     auto added = addStructure(card, family, "", {});
     const Design& d = added ? added->first : card;
-    return std::make_shared<const Case>(d, *assemble(d));
+    const auto bare = std::make_shared<const Case>(d, *assemble(d));
+    // What a structure is, is seen better when it does not have the page's own colour.
+    auto worn = dressed(d, proposalsFor(*bare, *scheme("station")));
+    if (!worn || *worn == d)
+        return bare;
+    return std::make_shared<const Case>(*worn, *assemble(*worn));
 }
 
 } // namespace

@@ -142,6 +142,14 @@ Result<std::pair<Design, std::string>> layMat(const Design& design, const std::s
     return std::pair{d, s.id};
 }
 
+Design undressed(const Design& design) {
+    Design d = design;
+    for (const StructureSpec& s : design.structures)
+        if (s.kind == "mat" && d.structure(s.id))
+            d = removeStructure(d, s.id);
+    return d;
+}
+
 Result<Design> dressed(const Design& design, const std::vector<Proposal>& proposals,
                        std::optional<Measure> step) {
     Design d = design;

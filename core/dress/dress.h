@@ -34,6 +34,9 @@ std::string paperPrinting(Design& design, const Tile& tile);
 Result<Design> dressed(const Design& design, const std::vector<Proposal>& proposals,
                        std::optional<Measure> step = {});
 
+// The design without any mats, nor what stands on them.
+Design undressed(const Design& design);
+
 // Lays one mat on a panel, on top of those that are there already, and returns its id with the
 // design; or gives the topmost mat another paper where `replace`.
 Result<std::pair<Design, std::string>> layMat(const Design& design, const std::string& panel,

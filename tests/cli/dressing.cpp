@@ -1,35 +1,17 @@
 // Dressing on the command line: papers, mats, layers, toppers, all of it at once; edges, zones,
 // ways to fold, a lone base.
-#include "core/files/hlantern.h"
+#include "tests/cli/command_line.h"
 #include <QFile>
 #include <QJsonArray>
-#include <QJsonDocument>
 #include <QJsonObject>
-#include <QProcess>
-#include <QTemporaryDir>
 #include <QtTest>
 #include <cmath>
 
 using namespace hl;
+using namespace hl::test;
 
-class DressingByWords : public QObject {
+class DressingByWords : public QObject, public CommandLine {
     Q_OBJECT
-    QTemporaryDir dir_;
-    QString file() const { return dir_.filePath("card.hlantern"); }
-    QString out_, err_;
-    int run(const QStringList& args) {
-        QProcess p;
-        p.start(HL_BIN_DIR "/hinge-lantern-cli", args);
-        p.waitForFinished();
-        out_ = QString::fromUtf8(p.readAllStandardOutput());
-        err_ = QString::fromUtf8(p.readAllStandardError());
-        return p.exitCode();
-    }
-    int cli(const QString& command, const QStringList& args) {
-        return run(QStringList{command, file()} + args);
-    }
-    Design design() { return *loadDesign(file().toStdString()); }
-    QJsonObject json() { return QJsonDocument::fromJson(out_.toUtf8()).object(); }
 
   private slots:
     void init() {

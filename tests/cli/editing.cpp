@@ -1,32 +1,15 @@
 // What the window can edit, the command line can as well, without a look into the file.
-#include "core/files/hlantern.h"
+#include "tests/cli/command_line.h"
 #include <QFile>
 #include <QJsonArray>
-#include <QJsonDocument>
 #include <QJsonObject>
-#include <QProcess>
-#include <QTemporaryDir>
 #include <QtTest>
 
 using namespace hl;
+using namespace hl::test;
 
-class Editing : public QObject {
+class Editing : public QObject, public CommandLine {
     Q_OBJECT
-    QTemporaryDir dir_;
-    QString file() const { return dir_.filePath("card.hlantern"); }
-    QString out_, err_;
-    int run(const QStringList& args) {
-        QProcess p;
-        p.start(HL_BIN_DIR "/hinge-lantern-cli", args);
-        p.waitForFinished();
-        out_ = QString::fromUtf8(p.readAllStandardOutput());
-        err_ = QString::fromUtf8(p.readAllStandardError());
-        return p.exitCode();
-    }
-    int cli(const QString& command, const QStringList& args) {
-        return run(QStringList{command, file()} + args);
-    }
-    Design design() { return *loadDesign(file().toStdString()); }
 
   private slots:
     void init() { QCOMPARE(run({"new", file(), "--force", "--card", "130x160mm"}), 0); }

@@ -32,19 +32,6 @@ std::vector<QString> commissions() {
     return out;
 }
 
-Design bareOf(Design d) {
-    for (bool again = true; again;) {
-        again = false;
-        for (const StructureSpec& s : d.structures)
-            if (s.kind == "mat") {
-                d = removeStructure(d, s.id);
-                again = true;
-                break;
-            }
-    }
-    return d;
-}
-
 } // namespace
 
 class Dressing : public QObject {
@@ -148,7 +135,7 @@ class Dressing : public QObject {
         QVERIFY(commissions().size() >= 20);
         for (const QString& file : commissions()) {
             const Design d = *loadDesign(file.toStdString());
-            const Design bare = bareOf(d);
+            const Design bare = undressed(d);
             QVERIFY2(d.structures.size() > bare.structures.size(), qPrintable(file));
             const auto all = fold(d), without = fold(bare);
             QCOMPARE(all->linkage.loops.size(), without->linkage.loops.size());

@@ -65,7 +65,7 @@ Row rowOf(const Ring& ring) {
     return out;
 }
 
-bool same(const Row& a, const Row& b) {
+bool alikeRows(const Row& a, const Row& b) {
     if (a.size() != b.size())
         return false;
     for (size_t shift = 0; shift < b.size(); ++shift) {
@@ -105,8 +105,8 @@ void dressing(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     for (size_t i = 0; i < mats.size() && !stop; ++i)
         for (size_t k = i + 1; k < mats.size(); ++k) {
             if (told[i] || told[k] || mats[i].paper != mats[k].paper ||
-                mats[i].paper->pattern.empty() || !same(rows[i], mirrored[k]) ||
-                same(rows[i], rows[k]))
+                mats[i].paper->pattern.empty() || !alikeRows(rows[i], mirrored[k]) ||
+                alikeRows(rows[i], rows[k]))
                 continue;
             told[i] = told[k] = true;
             Finding f = Finding::of("dressing", Severity::Note, c.first(), c.last(), c.first());
