@@ -13,6 +13,8 @@ std::shared_ptr<const Case> folded(const std::string& family) {
     auto added = addStructure(card, family, "", {});
     const Design& d = added ? added->first : card;
     const auto bare = std::make_shared<const Case>(d, *assemble(d));
+    if (hl::family(family)->ground == Ground::Form)
+        return bare; // its pages say what it is
     // What a structure is, is seen better when it does not have the page's own colour.
     auto worn = dressed(d, proposalsFor(*bare, *scheme("station")));
     if (!worn || *worn == d)

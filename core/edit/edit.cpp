@@ -213,7 +213,7 @@ Result<std::pair<Design, std::string>> changeForm(const Design& design, const st
     d.card.form = form;
     if (design.card.form != form) {
         d.card.set.clear();
-        d.card.say = {};
+        d.card.say = form == "pages" ? lineOfCard(design) : SayLine();
     }
     if (Trouble t = setAll(d, "card", set))
         return *t;

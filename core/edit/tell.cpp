@@ -4,6 +4,7 @@
 #include "core/design/tiles.h"
 #include "core/edit/checked.h"
 #include "core/edit/edit.h"
+#include "core/make/parts_list.h"
 #include "core/measure/number.h"
 #include "core/measure/place.h"
 #include "core/structures/family.h"
@@ -141,8 +142,9 @@ Trouble tellCard(Design& d, const Text& key, const Text& text) {
         return choose(d.units, place, text);
     if (key == "form") {
         if (c.form != text) {
+            const SayLine line = text == "pages" ? lineOfCard(d) : SayLine();
             c.set.clear();
-            c.say = {};
+            c.say = line;
         }
         c.form = text;
         return {};
@@ -360,8 +362,7 @@ Trouble tellPaper(Stock& s, const Text& key, const Text& text) {
         }
         const Tile* p = tile(text);
         if (!p)
-            return no(place, "there is no pattern “" + text + "”",
-                      "use one of: " + knownTiles());
+            return no(place, "there is no pattern “" + text + "”", "use one of: " + knownTiles());
         if (s.pattern != text) // its own colours, until others are told
             s.face = p->face;
         s.pattern = text;
@@ -454,6 +455,24 @@ Trouble tellOne(Design& d, const Text& id, const Text& key, const Text& text) {
 }
 
 } // namespace
+
+SayLine lineOfCard(const Design& d) {
+    auto made = assemble(d);
+    if (!made || made->parts.empty() || ownerOf(made->parts[0].id) != "card")
+        return {};
+    size_t sheets = 0, pages = 0;
+    for (const Part& p : made->parts)
+        sheets += ownerOf(p.id) == "card";
+    for (const Panel& p : made->panels)
+        pages += p.role == Role::Page && p.part == 0;
+    // Rings and interlocked sheets are more than a row.
+    if (sheets != 1 || d.card.form == "single")
+        return {};
+    for (const ListedPart& p : partsList(d, *made))
+        if (p.id == made->parts[0].id && p.say.panels.size() == pages)
+            return p.say;
+    return {};
+}
 
 Result<Design> tell(const Design& design, const Text& id, const Told& told) {
     Design d = design;

@@ -34,6 +34,10 @@ Result<std::pair<Design, std::string>> addJoin(const Design& design, const std::
 Result<Design> breakUp(const Design& design, const std::string& series);
 
 // Gives a structure, part or paper another name for people.
+// The line of a card whose pages hang in a row from one sheet, whatever its form: what it becomes
+// as a card of pages. Empty where it is no such row.
+SayLine lineOfCard(const Design& design);
+
 Result<Design> rename(const Design& design, const std::string& id, const std::string& name);
 
 // Removes whatever has that id: a structure with all that stands on it, a part, a line or tab of

@@ -2,7 +2,9 @@
 #include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
 #include "core/structures/family.h"
+#include "tests/support.h"
 #include <QtTest>
+#include <cmath>
 
 using namespace hl;
 
@@ -82,6 +84,36 @@ class Edits : public QObject {
         Design set = *setMeasure(d, "box1", "left_wall", "40 mm");
         QVERIFY(set != d);
         QVERIFY(*setMeasure(set, "box1", "left_wall", "auto") == d);
+    }
+
+    // The forms whose pages hang in a row are presets of pages: turned into one, a card keeps its
+    // sheet, gets its line, and works.
+    void rowsArePresetsOfPages() {
+        for (const char* form : {"z-fold", "accordion", "three-page", "stand"}) {
+            auto made = changeForm(test::card(), form, {});
+            QVERIFY2(made, form);
+            const Design& row = made->first;
+            auto pages = changeForm(row, "pages", {});
+            QVERIFY2(pages, pages ? form : pages.problem().text().c_str());
+            QVERIFY2(pages->first.card.say.panels.size() > 2, form);
+            const Assembly a = *assemble(row), b = *assemble(pages->first);
+            size_t same = 0, count = 0;
+            for (const Panel& p : a.panels) {
+                if (p.role != Role::Page)
+                    continue;
+                ++count;
+                for (const Panel& q : b.panels)
+                    same += q.role == Role::Page &&
+                            std::fabs(areaOf(p.outline) - areaOf(q.outline)) < 1e-6 &&
+                            (p.outline[0] - q.outline[0]).norm() < 1e-6;
+            }
+            QVERIFY2(same >= count, form);
+            auto told = tell(row, "card", {{"form", "pages"}});
+            QVERIFY2(told && *told == pages->first, form);
+        }
+        // What is no row begins anew.
+        auto petal = changeForm(test::card(), "petal", {});
+        QVERIFY(petal && changeForm(petal->first, "pages", {})->first.card.say.empty());
     }
 };
 
