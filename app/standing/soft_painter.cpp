@@ -41,12 +41,16 @@ class Raster {
             return;
         const QPointF p = toPixels(a, size_) * fine, q = toPixels(b, size_) * fine;
         const double long_ = std::hypot(q.x() - p.x(), q.y() - p.y());
-        const int steps = std::min(20000, int(std::ceil(long_)));
+        if (!(long_ < 20000)) // it passes beside the eye
+            return;
+        const int steps = int(std::ceil(long_));
         const int half = std::max(0, int(std::lround(e.width * fine / 2 - 0.5)));
         const QRgb colour = e.colour.rgb();
         for (int i = 0; i <= steps; ++i) {
             const double t = steps ? double(i) / steps : 0;
             const QPointF at = p + (q - p) * t;
+            if (!(std::fabs(at.x()) < 1e6 && std::fabs(at.y()) < 1e6))
+                continue;
             const double z = a.z() / a.w() + t * (b.z() / b.w() - a.z() / a.w()) -
                              (e.width > 2 ? 0.0010 : 0.0002);
             for (int y = -half; y <= half; ++y)
@@ -86,9 +90,13 @@ class Raster {
             return;
         const auto [left, right] = std::minmax({x[0], x[1], x[2]});
         const auto [top, bottom] = std::minmax({y[0], y[1], y[2]});
-        for (int j = std::max(0, int(top)); j <= std::min(image_.height() - 1, int(bottom)); ++j)
-            for (int i = std::max(0, int(left)); i <= std::min(image_.width() - 1, int(right));
-                 ++i) {
+        // Corners beside the eye lie far off the picture.
+        const auto row = [&](double at) { return int(std::clamp(at, 0.0, image_.height() - 1.0)); };
+        const auto column = [&](double at) {
+            return int(std::clamp(at, 0.0, image_.width() - 1.0));
+        };
+        for (int j = row(top); j <= row(bottom); ++j)
+            for (int i = column(left); i <= column(right); ++i) {
                 const double px = i + 0.5, py = j + 0.5;
                 double part[3];
                 for (int k = 0; k < 3; ++k) {
