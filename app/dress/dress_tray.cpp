@@ -1,4 +1,5 @@
 #include "app/dress/dress_tray.h"
+#include "app/look/plain_tip.h"
 #include "app/look/theme.h"
 #include "app/standing/prints.h"
 #include "core/assemble/assemble.h"
@@ -203,7 +204,7 @@ void DressTray::fillPapers() {
         auto* item = new QListWidgetItem(iconOf(print), QString());
         item->setData(Qt::UserRole, q(id));
         item->setData(Qt::UserRole + 1, q(name + " " + id));
-        item->setToolTip(q(name));
+        item->setToolTip(plainTip(q(name)));
         item->setData(Qt::AccessibleTextRole, q(name));
         papers_->addItem(item);
     };
@@ -243,7 +244,7 @@ void DressTray::fillProposals() {
     for (const Proposal& p : proposed_) {
         auto* item = new QListWidgetItem(
             tr("%1: %2").arg(q(placeName(c.design, p.panel)), q(tile(p.pattern)->name)));
-        item->setToolTip(item->text());
+        item->setToolTip(plainTip(item->text()));
         item->setData(Qt::UserRole, q(p.panel));
         item->setFlags(item->flags() | Qt::ItemIsUserCheckable);
         item->setCheckState(Qt::Checked);
@@ -272,7 +273,7 @@ void DressTray::fillDressed() {
             continue;
         auto* item = new QListWidgetItem(tr("%1: %2").arg(
             q(callName(session_.design(), s)), q(session_.design().paper(s.stock).name)));
-        item->setToolTip(item->text());
+        item->setToolTip(plainTip(item->text()));
         item->setData(Qt::UserRole, q(s.id));
         dressed_->addItem(item);
         if (q(s.id) == chosen)

@@ -1,4 +1,5 @@
 #include "app/panels/structure_model.h"
+#include "app/look/plain_tip.h"
 #include "app/look/theme.h"
 #include "core/structures/family.h"
 #include "core/structures/naming.h"
@@ -138,7 +139,7 @@ QVariant StructureModel::data(const QModelIndex& index, int role) const {
     case Qt::DecorationRole:
         return icon(t.icon);
     case Qt::ToolTipRole:
-        return t.tip;
+        return plainTip(t.tip);
     case idRole:
         return t.id;
     default:

@@ -202,6 +202,23 @@ class DressingInTheWindow : public QObject, public RealWindow {
         QCOMPARE(mats(), all - 1);
     }
 
+    // A name that looks like markup is a name.
+    void tipsArePlain() {
+        Design d = office();
+        d.structure("office")->name = "<b>Office</b>";
+        open(d);
+        trigger("dress-all");
+        QVERIFY(settled());
+        auto* list = tray<QListWidget>("tray-dressed");
+        bool seen = false;
+        for (int i = 0; i < list->count(); ++i)
+            if (list->item(i)->text().contains("<b>")) {
+                seen = true;
+                QVERIFY(list->item(i)->toolTip().contains("&lt;b&gt;Office"));
+            }
+        QVERIFY(seen);
+    }
+
     // Both painters print; a tile is kept in the colours of its paper.
     void bothPaintersPrint() {
         Stock s;
