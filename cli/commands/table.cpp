@@ -18,6 +18,9 @@ Run declarePart(CLI::App&);
 Run declareJoin(CLI::App&);
 Run declareDraw(CLI::App&);
 Run declareStock(CLI::App&);
+Run declareDrawer(CLI::App&);
+Run declareCuts(CLI::App&);
+Run declareScores(CLI::App&);
 Run declarePicture(CLI::App&);
 Run declarePose(CLI::App&);
 Run declareCheck(CLI::App&);
@@ -48,6 +51,10 @@ const std::vector<Command>& commands() {
         {"papers", "the printed papers that ship, and schemes of them", declarePapers},
         {"ways", "every way to fold what may go either way", declareWays},
         {"parts", "what is cut and scored", declareParts},
+        {"drawer", "the papers and tools there are: makes, tells, adds, CSV in and out",
+         declareDrawer},
+        {"cuts", "which sheets, which cuts, what is left", declareCuts},
+        {"scores", "which edge to the fence, where to score, when to turn", declareScores},
         {"picture", "the standing card as a picture, still or moving", declarePicture},
         {"pose", "where every panel is at an opening", declarePose},
         {"check", "whether the card works", declareCheck},

@@ -37,6 +37,7 @@ const Stock& Design::paper(const std::string& id) const {
     s = s ? s : stock(card.stock);
     return s ? *s : plain;
 }
+const ImageSpec* Design::image(const std::string& id) const { return find(images, id); }
 const StructureSpec* Design::structure(const std::string& id) const { return find(structures, id); }
 StructureSpec* Design::structure(const std::string& id) { return find(structures, id); }
 const FreePart* Design::part(const std::string& id) const { return find(parts, id); }

@@ -1,6 +1,7 @@
 // The design: what the maker decided, and nothing that can be computed from it.
 // It is the only thing that is edited, undone and saved.
 #pragma once
+#include "core/design/bytes.h"
 #include "core/design/edge.h"
 #include "core/design/free_part.h"
 #include "core/design/say_line.h"
@@ -29,6 +30,9 @@ struct Stock {
     std::string pattern;
     Measure repeat = Measure::fromMm(0);
     std::string ink, accent;
+    // Instead of a pattern: a picture of the maker's own, an id of the design's images. `repeat` is
+    // how wide it really is.
+    std::string image;
 
     template<class V> static void visit(V& v) {
         v(needed("id"), &Stock::id);
@@ -44,6 +48,8 @@ struct Stock {
           &Stock::repeat);
         v(sparing("ink").as(Means::Colour).since(3), &Stock::ink);
         v(sparing("accent").as(Means::Colour).since(3), &Stock::accent);
+        v(sparing("image").since(4).saying("A picture printed on its face, an id of the images."),
+          &Stock::image);
     }
 };
 
@@ -130,8 +136,11 @@ struct StructureSpec {
     std::string id, kind, name, on = "card.spine", stock;
     std::map<std::string, Measure> set;
     std::vector<Point> outline; // of a topper or an aperture that is drawn freely
-    SayLine say;                // of a strip
-    std::string to;             // the fold on which a strip's other end stands, where it is another
+    // What words say, and the typeface they are set in: one that is installed or ships. Empty: the
+    // one that ships.
+    std::string text, typeface;
+    SayLine say;    // of a strip
+    std::string to; // the fold on which a strip's other end stands, where it is another
     // A series: how many, what each next one stands on, and what changes. With gaps, either the
     // number or the gap follows from the room.
     int count = 1;
@@ -150,6 +159,8 @@ struct StructureSpec {
               .as(Means::Place)
               .saying("Of a topper or an aperture whose shape is drawn."),
           &StructureSpec::outline);
+        v(sparing("text").since(4).saying("What words say."), &StructureSpec::text);
+        v(sparing("typeface").since(4).saying("That words are set in."), &StructureSpec::typeface);
         v(sparing("say").since(2).saying("A strip, as one line."), &StructureSpec::say);
         v(sparing("to").since(2).saying("The fold on which a strip's other end stands."),
           &StructureSpec::to);
@@ -162,11 +173,25 @@ struct StructureSpec {
     }
 };
 
+// A picture of the maker's own, as its file is. It travels with the design; copies of a design
+// share its bytes.
+struct ImageSpec {
+    std::string id, name; // the file it came from
+    Bytes data;           // PNG, JPEG or SVG
+
+    template<class V> static void visit(V& v) {
+        v(needed("id"), &ImageSpec::id);
+        v(always("name"), &ImageSpec::name);
+        v(needed("data").saying("The file, in base64."), &ImageSpec::data);
+    }
+};
+
 struct Design {
     std::string title = "Untitled card";
     Unit units = Unit::Millimetre;
     CardSpec card;
     std::vector<Stock> stocks;
+    std::vector<ImageSpec> images; // that papers are printed with
     std::vector<StructureSpec> structures;
     std::vector<FreePart> parts;
     std::vector<JoinSpec> joins;
@@ -177,6 +202,7 @@ struct Design {
     const Stock* stock(const std::string& id) const;
     // The paper of that id; the card's where it is empty or unknown.
     const Stock& paper(const std::string& id) const;
+    const ImageSpec* image(const std::string& id) const;
     const StructureSpec* structure(const std::string& id) const;
     StructureSpec* structure(const std::string& id);
     const FreePart* part(const std::string& id) const;
@@ -196,6 +222,7 @@ struct Design {
         v(always("units"), &Design::units);
         v(needed("card"), &Design::card);
         v(always("stocks"), &Design::stocks);
+        v(sparing("images").since(4).saying("Pictures of the maker's own."), &Design::images);
         v(always("structures"), &Design::structures);
         v(sparing("parts").saying("Blanks that the maker draws on."), &Design::parts);
         v(sparing("joins"), &Design::joins);

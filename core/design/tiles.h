@@ -17,7 +17,7 @@ struct Tile {
 
 const std::vector<Tile>& tiles();
 const Tile* tile(const std::string& id); // null when there is none
-std::string knownTiles();                   // "brick, clouds, ..."
+std::string knownTiles();                // "brick, clouds, ..."
 
 // What a paper prints on its face: the tile's size in mm, and its colours.
 struct Print {

@@ -135,6 +135,7 @@ template<class T> class Scaler {
     void scale(const Field&, std::vector<std::string>&) {}
     template<class M> void scale(const Field&, std::optional<M>&) {} // an envelope is bought
     void scale(const Field&, std::string&) {}
+    void scale(const Field&, Bytes&) {}
     void scale(const Field&, double&) {}
     void scale(const Field&, int&) {}
     void scale(const Field&, bool&) {}

@@ -23,7 +23,7 @@ Design withStock(Design d) {
 // file of version 2 of one of version 1, and so on.
 using Upgrade = void (*)(Json& file);
 void nothing(Json&) {} // more fields, none of which changes what the others say
-const std::vector<Upgrade> upgrades{nothing, nothing};
+const std::vector<Upgrade> upgrades{nothing, nothing, nothing};
 
 int versionOf(const Json& version) {
     if (!version.is_number_integer())
@@ -53,6 +53,10 @@ Design readDesign(Json json) {
         if (d.stock(d.stocks[i].id) != &d.stocks[i])
             bad("stocks", "the id “" + d.stocks[i].id + "” is used twice",
                 "give every stock an id of its own");
+    for (size_t i = 0; i < d.images.size(); ++i)
+        if (d.image(d.images[i].id) != &d.images[i])
+            bad("images", "the id “" + d.images[i].id + "” is used twice",
+                "give every image an id of its own");
     return withStock(std::move(d));
 }
 

@@ -68,6 +68,19 @@ template<class T> class Reader {
     void read(const Field& f, const Json& j, SayLine& line) {
         line = said(f, parseSayLine(o_.text(f.key, j, 4 * limits::text), unit_));
     }
+    void read(const Field& f, const Json& j, Bytes& bytes) {
+        if (!j.is_string())
+            bad(o_.at(f.key), "a file in base64 is needed", "put it in quotes");
+        const auto& text = j.get_ref<const std::string&>();
+        if (text.size() > limits::image / 3 * 4 + 4)
+            bad(o_.at(f.key),
+                "the picture is larger than " + numberText(limits::image >> 20) + " MB",
+                "take one with fewer pixels");
+        auto read = fromBase64(text);
+        if (!read)
+            bad(o_.at(f.key), "this is no base64", "take the picture in again");
+        bytes = Bytes(std::move(*read));
+    }
     void read(const Field& f, const Json& j, Zone& zone) {
         zone = said(f, parseZone(o_.text(f.key, j), unit_));
     }

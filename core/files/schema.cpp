@@ -85,6 +85,9 @@ template<class T> class Describer {
     Json of(const Field&, const SayLine*) {
         return {{"type", "string"}, {"maxLength", 4 * limits::text}};
     }
+    Json of(const Field&, const Bytes*) {
+        return {{"type", "string"}, {"contentEncoding", "base64"}};
+    }
     Json of(const Field&, const Zone*) { return textOf(Means::Plain); }
     Json of(const Field&, const std::vector<std::string>*) { return listOf(textOf(Means::Plain)); }
     Json of(const Field&, const Point*) { return ref("point"); }

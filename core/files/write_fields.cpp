@@ -30,6 +30,7 @@ template<class T> class Writer {
     }
     Json written(const Field&, const std::string& s) const { return s; }
     Json written(const Field&, const SayLine& line) const { return sayLineText(line, unit_); }
+    Json written(const Field&, const Bytes& bytes) const { return base64Text(bytes.text()); }
     Json written(const Field&, const Zone& zone) const { return zoneText(zone, unit_); }
     Json written(const Field&, double v) const { return v; }
     Json written(const Field&, int v) const { return v; }

@@ -212,6 +212,19 @@ std::string saidOf(const Assembly& a, const Part& part, Unit unit) {
     return p.say.panels.size() > 1 ? panelsText(p.say, unit) : "";
 }
 
+namespace {
+
+// The line that a part was told by; null where it was not.
+const SayLine* saidFor(const Design& design, const Part& part) {
+    if (const FreePart* free = design.part(part.id))
+        return &free->say;
+    if (const StructureSpec* s = design.structure(part.structure))
+        return &s->say;
+    return part.structure.empty() ? &design.card.say : nullptr;
+}
+
+} // namespace
+
 std::vector<ListedPart> partsList(const Design& design, const Assembly& a) {
     std::vector<ListedPart> out;
     std::map<std::string, size_t> known;
@@ -219,6 +232,9 @@ std::vector<ListedPart> partsList(const Design& design, const Assembly& a) {
         ListedPart p = listed(a, part);
         if (p.outline.empty())
             continue;
+        if (const SayLine* said = saidFor(design, part);
+            said && said->panels.size() == p.say.panels.size())
+            p.say.gives = said->gives;
         const Stock& paper = stockOf(design, part);
         p.paper = paper.name;
         if (const int rides = a.panels[static_cast<size_t>(part.panels.front())].rides; rides >= 0)

@@ -1,6 +1,7 @@
 #include "core/report/pictures.h"
 #include "core/measure/number.h"
 #include "core/prove/saying.h"
+#include "core/report/dimension.h"
 #include <algorithm>
 #include <cmath>
 
@@ -33,17 +34,6 @@ double roundUp(double v, Unit unit) {
         if (v <= by * ten + 1e-12)
             return by * ten;
     return 10 * ten;
-}
-
-// A dimension line between two points, its figure beside the middle.
-void dimension(Picture& p, const Vec2& a, const Vec2& b, const std::string& text, const Vec2& side,
-               double size = 2.6) {
-    const Vec2 d = (b - a).norm() > 0 ? Vec2((b - a).normalized()) : Vec2(1, 0);
-    p.line(a, b, quiet, 0.18);
-    for (const Vec2& end : {a, b})
-        p.line(end - 0.9 * leftOf(d), end + 0.9 * leftOf(d), quiet, 0.18);
-    const Vec2 at = (a + b) / 2 + 2.2 * side;
-    p.write(at + Vec2(0, 0.9), text, size, side.x() > 0.5 ? -1 : side.x() < -0.5 ? 1 : 0, quiet);
 }
 
 } // namespace

@@ -1,7 +1,8 @@
-// The workshop: what a maker's tools and local post are like. It belongs to the maker, not to a
-// design, and is kept in a file of its own.
+// The workshop: what a maker's tools, papers and local post are like. It belongs to the maker, not
+// to a design, and is kept in a file of its own.
 #pragma once
 #include "core/measure/measure.h"
+#include "core/workshop/drawer.h"
 #include <string>
 #include <vector>
 
@@ -30,6 +31,7 @@ struct Workshop {
     double adhesive = 0.05; // mm, thickness of a glued join
     std::string ruler;      // id; empty: the one that goes with the design's unit
     std::vector<MailClass> mail = sampleMail();
+    Drawer drawer;
 
     // Neutral samples: the local post has the last word.
     static std::vector<MailClass> sampleMail();

@@ -53,7 +53,9 @@ Design whole() {
     s.repeat = mm(14);
     s.ink = "#303030";
     s.accent = "#404040";
+    s.image = "photo";
     d.stocks = {s};
+    d.images = {{"photo", "box.png", Bytes(std::string("\x89PNG\0\1\2\xff", 8))}};
     StructureSpec box;
     box.id = "box1";
     box.kind = "box";
@@ -63,6 +65,8 @@ Design whole() {
     box.set["left"] = mm(30);
     box.outline = {{mm(0), mm(0)}, {mm(9), mm(0)}, {mm(9), mm(9)}};
     box.say = *parseSayLine("9 | 30 | 9, M V; top 50 to 40", Unit::Millimetre);
+    box.text = "Quillmere";
+    box.typeface = "Cabin";
     box.to = "card.fold-2";
     box.count = 3;
     box.each = Each::Tip;
@@ -180,6 +184,10 @@ class Changer {
                 at(f, *m);
         if (line.gives)
             line.gives += mine(f) ? -1 : 0;
+    }
+    void at(const Field& f, Bytes& bytes) {
+        if (mine(f))
+            bytes = Bytes(bytes.text() + '\0');
     }
     void at(const Field& f, Zone& z) {
         if (mine(f))

@@ -1,0 +1,13 @@
+// The papers of a drawer as a table that any spreadsheet reads: a line for each size of sheet.
+#pragma once
+#include "core/measure/result.h"
+#include "core/workshop/drawer.h"
+
+namespace hl {
+
+std::string drawerToCsv(const Drawer& drawer);
+// The papers in a table, by the names of its columns in whatever order; lengths are mm or have
+// their unit with them. Problems name the line.
+Result<std::vector<DrawerPaper>> papersFromCsv(const std::string& text);
+
+} // namespace hl

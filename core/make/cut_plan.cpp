@@ -1,0 +1,674 @@
+#include "core/make/cut_plan.h"
+#include "core/design/design.h"
+#include "core/design/tiles.h"
+#include "core/make/guillotine.h"
+#include "core/measure/number.h"
+#include <algorithm>
+#include <cmath>
+#include <map>
+#include <numeric>
+
+namespace hl {
+namespace {
+
+constexpr double near = 1e-4;       // mm: alike
+constexpr double sliver = 1;        // mm that a tab may lose
+constexpr double worthKeeping = 30; // mm: the least side of an offcut
+
+bool upright(const Vec2& a, const Vec2& b) { return std::fabs(a.x() - b.x()) < near; }
+bool level(const Vec2& a, const Vec2& b) { return std::fabs(a.y() - b.y()) < near; }
+
+bool plainRectangle(const ListedPart& p) {
+    return p.outline.size() == 4 && std::fabs(areaOf(p.outline) - p.blank.x() * p.blank.y()) < 1e-3;
+}
+
+// How scores run through a part that can be ganged: along x or y, and where.
+struct Through {
+    bool upright = true;
+    std::vector<std::pair<long, std::string>> at; // micrometres, and which way
+};
+std::optional<Through> through(const ListedPart& p) {
+    if (p.creases.empty() || !plainRectangle(p))
+        return std::nullopt;
+    Through t;
+    t.upright = upright(p.creases[0].from, p.creases[0].to);
+    for (auto& c : p.creases) {
+        if (t.upright ? !upright(c.from, c.to) : !level(c.from, c.to))
+            return std::nullopt;
+        const double length = t.upright ? p.blank.y() : p.blank.x();
+        if (std::fabs((c.to - c.from).norm() - length) > near)
+            return std::nullopt;
+        t.at.push_back({std::lround((t.upright ? c.from.x() : c.from.y()) * 1e3), c.fold});
+    }
+    std::sort(t.at.begin(), t.at.end());
+    return t;
+}
+
+// One blank to be cut, or several that stay together until they are scored.
+struct Ordered {
+    std::vector<size_t> parts; // listed
+    double width = 0, height = 0;
+    bool stackedUp = true; // the parts of a gang lie above one another, else side by side
+    int gang = -1;
+    int lie = -1; // 0: as drawn, 1: turned, -1: either
+};
+
+// On which sides of its blank a part ends in tabs only, which may lose a sliver.
+struct TabSides {
+    bool across = false, along = false;
+};
+TabSides tabSides(const Assembly& a, const ListedPart& p) {
+    const int index = a.part(p.id);
+    if (index < 0)
+        return {};
+    const Part& part = a.parts[static_cast<size_t>(index)];
+    Vec2 low(1e300, 1e300), high(-1e300, -1e300);
+    for (int i : part.panels)
+        for (const Vec2& q : a.panels[static_cast<size_t>(i)].outline) {
+            low = low.cwiseMin(q);
+            high = high.cwiseMax(q);
+        }
+    // Left, right, below, above.
+    bool tab[4] = {true, true, true, true};
+    for (int i : part.panels) {
+        const Panel& panel = a.panels[static_cast<size_t>(i)];
+        if (panel.role == Role::Tab)
+            continue;
+        for (const Vec2& q : panel.outline) {
+            tab[0] = tab[0] && q.x() > low.x() + 4 * sliver;
+            tab[1] = tab[1] && q.x() < high.x() - 4 * sliver;
+            tab[2] = tab[2] && q.y() > low.y() + 4 * sliver;
+            tab[3] = tab[3] && q.y() < high.y() - 4 * sliver;
+        }
+    }
+    return {tab[0] || tab[1], tab[2] || tab[3]};
+}
+
+std::string sizeText(double w, double h, Unit unit) {
+    return sayLength(w, unit) + " x " + sayLength(h, unit);
+}
+
+// The sheets that are usual where nobody asks a drawer: the smallest that will do.
+struct Usual {
+    double width, height;
+    const char* name;
+};
+const std::vector<Usual>& usualSheets(Unit unit) {
+    static const std::vector<Usual> metric{
+        {210, 297, "A4"}, {297, 420, "A3"}, {420, 594, "A2"}, {700, 1000, "700 x 1000 mm"}};
+    static const std::vector<Usual> inches{{215.9, 279.4, "8 1/2 x 11 in"},
+                                           {304.8, 304.8, "12 x 12 in"},
+                                           {304.8, 457.2, "12 x 18 in"},
+                                           {660.4, 1016, "26 x 40 in"}};
+    return unit == Unit::Inch ? inches : metric;
+}
+
+class Planner {
+  public:
+    Planner(const CutOrder& o, const std::atomic<bool>* cancel,
+            const std::function<void(double)>& progress)
+        : o_(o), cancel_(cancel), progress_(progress), gangs_(gangsOf(o.parts)) {}
+
+    CutPlan run() {
+        std::vector<std::string> papers;
+        for (const ListedPart& p : o_.parts)
+            if (std::find(papers.begin(), papers.end(), p.paper) == papers.end())
+                papers.push_back(p.paper);
+        for (size_t n = 0; n < papers.size() && !(cancel_ && *cancel_); ++n) {
+            paper(papers[n], static_cast<double>(n) / static_cast<double>(papers.size()),
+                  1.0 / static_cast<double>(papers.size()));
+        }
+        return std::move(plan_);
+    }
+
+  private:
+    static bool fits(double w, double h, double sheetW, double sheetH) {
+        return w <= sheetW + 1e-6 && h <= sheetH + 1e-6;
+    }
+    bool goesOn(const Ordered& b, const SheetKind& s) const {
+        return (b.lie != 1 && fits(b.width, b.height, s.width, s.height)) ||
+               (b.lie != 0 && fits(b.height, b.width, s.width, s.height));
+    }
+
+    void paper(const std::string& name, double before, double part) {
+        const DrawerPaper* owned = o_.drawer ? o_.drawer->paper(name) : nullptr;
+        const Stock* stock = nullptr;
+        for (const Stock& s : o_.design.stocks)
+            if (s.name == name)
+                stock = &s;
+        if (o_.drawer && !owned && stock)
+            owned = o_.drawer->paper(stock->id);
+        std::vector<Ordered> singles;
+        for (size_t i = 0; i < o_.parts.size(); ++i)
+            if (o_.parts[i].paper == name)
+                for (int n = 0; n < o_.parts[i].count * o_.copies; ++n)
+                    singles.push_back(single(i, stock, owned));
+        kinds_.clear();
+        sizes_.clear();
+        if (o_.drawer && !owned) {
+            for (const Ordered& b : singles)
+                miss(b.parts[0], "the drawer holds no paper “" + name + "”",
+                     "put in a sheet of at least " + sizeText(b.width, b.height, o_.design.units));
+            return;
+        }
+        if (owned)
+            for (size_t k = 0; k < owned->sheets.size(); ++k) {
+                const PaperSheet& s = owned->sheets[k];
+                kinds_.push_back({s.cutWidth(), s.cutHeight(), s.count, s.offcut});
+                sizes_.push_back(k);
+            }
+        else
+            for (const Usual& u : usualSheets(o_.design.units)) {
+                kinds_.push_back({u.width, u.height, -1, false});
+                sizes_.push_back(kinds_.size() - 1);
+                if (std::all_of(singles.begin(), singles.end(), [&](auto& b) {
+                        return std::any_of(kinds_.begin(), kinds_.end(),
+                                           [&](auto& k) { return goesOn(b, k); });
+                    }))
+                    break;
+            }
+        // A part that is too large by a sliver of its tabs loses that; others that go on nothing
+        // are missing.
+        std::vector<Ordered> blanks;
+        for (Ordered& b : singles) {
+            if (!anySheet(b))
+                shave(b);
+            if (anySheet(b))
+                blanks.push_back(b);
+            else
+                tooLarge(b);
+        }
+        const std::vector<Ordered> together = ganged(blanks);
+        const auto step = [&](double from, double share) {
+            return [this, before, part, from, share](double v) {
+                if (progress_)
+                    progress_(before + part * (from + share * v));
+            };
+        };
+        const Packing alone = packed(piecesOf(blanks), kinds_, 300, cancel_, step(0, 0.5));
+        if (together.size() == blanks.size()) {
+            take(name, blanks, alone);
+            return;
+        }
+        const Packing first = packed(piecesOf(together), kinds_, 300, cancel_, step(0.5, 0.5));
+        // Scoring several as one is worth a setting each, but not another sheet.
+        const auto cost = [&](const Packing& p, const std::vector<Ordered>& of) {
+            size_t missing = 0;
+            for (int i : p.missing)
+                missing += of[static_cast<size_t>(i)].parts.size();
+            return std::pair(missing, wholeSheets(p, kinds_));
+        };
+        if (cost(first, together) <= cost(alone, blanks))
+            take(name, together, first);
+        else
+            take(name, blanks, alone);
+    }
+
+    Ordered single(size_t i, const Stock* stock, const DrawerPaper* owned) {
+        const ListedPart& p = o_.parts[i];
+        Ordered b;
+        b.parts = {i};
+        b.width = p.blank.x();
+        b.height = p.blank.y();
+        if (!stock)
+            return b;
+        // Fibres as the design has them in parts, and as they run in the sheet.
+        if (stock->grain != Grain::Unknown && owned && owned->grain != Runs::Unknown)
+            b.lie = (stock->grain == Grain::Upright) != (owned->grain == Runs::Upright);
+        const Tile* t = tile(stock->pattern);
+        const bool directed = t ? t->directed : !stock->image.empty();
+        if (directed) {
+            const int index = o_.assembly.part(p.id);
+            Vec2 up(0, 1);
+            if (o_.upright && index >= 0) {
+                const int panel = o_.assembly.parts[static_cast<size_t>(index)].panels.front();
+                up = (*o_.upright)[static_cast<size_t>(panel)];
+            }
+            const bool sideways = std::fabs(up.x()) > std::fabs(up.y());
+            const int lie = sideways != (owned && owned->pattern == Runs::Sideways);
+            if (b.lie >= 0 && b.lie != lie)
+                remark(p.name + ": its pattern and its grain cannot both be kept; the pattern is.");
+            b.lie = lie;
+            if (std::min(std::fabs(up.x()), std::fabs(up.y())) > 0.05)
+                remark(p.name + " is cut slanted from its sheet, so that the pattern is upright.");
+        }
+        return b;
+    }
+    void remark(const std::string& text) {
+        if (std::find(plan_.remarks.begin(), plan_.remarks.end(), text) == plan_.remarks.end())
+            plan_.remarks.push_back(text);
+    }
+    bool anySheet(const Ordered& b) const {
+        return std::any_of(kinds_.begin(), kinds_.end(),
+                           [&](auto& k) { return k.count != 0 && goesOn(b, k); });
+    }
+    void shave(Ordered& b) {
+        const ListedPart& p = o_.parts[b.parts[0]];
+        const TabSides tabs = tabSides(o_.assembly, p);
+        for (const SheetKind& k : kinds_)
+            for (bool turned : {false, true}) {
+                if (k.count == 0 || b.lie == !turned)
+                    continue;
+                const double w = turned ? k.height : k.width, h = turned ? k.width : k.height;
+                const double dx = std::max(0.0, b.width - w), dy = std::max(0.0, b.height - h);
+                if ((dx > near && (!tabs.across || dx > sliver)) ||
+                    (dy > near && (!tabs.along || dy > sliver)))
+                    continue;
+                b.width -= dx;
+                b.height -= dy;
+                remark(p.name + ": its tab loses " + sayLength(std::max(dx, dy), o_.design.units) +
+                       ", because the sheet is that much short.");
+                return;
+            }
+    }
+    void miss(size_t listed, const std::string& why, const std::string& nearest) {
+        const std::string& name = o_.parts[listed].name;
+        for (MissingPart& m : plan_.missing)
+            if (m.part == name && m.why == why) {
+                ++m.count;
+                return;
+            }
+        plan_.missing.push_back({name, 1, why, nearest});
+    }
+    void tooLarge(const Ordered& b) {
+        const ListedPart& p = o_.parts[b.parts[0]];
+        const Unit unit = o_.design.units;
+        // The sheet that falls short by least.
+        double best = 1e300, short0 = 0;
+        const SheetKind* nearest = nullptr;
+        bool across = true;
+        for (const SheetKind& k : kinds_)
+            for (bool turned : {false, true}) {
+                if (b.lie == !turned)
+                    continue;
+                const double dx = b.width - (turned ? k.height : k.width),
+                             dy = b.height - (turned ? k.width : k.height);
+                const double sum = std::max(dx, 0.0) + std::max(dy, 0.0);
+                if (sum < best) {
+                    best = sum;
+                    nearest = &k;
+                    across = dx > near;
+                    short0 = std::max(dx, dy);
+                }
+            }
+        const bool gone = nearest && best <= near;
+        std::string why =
+            !nearest ? "the drawer has no sheets of this paper"
+            : gone   ? "all sheets that take it are used up"
+                     : sizeText(b.width, b.height, unit) + " is more than any sheet of this paper";
+        std::string near1 = "a sheet of at least " + sizeText(b.width, b.height, unit);
+        for (const Usual& u : usualSheets(unit))
+            if (fits(b.width, b.height, u.width, u.height) ||
+                fits(b.height, b.width, u.width, u.height)) {
+                near1 = std::string("a sheet of ") + u.name;
+                break;
+            }
+        if (nearest && !gone) {
+            near1 += "; " + sizeText(nearest->width, nearest->height, unit) + " is " +
+                     sayLength(short0, unit) + " short";
+            if (across && p.say.gives > 0)
+                near1 += ", which panel " + numberText(p.say.gives) + " could give";
+            else if (across && p.say.panels.size() > 1)
+                near1 += ", which a panel of it could give, once one is named that gives";
+        }
+        miss(b.parts[0], why, near1);
+    }
+
+    // Blanks of one gang above or beside one another, as many as a sheet and the board take.
+    std::vector<Ordered> ganged(const std::vector<Ordered>& blanks) const {
+        std::vector<Ordered> out;
+        std::map<int, size_t> open; // gang -> its last pile
+        const double board = o_.drawer ? std::max(o_.drawer->board.width, o_.drawer->board.height)
+                                       : ScoringBoard().width;
+        for (const Ordered& b : blanks) {
+            const int gang = gangs_[b.parts[0]];
+            if (gang < 0) {
+                out.push_back(b);
+                continue;
+            }
+            const bool up = through(o_.parts[b.parts[0]])->upright;
+            if (auto it = open.find(gang); it != open.end()) {
+                Ordered& pile = out[it->second];
+                Ordered taller = pile;
+                (up ? taller.height : taller.width) += up ? b.height : b.width;
+                taller.parts.push_back(b.parts[0]);
+                const bool alike =
+                    std::fabs((up ? pile.width : pile.height) - (up ? b.width : b.height)) < near;
+                if (alike && pile.lie == b.lie && anySheet(taller) &&
+                    (up ? taller.height : taller.width) <= board) {
+                    taller.gang = gang;
+                    pile = taller;
+                    continue;
+                }
+            }
+            open[gang] = out.size();
+            out.push_back(b);
+            out.back().stackedUp = up;
+        }
+        return out;
+    }
+
+    static std::vector<CutPiece> piecesOf(const std::vector<Ordered>& blanks) {
+        std::vector<CutPiece> out;
+        for (const Ordered& b : blanks)
+            out.push_back(b.lie == 1 ? CutPiece{b.height, b.width, false}
+                                     : CutPiece{b.width, b.height, b.lie < 0});
+        return out;
+    }
+
+    // Divides the piece of a gang into its parts.
+    void cutApart(std::vector<CutNode>& nodes, size_t node, const Ordered& b, bool turned,
+                  PlannedSheet& sheet, int gang) {
+        const auto add = [&](size_t i, size_t n) {
+            const CutNode& c = nodes[i];
+            const ListedPart& p = o_.parts[b.parts[n]];
+            CutBlank blank;
+            blank.part = p.name;
+            blank.listed = b.parts[n];
+            blank.at = {c.x, c.y, c.width, c.height};
+            blank.turned = turned;
+            blank.mirrored = mirrored(b.parts[n]);
+            blank.gang = gang;
+            sheet.blanks.push_back(blank);
+        };
+        const bool acrossX = b.stackedUp == turned;
+        for (size_t n = 0; n + 1 < b.parts.size(); ++n) {
+            const ListedPart& p = o_.parts[b.parts[n]];
+            const double own = b.stackedUp ? p.blank.y() : p.blank.x();
+            CutNode near = nodes[node], far = nodes[node];
+            near.piece = far.piece = 0;
+            near.first = near.second = far.first = far.second = -1;
+            double at;
+            if (acrossX) {
+                at = near.x + own;
+                near.width = own;
+                far.x = at;
+                far.width -= own;
+            } else {
+                at = near.y + own;
+                near.height = own;
+                far.y = at;
+                far.height -= own;
+            }
+            const int first = static_cast<int>(nodes.size());
+            nodes[node].acrossX = acrossX;
+            nodes[node].at = at;
+            nodes[node].first = first;
+            nodes[node].second = first + 1;
+            nodes.push_back(near);
+            nodes.push_back(far);
+            add(static_cast<size_t>(first), n);
+            node = static_cast<size_t>(first + 1);
+        }
+        add(node, b.parts.size() - 1);
+    }
+
+    // Whether a part is another's mirror image on paper that cannot be turned over.
+    bool mirrored(size_t i) const {
+        const ListedPart& p = o_.parts[i];
+        if (plainRectangle(p))
+            return false;
+        const auto shape = [](const ListedPart& q, bool over, bool turned) {
+            std::vector<std::pair<long, long>> corners;
+            for (Vec2 v : q.outline) {
+                if (over)
+                    v.x() = q.blank.x() - v.x();
+                if (turned)
+                    v = q.blank - v;
+                corners.push_back({std::lround(v.x() * 1e3), std::lround(v.y() * 1e3)});
+            }
+            std::sort(corners.begin(), corners.end());
+            return corners;
+        };
+        for (size_t k = 0; k < i; ++k) {
+            const ListedPart& q = o_.parts[k];
+            if (q.paper != p.paper || (q.blank - p.blank).norm() > 1e-3 ||
+                q.outline.size() != p.outline.size())
+                continue;
+            for (bool turned : {false, true})
+                if (shape(p, true, turned) == shape(q, false, false))
+                    return true;
+        }
+        return false;
+    }
+
+    void take(const std::string& name, const std::vector<Ordered>& blanks, const Packing& p) {
+        for (int i : p.missing)
+            for (size_t part : blanks[static_cast<size_t>(i)].parts) {
+                Ordered one = blanks[static_cast<size_t>(i)];
+                one.parts = {part};
+                one.width = o_.parts[part].blank.x();
+                one.height = o_.parts[part].blank.y();
+                tooLarge(one);
+            }
+        for (const CutSheet& s : p.sheets) {
+            PlannedSheet sheet;
+            const SheetKind& kind = kinds_[static_cast<size_t>(s.kind)];
+            sheet.paper = name;
+            sheet.width = kind.width;
+            sheet.height = kind.height;
+            sheet.offcut = kind.offcut;
+            sheet.size = sizes_[static_cast<size_t>(s.kind)];
+            std::vector<CutNode> nodes = s.nodes;
+            const size_t whole = nodes.size();
+            for (size_t n = 0; n < whole; ++n) {
+                if (nodes[n].piece < 0)
+                    continue;
+                const Ordered& b = blanks[static_cast<size_t>(nodes[n].piece)];
+                const bool turned = b.lie == 1 || nodes[n].turned;
+                if (b.parts.size() > 1)
+                    ++gang_;
+                cutApart(nodes, n, b, turned, sheet, b.parts.size() > 1 ? gang_ : -1);
+            }
+            for (const CutNode& n : nodes)
+                if (n.piece < 0 && n.first < 0)
+                    sheet.left.push_back({n.x, n.y, n.width, n.height});
+            order(nodes, sheet);
+            plan_.sheets.push_back(std::move(sheet));
+        }
+    }
+
+    // The cuts in an order that leaves the fence where it stands as long as it can.
+    void order(const std::vector<CutNode>& nodes, PlannedSheet& sheet) {
+        const double longest = o_.drawer ? o_.drawer->trimmer.length : Trimmer().length;
+        std::vector<int> table{0};
+        double fence = -1;
+        const auto distances = [&](const CutNode& n) {
+            const double near = n.at - (n.acrossX ? n.x : n.y),
+                         all = n.acrossX ? n.width : n.height;
+            return std::pair(near, all - near);
+        };
+        while (!table.empty()) {
+            table.erase(
+                std::remove_if(table.begin(), table.end(),
+                               [&](int i) { return nodes[static_cast<size_t>(i)].first < 0; }),
+                table.end());
+            if (table.empty())
+                break;
+            // The piece on top, unless another can be cut without moving the fence.
+            size_t take = table.size() - 1;
+            for (size_t i = 0; i < table.size(); ++i) {
+                const auto [a, b] = distances(nodes[static_cast<size_t>(table[i])]);
+                if (std::fabs(a - fence) < near || std::fabs(b - fence) < near)
+                    take = i;
+            }
+            const CutNode& n = nodes[static_cast<size_t>(table[take])];
+            const auto [a, b] = distances(n);
+            GuillotineCut cut;
+            cut.piece = {n.x, n.y, n.width, n.height};
+            cut.acrossX = n.acrossX;
+            cut.at = n.at;
+            const bool kept = std::fabs(a - fence) < near || std::fabs(b - fence) < near;
+            if (!kept) {
+                // What becomes a part or a strip lies against the fence.
+                fence = a;
+                ++plan_.fenceSettings;
+            }
+            cut.fence = fence;
+            cut.setAnew = !kept;
+            cut.tooLong = (n.acrossX ? n.height : n.width) > longest + near;
+            sheet.cuts.push_back(cut);
+            table.erase(table.begin() + static_cast<std::ptrdiff_t>(take));
+            table.push_back(n.second);
+            table.push_back(n.first);
+        }
+    }
+
+    const CutOrder& o_;
+    const std::atomic<bool>* cancel_;
+    const std::function<void(double)>& progress_;
+    std::vector<int> gangs_;
+    CutPlan plan_;
+    std::vector<SheetKind> kinds_;
+    std::vector<size_t> sizes_;
+    int gang_ = 0;
+};
+
+} // namespace
+
+CutPlan planCuts(const CutOrder& order, const std::atomic<bool>* cancel,
+                 const std::function<void(double)>& progress) {
+    return Planner(order, cancel, progress).run();
+}
+
+std::vector<int> gangsOf(const std::vector<ListedPart>& parts) {
+    std::vector<int> out(parts.size(), -1);
+    // Alike: paper, how the scores run and where, and the length across them.
+    using Key = std::pair<std::string, std::pair<bool, std::vector<std::pair<long, std::string>>>>;
+    std::map<std::pair<Key, long>, std::vector<size_t>> groups;
+    for (size_t i = 0; i < parts.size(); ++i)
+        if (auto t = through(parts[i])) {
+            const double across = t->upright ? parts[i].blank.x() : parts[i].blank.y();
+            groups[{{parts[i].paper, {t->upright, t->at}}, std::lround(across * 1e3)}].push_back(i);
+        }
+    std::map<size_t, std::vector<size_t>> inOrder; // by their first part
+    for (auto& [key, members] : groups)
+        if (members.size() > 1 || parts[members[0]].count > 1)
+            inOrder[members[0]] = members;
+    int n = 0;
+    for (auto& [first, members] : inOrder) {
+        ++n;
+        for (size_t i : members)
+            out[i] = n;
+    }
+    return out;
+}
+
+std::vector<std::string> knifeWork(const ListedPart& p, const Trimmer& trimmer, Unit unit) {
+    std::vector<std::string> out;
+    if (!plainRectangle(p)) {
+        size_t slanted = 0;
+        for (size_t i = 0; i < p.outline.size(); ++i) {
+            const Vec2 &a = p.outline[i], &b = p.outline[(i + 1) % p.outline.size()];
+            slanted += !upright(a, b) && !level(a, b);
+        }
+        out.push_back(slanted == 0 ? "trim to its outline, which is cut straight"
+                                   : "trim to its outline, " +
+                                         countText(slanted, "one slanted cut", "slanted cuts"));
+    }
+    if (!p.apertures.empty())
+        out.push_back("cut out " + countText(p.apertures.size(), "one opening", "openings"));
+    for (auto& s : p.slits) {
+        bool straight = s.points.size() == 2;
+        const bool up = straight && upright(s.points[0], s.points[1]),
+                   flat = straight && level(s.points[0], s.points[1]);
+        const double at = up ? s.points[0].x() : s.points[0].y();
+        double from = up ? s.points[0].y() : s.points[0].x(),
+               to = up ? s.points.back().y() : s.points.back().x();
+        if (from > to)
+            std::swap(from, to);
+        if (up || flat)
+            out.push_back(std::string("slit ") + sayLength(at, unit) + " from its " +
+                          (up ? "left" : "lower") + " edge, from " + sayLength(from, unit) +
+                          " to " + sayLength(to, unit) +
+                          (trimmer.inside ? " (between marks on the trimmer)" : ""));
+        else
+            out.push_back("slit " + s.name + " from mark to mark");
+    }
+    return out;
+}
+
+Drawer drawerAfter(const Drawer& drawer, const CutPlan& plan) {
+    Drawer out = drawer;
+    for (const PlannedSheet& s : plan.sheets) {
+        DrawerPaper* p = out.paper(s.paper);
+        if (!p)
+            continue;
+        if (s.size < p->sheets.size() && p->sheets[s.size].count > 0)
+            --p->sheets[s.size].count;
+        for (const SheetArea& a : s.left)
+            if (std::min(a.width, a.height) >= worthKeeping) {
+                PaperSheet rest;
+                rest.width = std::round(a.width * 1e3) / 1e3;
+                rest.height = std::round(a.height * 1e3) / 1e3;
+                rest.offcut = true;
+                auto same = std::find_if(p->sheets.begin(), p->sheets.end(), [&](auto& q) {
+                    return q.offcut && q.width == rest.width && q.height == rest.height;
+                });
+                if (same == p->sheets.end())
+                    p->sheets.push_back(rest);
+                else
+                    ++same->count;
+            }
+    }
+    for (DrawerPaper& p : out.papers)
+        p.sheets.erase(std::remove_if(p.sheets.begin(), p.sheets.end(),
+                                      [](auto& s) { return s.offcut && s.count == 0; }),
+                       p.sheets.end());
+    return out;
+}
+
+std::string cutsText(const CutPlan& plan, const std::vector<ListedPart>& parts, Unit unit,
+                     const Trimmer& trimmer) {
+    std::string out;
+    int n = 0;
+    for (const PlannedSheet& s : plan.sheets) {
+        ++n;
+        out += (n > 1 ? "\n" : "") + std::string("Sheet ") + numberText(n) + ": " + s.paper + ", " +
+               (s.offcut ? "the offcut " : "") + sizeText(s.width, s.height, unit) + "\n";
+        int k = 0;
+        for (const GuillotineCut& c : s.cuts) {
+            out += "  " + numberText(++k) + ". " + sizeText(c.piece.width, c.piece.height, unit) +
+                   ": ";
+            out += c.tooLong   ? "by knife and ruler, cut "
+                   : c.setAnew ? "fence at " + sayLength(c.fence, unit) + ", cut "
+                               : "the same fence, cut ";
+            out += std::string("across its ") + (c.acrossX ? "width" : "height") + ", " +
+                   sayLength(c.at - (c.acrossX ? c.piece.x : c.piece.y), unit) + " from the " +
+                   (c.acrossX ? "left" : "lower edge") + "\n";
+        }
+        std::map<int, std::string> gangs;
+        for (const CutBlank& b : s.blanks) {
+            out += "     " + b.part + ", " + sizeText(b.at.width, b.at.height, unit) +
+                   (b.turned ? ", turned" : "") +
+                   (b.mirrored ? ", the mirrored one: cut with its pair, face to face" : "") + "\n";
+            if (b.gang >= 0)
+                gangs[b.gang] += (gangs[b.gang].empty() ? "" : ", ") + b.part;
+        }
+        for (auto& [g, names] : gangs)
+            out += "     score before you cut apart: " + names + "\n";
+        std::vector<size_t> seen;
+        for (const CutBlank& b : s.blanks) {
+            if (std::find(seen.begin(), seen.end(), b.listed) != seen.end())
+                continue;
+            seen.push_back(b.listed);
+            for (const std::string& w : knifeWork(parts[b.listed], trimmer, unit))
+                out += "     knife, " + b.part + ": " + w + "\n";
+        }
+        for (const SheetArea& a : s.left)
+            out += "     left: " + sizeText(a.width, a.height, unit) +
+                   (std::min(a.width, a.height) >= worthKeeping ? ", back to the drawer" : "") +
+                   "\n";
+    }
+    for (const MissingPart& m : plan.missing)
+        out += "Missing: " + (m.count > 1 ? numberText(m.count) + " x " : "") + m.part + ", " +
+               m.why + ". Nearest: " + m.nearest + ".\n";
+    for (const std::string& r : plan.remarks)
+        out += "Note: " + r + "\n";
+    if (!plan.sheets.empty())
+        out += "Keep fingers behind the fence, and the blade shut between cuts; the tool's own "
+               "instructions and the rules of your house come first.\n";
+    return out;
+}
+
+} // namespace hl

@@ -1,0 +1,89 @@
+// The cut plan: from which sheets of the drawer the parts come, by which guillotine cuts, and what
+// goes back into the drawer. Lengths in mm, from the lower left corner of the sheet.
+#pragma once
+#include "core/make/parts_list.h"
+#include "core/workshop/drawer.h"
+#include <atomic>
+#include <functional>
+
+namespace hl {
+
+struct SheetArea {
+    double x = 0, y = 0, width = 0, height = 0;
+};
+
+// A blank where it lies on its sheet.
+struct CutBlank {
+    std::string part;  // name
+    size_t listed = 0; // in the list of parts
+    SheetArea at;
+    bool turned = false;   // by a quarter
+    bool mirrored = false; // it is the other hand of a part before it
+    int gang = -1; // scored as one sheet with those of the same number, before it is cut off
+};
+
+// One cut from edge to edge of a piece that lies on the table.
+struct GuillotineCut {
+    SheetArea piece;
+    bool acrossX = false; // it runs upright, at an x; else level, at a y
+    double at = 0;        // of the sheet
+    double fence = 0;     // from the fence to the blade
+    bool setAnew = false; // the fence stood elsewhere before
+    bool tooLong = false; // for the trimmer: knife and ruler
+};
+
+struct PlannedSheet {
+    std::string paper;
+    double width = 0, height = 0;
+    bool offcut = false;
+    std::vector<CutBlank> blanks;
+    std::vector<GuillotineCut> cuts; // in the order in which they are made
+    std::vector<SheetArea> left;
+    size_t size = 0; // which of the paper's sizes in the drawer
+};
+
+struct MissingPart {
+    std::string part;
+    int count = 1;
+    std::string why, nearest; // whole phrases
+};
+
+struct CutPlan {
+    std::vector<PlannedSheet> sheets; // paper by paper, as the parts are listed
+    std::vector<MissingPart> missing;
+    std::vector<std::string> remarks; // slivers, directions that cannot both be kept
+    int fenceSettings = 0;
+};
+
+// What a plan is made for.
+struct CutOrder {
+    const Design& design;
+    const Assembly& assembly;
+    const std::vector<ListedPart>& parts;
+    // Null: the drawer is not asked, and there is as much as it takes of the usual sheets.
+    const Drawer* drawer = nullptr;
+    // For every panel what is up on it when the card is displayed, for papers with a direction;
+    // null: as parts are drawn.
+    const std::vector<Vec2>* upright = nullptr;
+    int copies = 1; // of the card
+};
+
+CutPlan planCuts(const CutOrder& order, const std::atomic<bool>* cancel = nullptr,
+                 const std::function<void(double)>& progress = {});
+
+// Parts that are scored as one sheet because all their scores run alike from edge to edge: the
+// numbers of gangs, one for each listed part; -1 where a part is scored by itself.
+std::vector<int> gangsOf(const std::vector<ListedPart>& parts);
+
+// What is cut by knife besides: the outline, openings and slits of a part; nothing when it is a
+// plain rectangle.
+std::vector<std::string> knifeWork(const ListedPart& part, const Trimmer& trimmer, Unit unit);
+
+// The drawer once the plan is carried out: sheets gone, and what is worth keeping come back.
+Drawer drawerAfter(const Drawer& drawer, const CutPlan& plan);
+
+// The plan as it is read at the bench.
+std::string cutsText(const CutPlan& plan, const std::vector<ListedPart>& parts, Unit unit,
+                     const Trimmer& trimmer);
+
+} // namespace hl

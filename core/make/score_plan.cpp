@@ -1,0 +1,419 @@
+#include "core/make/score_plan.h"
+#include "core/make/cut_plan.h"
+#include "core/measure/number.h"
+#include <algorithm>
+#include <cmath>
+#include <map>
+
+namespace hl {
+namespace {
+
+constexpr double near = 1e-4; // mm
+
+// A line to score or slit, from where it begins on the blank.
+struct Line {
+    std::string name;
+    Vec2 from, to;
+    bool face = true;
+    bool upright() const { return std::fabs(from.x() - to.x()) < near; }
+    bool level() const { return std::fabs(from.y() - to.y()) < near; }
+    double place() const { return upright() ? from.x() : from.y(); }
+};
+
+bool onGroove(double at, double spacing) {
+    return std::fabs(at - std::round(at / spacing) * spacing) < 0.01;
+}
+
+class Bench {
+  public:
+    Bench(const ListedPart& part, const ScoringBoard& board, Unit unit)
+        : part_(part), board_(board), spacing_(grooveSpacing(board, unit)) {
+        out_.width = part.blank.x();
+        out_.height = part.blank.y();
+    }
+
+    BlankScores run() {
+        std::vector<Line> upright, level, slanted;
+        for (auto& c : part_.creases) {
+            Line l{c.name, c.from, c.to, board_.school == School::OneFace || c.fold != "mountain"};
+            (l.upright() ? upright : l.level() ? level : slanted).push_back(l);
+        }
+        out_.symmetrical = symmetrical(upright, out_.width, out_.height) ||
+                           symmetrical(level, out_.height, out_.width);
+        // The long scores first.
+        const auto longest = [](const std::vector<Line>& lines) {
+            double most = 0;
+            for (const Line& l : lines)
+                most = std::max(most, (l.to - l.from).norm());
+            return most;
+        };
+        std::vector<std::pair<std::vector<Line>*, bool>> ways{{&upright, true}, {&level, false}};
+        if (longest(level) > longest(upright))
+            std::swap(ways[0], ways[1]);
+        // All that is done on one face before the other comes up. What lies at the fence last is
+        // what is turned over first.
+        const auto any = [&](bool face) {
+            for (auto* lines : {&upright, &level, &slanted})
+                for (const Line& l : *lines)
+                    if (l.face == face)
+                        return true;
+            return false;
+        };
+        for (bool face : any(true) ? std::vector{true, false} : std::vector{false}) {
+            for (auto& [lines, up] : ways)
+                scores(*lines, up, face);
+            for (const Line& l : slanted)
+                if (l.face == face)
+                    diagonal(l, ScoreStep::Score);
+            if (edge_ == BlankEdge::Left || edge_ == BlankEdge::Right ? !ways[0].second
+                                                                      : ways[0].second)
+                std::swap(ways[0], ways[1]);
+        }
+        slits();
+        out_.settings += out_.turns + (out_.steps.empty() ? 0 : 1);
+        return std::move(out_);
+    }
+
+  private:
+    // Turned end for end it is scored at the same grooves, over the same stretches.
+    static bool symmetrical(const std::vector<Line>& lines, double length, double across) {
+        if (lines.size() < 2)
+            return false;
+        const auto stretch = [](const Line& l) {
+            const double a = l.upright() ? l.from.y() : l.from.x(),
+                         b = l.upright() ? l.to.y() : l.to.x();
+            return std::pair(std::min(a, b), std::max(a, b));
+        };
+        for (const Line& l : lines)
+            if (std::none_of(lines.begin(), lines.end(), [&](const Line& m) {
+                    const auto [from, to] = stretch(l);
+                    const auto [mfrom, mto] = stretch(m);
+                    return std::fabs(m.place() - (length - l.place())) < 0.005 &&
+                           m.face == l.face && std::fabs(mfrom - (across - to)) < 0.005 &&
+                           std::fabs(mto - (across - from)) < 0.005;
+                }))
+                return false;
+        return true;
+    }
+    // Whether a score can be set from the nearer edge (left or lower), from the farther one.
+    bool held(double at, double length) const {
+        return length - at >= board_.hold - near && at <= std::max(board_.width, board_.height);
+    }
+
+    // All scores of one direction on one face: from one edge, from the other, or from both,
+    // whichever takes the fewest settings.
+    void scores(const std::vector<Line>& lines, bool up, bool face) {
+        std::vector<Line> mine;
+        for (const Line& l : lines)
+            if (l.face == face)
+                mine.push_back(l);
+        if (mine.empty())
+            return;
+        std::sort(mine.begin(), mine.end(), [](const Line& a, const Line& b) {
+            return std::pair(a.place(), std::min(a.from.sum(), a.to.sum())) <
+                   std::pair(b.place(), std::min(b.from.sum(), b.to.sum()));
+        });
+        const double length = up ? out_.width : out_.height;
+        // The way that is taken: for each line whether it is set from the far edge.
+        std::vector<bool> best;
+        int least = 1 << 20;
+        const bool ends =
+            board_.bothEnds && symmetrical(mine, length, up ? out_.height : out_.width);
+        for (int way = ends ? 3 : 0; way < (ends ? 4 : 3); ++way) {
+            std::vector<bool> far;
+            bool nearUsed = false, farUsed = false;
+            int marks = 0;
+            for (const Line& l : mine) {
+                const double at = l.place(), other = length - at;
+                const bool canNear = held(at, length), canFar = held(other, length);
+                bool f = way == 1 ||
+                         (way == 2 && !onGroove(at, spacing_) && onGroove(other, spacing_)) ||
+                         (way == 3 && at > length / 2 + near);
+                if (f ? !canFar : !canNear)
+                    f = f ? !canNear : canFar;
+                far.push_back(f);
+                (f ? farUsed : nearUsed) = true;
+                marks += !onGroove(f ? other : at, spacing_);
+            }
+            // Lying as it lies already is worth a turn less.
+            const bool lies =
+                !out_.steps.empty() && out_.steps.back().face == face &&
+                edge_ == (farUsed && !nearUsed ? edgeOf(up, true) : edgeOf(up, false));
+            const int cost = 4 * (nearUsed + farUsed + marks) - lies;
+            if (cost < least) {
+                least = cost;
+                best = far;
+            }
+        }
+        // The edge at which it lies already comes first.
+        const bool farFirst = edge_ == edgeOf(up, true);
+        for (bool f : {farFirst, !farFirst})
+            for (size_t i = 0; i < mine.size(); ++i)
+                if (best[i] == f)
+                    score(mine[i], up, f, ScoreStep::Score);
+    }
+
+    static BlankEdge edgeOf(bool up, bool far) {
+        return up    ? far ? BlankEdge::Right : BlankEdge::Left
+               : far ? BlankEdge::Top
+                     : BlankEdge::Bottom;
+    }
+
+    // Lays the blank so that the edge is at the fence and the face is up.
+    void lay(BlankEdge edge, bool face) {
+        if (out_.steps.empty() && !laid_) {
+            laid_ = true;
+            edge_ = edge;
+            face_ = face;
+            return;
+        }
+        laid_ = true;
+        if (face != face_) {
+            // Over about the line along the fence or across it: either edge of that pair comes to
+            // the fence by the same move.
+            const bool pair = (edge_ == BlankEdge::Left || edge_ == BlankEdge::Right) ==
+                              (edge == BlankEdge::Left || edge == BlankEdge::Right);
+            move(ScoreStep::Flip, pair ? edge : edge_, face);
+        }
+        if (edge != edge_)
+            move(ScoreStep::Turn, edge, face);
+    }
+    void move(ScoreStep::Do what, BlankEdge edge, bool face) {
+        edge_ = edge;
+        face_ = face;
+        ScoreStep s;
+        s.what = what;
+        s.edge = edge;
+        s.face = face;
+        out_.steps.push_back(s);
+        ++out_.turns;
+    }
+
+    void mark(const Vec2& p, bool face, const std::string& name) {
+        ScoreStep m;
+        m.what = ScoreStep::Mark;
+        m.edge = edge_;
+        const bool up = edge_ == BlankEdge::Left || edge_ == BlankEdge::Right;
+        const double length = up ? out_.width : out_.height, at = up ? p.x() : p.y();
+        m.at = edge_ == BlankEdge::Left || edge_ == BlankEdge::Bottom ? at : length - at;
+        m.from = m.to = up ? p.y() : p.x();
+        m.start = m.end = p;
+        m.face = face;
+        m.crease = name;
+        out_.steps.push_back(m);
+    }
+
+    void score(const Line& l, bool up, bool far, ScoreStep::Do what) {
+        lay(edgeOf(up, far), l.face);
+        const double length = up ? out_.width : out_.height;
+        ScoreStep s;
+        s.what = what;
+        s.edge = edge_;
+        s.at = far ? length - l.place() : l.place();
+        s.from = up ? std::min(l.from.y(), l.to.y()) : std::min(l.from.x(), l.to.x());
+        s.to = up ? std::max(l.from.y(), l.to.y()) : std::max(l.from.x(), l.to.x());
+        s.start = up ? Vec2(l.place(), s.from) : Vec2(s.from, l.place());
+        s.end = up ? Vec2(l.place(), s.to) : Vec2(s.to, l.place());
+        s.face = l.face;
+        s.crease = l.name;
+        if (what == ScoreStep::Score && !onGroove(s.at, spacing_)) {
+            s.ruler = true;
+            ++out_.settings;
+            mark(s.start, l.face, l.name);
+            mark(s.end, l.face, l.name);
+        }
+        out_.steps.push_back(s);
+    }
+
+    void diagonal(const Line& l, ScoreStep::Do what) {
+        lay(edge_, l.face);
+        mark(l.from, l.face, l.name);
+        mark(l.to, l.face, l.name);
+        ScoreStep s;
+        s.what = what;
+        s.start = l.from;
+        s.end = l.to;
+        s.face = l.face;
+        s.crease = l.name;
+        s.ruler = true;
+        out_.settings += what == ScoreStep::Score;
+        out_.steps.push_back(s);
+    }
+
+    // Slits come after the long scores, from whichever face is up.
+    void slits() {
+        const bool face = out_.steps.empty() || out_.steps.back().face;
+        for (auto& slit : part_.slits)
+            for (size_t i = 0; i + 1 < slit.points.size(); ++i) {
+                const Line l{slit.name, slit.points[i], slit.points[i + 1], face};
+                if (l.upright() || l.level())
+                    score(l, l.upright(), false, ScoreStep::Slit);
+                else
+                    diagonal(l, ScoreStep::Slit);
+            }
+    }
+
+    const ListedPart& part_;
+    const ScoringBoard& board_;
+    double spacing_;
+    BlankScores out_;
+    BlankEdge edge_ = BlankEdge::Left;
+    bool face_ = true, laid_ = false;
+};
+
+std::string facing(bool face) { return face ? "face up" : "back up"; }
+
+// "30, 60 and 150 mm" of places.
+std::string listed(const std::vector<std::string>& all) {
+    std::string out;
+    for (size_t i = 0; i < all.size(); ++i)
+        out += (i == 0 ? "" : i + 1 < all.size() ? ", " : " and ") + all[i];
+    return out;
+}
+
+} // namespace
+
+const char* edgeName(BlankEdge e) {
+    switch (e) {
+    case BlankEdge::Left:
+        return "left";
+    case BlankEdge::Right:
+        return "right";
+    case BlankEdge::Bottom:
+        return "bottom";
+    case BlankEdge::Top:
+        return "top";
+    }
+    return "";
+}
+
+const char* doName(ScoreStep::Do what) {
+    switch (what) {
+    case ScoreStep::Score:
+        return "score";
+    case ScoreStep::Slit:
+        return "slit";
+    case ScoreStep::Mark:
+        return "mark";
+    case ScoreStep::Turn:
+        return "turn";
+    case ScoreStep::Flip:
+        return "flip";
+    case ScoreStep::Fold:
+        return "fold";
+    }
+    return "";
+}
+
+double grooveSpacing(const ScoringBoard& board, Unit unit) {
+    return board.spacing > 0 ? board.spacing : unit == Unit::Inch ? 25.4 / 8 : 5;
+}
+
+std::vector<BlankScores> planScores(const std::vector<ListedPart>& parts, const ScoringBoard& board,
+                                    Unit unit) {
+    const std::vector<int> gangs = gangsOf(parts);
+    std::vector<BlankScores> out;
+    for (size_t i = 0; i < parts.size(); ++i) {
+        const ListedPart& p = parts[i];
+        BlankScores b = Bench(p, board, unit).run();
+        b.part = p.name;
+        b.listed = i;
+        b.count = p.count;
+        b.gang = gangs[i];
+        out.push_back(std::move(b));
+    }
+    return out;
+}
+
+std::string stepText(const ScoreStep& s, const BlankScores& blank, Unit unit) {
+    const auto length = [&](double v) { return sayLength(v, unit); };
+    const std::string edge = s.edge ? edgeName(*s.edge) : "";
+    const bool up = s.edge == BlankEdge::Left || s.edge == BlankEdge::Right;
+    const double whole = up ? blank.height : blank.width;
+    switch (s.what) {
+    case ScoreStep::Turn:
+        return "turn it, the " + edge + " edge against the fence";
+    case ScoreStep::Flip:
+        return "turn it over, the " + edge + " edge against the fence (" + facing(s.face) + ")";
+    case ScoreStep::Mark:
+        return "pencil mark " + length(s.at) + " from the " + edge + " edge, " + length(s.from) +
+               (up ? " up" : " along");
+    case ScoreStep::Fold:
+        return "fold it over at " + length(s.at);
+    case ScoreStep::Score:
+    case ScoreStep::Slit:
+        break;
+    }
+    std::string out = s.what == ScoreStep::Score ? "score " : "slit ";
+    if (!s.edge)
+        return out + "from mark to mark, " + s.crease;
+    out += "at " + length(s.at);
+    if (s.ruler)
+        out += " along a ruler, from mark to mark";
+    if (s.from > near || s.to < whole - near)
+        out += ", from " + length(s.from) + " to " + length(s.to);
+    return out;
+}
+
+std::string scoresText(const std::vector<BlankScores>& plan, Unit unit, double finest) {
+    std::string out;
+    for (const BlankScores& b : plan) {
+        if (b.steps.empty())
+            continue;
+        out += (b.count > 1 ? numberText(b.count) + " x " : "") + b.part + ", " +
+               sayLength(b.width, unit) + " x " + sayLength(b.height, unit);
+        if (b.gang >= 0) {
+            std::string with;
+            for (const BlankScores& o : plan)
+                if (o.gang == b.gang && &o != &b)
+                    with += (with.empty() ? "" : ", ") + o.part;
+            out += ", scored before it is cut apart";
+            out += with.empty() ? "" : " with " + with;
+        }
+        out += "\n";
+        const ScoreStep& first = b.steps.front();
+        const BlankEdge lies = first.edge.value_or(BlankEdge::Left);
+        const bool upright = lies == BlankEdge::Left || lies == BlankEdge::Right;
+        const double at = upright ? b.height : b.width, other = upright ? b.width : b.height;
+        out += std::string("    ") +
+               (at > other + near   ? "long side against the fence"
+                : at < other - near ? "short side against the fence"
+                                    : "against the fence") +
+               ", the " + edgeName(lies) + " edge, " + facing(first.face) + "\n";
+        // Plain scores that go from edge to edge are told together.
+        std::vector<std::string> together;
+        const auto flush = [&] {
+            if (!together.empty())
+                out += "    score at " + listed(together) + "\n";
+            together.clear();
+        };
+        for (const ScoreStep& s : b.steps) {
+            const bool up = s.edge == BlankEdge::Left || s.edge == BlankEdge::Right;
+            if (s.what == ScoreStep::Score && s.edge && !s.ruler && s.from < near &&
+                s.to > (up ? b.height : b.width) - near) {
+                together.push_back(sayLength(s.at, unit));
+                continue;
+            }
+            flush();
+            out += "    " + stepText(s, b, unit) + "\n";
+        }
+        flush();
+        for (const ScoreStep& s : b.steps)
+            if (s.what == ScoreStep::Score && s.edge && finest > 0) {
+                const double off = std::round(s.at / finest) * finest - s.at;
+                if (std::fabs(off) > 0.005)
+                    out += "    (" + s.crease + ": the mark at " + sayLength(s.at + off, unit) +
+                           " lies " + sayLength(std::fabs(off), unit) +
+                           (off > 0 ? " farther out)\n" : " nearer in)\n");
+            }
+        if (b.symmetrical)
+            out +=
+                "    (both ends are alike: score from one edge, turn it end for end, and use the "
+                "same grooves again)\n";
+        out += "    " + countText(b.settings, "one setting", "settings") +
+               (b.turns ? ", " + countText(b.turns, "one turn", "turns") : "") + "\n";
+    }
+    return out.empty() ? "Nothing is scored.\n" : out;
+}
+
+} // namespace hl

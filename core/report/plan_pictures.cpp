@@ -1,0 +1,300 @@
+#include "core/report/plan_pictures.h"
+#include "core/make/board.h"
+#include "core/make/pattern.h"
+#include "core/measure/number.h"
+#include "core/report/dimension.h"
+#include <algorithm>
+#include <cmath>
+
+namespace hl {
+namespace {
+
+constexpr Colour ink{Tint::Ink, 0, Line::Cut, 0}, quiet{Tint::Quiet, 0, Line::Cut, 0},
+    rule{Tint::Rule, 0, Line::Cut, 0}, accent{Tint::Accent, 0, Line::Cut, 0},
+    none{Tint::None, 0, Line::Cut, 0};
+constexpr double near = 1e-6;
+constexpr double apart = 0.05; // of the sheet, between pieces that are cut apart
+
+bool alike(const SheetArea& a, const SheetArea& b) {
+    return std::fabs(a.x - b.x) < near && std::fabs(a.y - b.y) < near &&
+           std::fabs(a.width - b.width) < near && std::fabs(a.height - b.height) < near;
+}
+
+// The pieces as a tree of the cuts that are made, each with the room it takes once it is apart.
+struct Piece {
+    SheetArea area;
+    int first = -1, second = -1;
+    bool acrossX = false;
+    double width = 0, height = 0; // with the gaps in it
+    Vec2 at{0, 0};                // of its lower left corner
+};
+
+class Table {
+  public:
+    Table(const PlannedSheet& s, size_t done) : gap_(apart * std::max(s.width, s.height)) {
+        Piece whole;
+        whole.area = {0, 0, s.width, s.height};
+        pieces_.push_back(whole);
+        for (size_t n = 0; n < done && n < s.cuts.size(); ++n)
+            cut(s.cuts[n]);
+        measure(0);
+        place(0, {0, 0});
+    }
+    const std::vector<Piece>& pieces() const { return pieces_; }
+
+  private:
+    void cut(const GuillotineCut& c) {
+        for (size_t i = 0; i < pieces_.size(); ++i) {
+            if (pieces_[i].first >= 0 || !alike(pieces_[i].area, c.piece))
+                continue;
+            Piece one, other;
+            one.area = other.area = c.piece;
+            if (c.acrossX) {
+                one.area.width = c.at - c.piece.x;
+                other.area.x = c.at;
+                other.area.width = c.piece.width - one.area.width;
+            } else {
+                one.area.height = c.at - c.piece.y;
+                other.area.y = c.at;
+                other.area.height = c.piece.height - one.area.height;
+            }
+            pieces_[i].first = static_cast<int>(pieces_.size());
+            pieces_[i].second = pieces_[i].first + 1;
+            pieces_[i].acrossX = c.acrossX;
+            pieces_.push_back(one);
+            pieces_.push_back(other);
+            return;
+        }
+    }
+    void measure(size_t i) {
+        Piece& p = pieces_[i];
+        p.width = p.area.width;
+        p.height = p.area.height;
+        if (p.first < 0)
+            return;
+        measure(static_cast<size_t>(p.first));
+        measure(static_cast<size_t>(p.second));
+        const Piece &a = pieces_[static_cast<size_t>(p.first)],
+                    &b = pieces_[static_cast<size_t>(p.second)];
+        p.width = p.acrossX ? a.width + gap_ + b.width : std::max(a.width, b.width);
+        p.height = p.acrossX ? std::max(a.height, b.height) : a.height + gap_ + b.height;
+    }
+    void place(size_t i, const Vec2& at) {
+        Piece& p = pieces_[i];
+        p.at = at;
+        if (p.first < 0)
+            return;
+        const Piece& a = pieces_[static_cast<size_t>(p.first)];
+        place(static_cast<size_t>(p.first), at);
+        place(static_cast<size_t>(p.second),
+              at + (p.acrossX ? Vec2(a.width + gap_, 0) : Vec2(0, a.height + gap_)));
+    }
+
+    double gap_;
+    std::vector<Piece> pieces_;
+};
+
+// Words in a rectangle, as large as there is room for; nothing where they could not be read. Tall
+// narrow rectangles hold what is short.
+void within(Picture& p, const Vec2& low, const Vec2& high, const std::string& text, Colour colour,
+            double most = 3.4) {
+    const Vec2 room = high - low;
+    const double size = std::min(
+        {most, (room.x() - 1) / (0.54 * static_cast<double>(text.size())), room.y() - 0.6});
+    if (size >= 1.5)
+        p.write((low + high) / 2 + Vec2(0, 0.35 * size), text, size, 0, colour);
+}
+
+void line(Picture& p, const Vec2& a, const Vec2& b, Line code, double width) {
+    Shape s = drawn(code, {a, b});
+    s.width = width;
+    p.items.push_back(s);
+}
+
+} // namespace
+
+Picture cutPicture(const PlannedSheet& sheet, size_t done, const std::string& paper, Unit unit,
+                   double width, double height) {
+    Picture p;
+    p.width = width;
+    p.height = height;
+    const bool over = done >= sheet.cuts.size();
+    p.caption = sheet.paper + ", " + sayLength(sheet.width, unit) + " x " +
+                sayLength(sheet.height, unit) +
+                (over ? ": all its parts" : ": cut " + numberText(done + 1));
+    const Table table(sheet, done);
+    const Piece& all = table.pieces().front();
+    constexpr double margin = 13;
+    const double scale =
+        std::min((width - 2 * margin) / all.width, (height - 2 * margin) / all.height);
+    if (!(scale > 0))
+        return p;
+    const Vec2 corner((width - scale * all.width) / 2, (height + scale * all.height) / 2);
+    const auto at = [&](const Piece& piece, double x, double y) {
+        return Vec2(corner.x() + scale * (piece.at.x() + x - piece.area.x),
+                    corner.y() - scale * (piece.at.y() + y - piece.area.y));
+    };
+    const GuillotineCut* next = over ? nullptr : &sheet.cuts[done];
+    for (const Piece& piece : table.pieces()) {
+        if (piece.first >= 0)
+            continue;
+        const SheetArea& a = piece.area;
+        const bool turn = next && alike(a, next->piece);
+        const auto box = [&](const SheetArea& r) {
+            return std::pair(at(piece, r.x, r.y + r.height), at(piece, r.x + r.width, r.y));
+        };
+        const auto [low, high] = box(a);
+        p.rectangle(low, high, givenColour(paper), turn ? accent : ink);
+        if (turn)
+            std::get<Shape>(p.items.back()).width = 0.6;
+        for (const SheetArea& left : sheet.left) {
+            if (left.x < a.x - near || left.y < a.y - near ||
+                left.x + left.width > a.x + a.width + near ||
+                left.y + left.height > a.y + a.height + near)
+                continue;
+            const auto [l, h] = box(left);
+            for (Shape& s : hatch({l, {h.x(), l.y()}, h, {l.x(), h.y()}}, 3.2, "")) {
+                s.line = rule;
+                s.width = 0.12;
+                s.dashes = {};
+                p.items.push_back(s);
+            }
+            if (alike(left, a))
+                within(p, l, h,
+                       sayLength(left.width, unit) + " x " + sayLength(left.height, unit) + " left",
+                       quiet, 2.6);
+        }
+        for (const CutBlank& b : sheet.blanks) {
+            if (b.at.x < a.x - near || b.at.y < a.y - near ||
+                b.at.x + b.at.width > a.x + a.width + near ||
+                b.at.y + b.at.height > a.y + a.height + near)
+                continue;
+            const auto [l, h] = box(b.at);
+            const bool itself = alike(b.at, a);
+            if (!itself)
+                p.rectangle(l, h, none, rule);
+            within(p, l, h, b.part, itself ? ink : quiet, itself ? 3.4 : 2.8);
+        }
+        if (!turn)
+            continue;
+        const double from = next->at;
+        const Vec2 one = next->acrossX ? at(piece, from, a.y) : at(piece, a.x, from),
+                   other = next->acrossX ? at(piece, from, a.y + a.height)
+                                         : at(piece, a.x + a.width, from);
+        const Vec2 way = (other - one).normalized();
+        p.line(one - 4 * way, other + 4 * way, accent, 0.7, {2.4, 1.2});
+        p.mark(one - 6.4 * way, 4.6, 0, accent);
+        p.write(one - 6.4 * way + Vec2(0, 1.1), numberText(done + 1), 3, 0,
+                {Tint::Ground, 0, Line::Cut, 0});
+        // From the fence to the blade, on the side where the fence is.
+        const double near0 = from - (next->acrossX ? a.x : a.y);
+        const bool first = std::fabs(next->fence - near0) < 1e-4;
+        const double fence =
+            next->acrossX ? (first ? a.x : a.x + a.width) : (first ? a.y : a.y + a.height);
+        const std::string text = sayLength(next->fence, unit);
+        if (next->acrossX)
+            dimension(p, at(piece, fence, a.y + a.height) - Vec2(0, 3.4),
+                      at(piece, from, a.y + a.height) - Vec2(0, 3.4), text, {0, -1}, 3.2, accent);
+        else
+            dimension(p, at(piece, a.x + a.width, fence) + Vec2(3.4, 0),
+                      at(piece, a.x + a.width, from) + Vec2(3.4, 0), text, {1, 0}, 3.2, accent);
+    }
+    return p;
+}
+
+Picture boardPicture(const BlankScores& blank, const ListedPart& part, size_t at,
+                     const ScoringBoard& board, const std::string& face, const std::string& back,
+                     Unit unit, double width, double height) {
+    Picture p;
+    p.width = width;
+    p.height = height;
+    const bool over = at >= blank.steps.size();
+    p.caption = blank.part + (over ? ": scored" : ": " + stepText(blank.steps[at], blank, unit));
+    // How it lies for this step: a turn is shown as it lies afterwards.
+    BlankEdge edge = BlankEdge::Left;
+    bool up = true;
+    for (size_t i = 0; i <= at && i < blank.steps.size(); ++i) {
+        const ScoreStep& s = blank.steps[i];
+        up = s.face;
+        if (s.edge)
+            edge = *s.edge;
+    }
+    const LaidBlank lying(blank.width, blank.height, edge, up);
+    Vec2 size(0, 0);
+    for (const Vec2& c :
+         {Vec2(blank.width, 0), Vec2(0, blank.height), Vec2(blank.width, blank.height)})
+        size = size.cwiseMax(lying.onBoard(c));
+    constexpr double left = 10, top = 12, right = 8, below = 10;
+    const double scale =
+        std::min((width - left - right) / size.x(), (height - top - below) / size.y());
+    if (!(scale > 0))
+        return p;
+    const Vec2 corner(left + std::max(0.0, (width - left - right - scale * size.x()) / 2),
+                      top + (height - top - below + scale * size.y()) / 2);
+    const auto onPicture = [&](const Vec2& q) {
+        return Vec2(corner.x() + scale * q.x(), corner.y() - scale * q.y());
+    };
+    const auto place = [&](const Vec2& q) { return onPicture(lying.onBoard(q)); };
+    // Grooves, as far as they can be told apart, and the fence.
+    const double spacing = grooveSpacing(board, unit), reach = size.x() * 1.04;
+    if (spacing * scale > 1.2)
+        for (double u = spacing; u <= reach; u += spacing)
+            p.line(onPicture({u, -size.y() * 0.04}), onPicture({u, size.y() * 1.04}), rule, 0.12);
+    p.rectangle(onPicture({0, size.y() * 1.06}) - Vec2(2.2, 0), onPicture({0, -size.y() * 0.06}),
+                quiet, none);
+    p.write(onPicture({0, -size.y() * 0.06}) + Vec2(-1, 4), "fence", 2.6, -1, quiet);
+    Shape paper;
+    for (const Vec2& q : part.outline)
+        paper.points.push_back(place(q));
+    paper.fill = givenColour(up ? face : back);
+    paper.line = ink;
+    paper.width = 0.3;
+    p.items.push_back(paper);
+    for (const Ring& hole : part.apertures) {
+        Shape open;
+        for (const Vec2& q : hole)
+            open.points.push_back(place(q));
+        open.fill = {Tint::Ground, 0, Line::Cut, 0};
+        open.line = quiet;
+        p.items.push_back(open);
+    }
+    // What is made so far is seen from both sides; mountain and valley change places on the back.
+    for (size_t i = 0; i < at && i < blank.steps.size(); ++i) {
+        const ScoreStep& s = blank.steps[i];
+        if (s.what == ScoreStep::Slit) {
+            line(p, place(s.start), place(s.end), Line::Cut, 0.4);
+        } else if (s.what == ScoreStep::Score) {
+            const auto c = std::find_if(part.creases.begin(), part.creases.end(), [&](auto& f) {
+                return ((f.from - s.start).norm() < 1e-4 && (f.to - s.end).norm() < 1e-4) ||
+                       ((f.to - s.start).norm() < 1e-4 && (f.from - s.end).norm() < 1e-4);
+            });
+            const std::string fold = c == part.creases.end() ? "" : c->fold;
+            line(p, place(s.start), place(s.end),
+                 fold == "valley"     ? up ? Line::Valley : Line::Mountain
+                 : fold == "mountain" ? up ? Line::Mountain : Line::Valley
+                                      : Line::Score,
+                 0.4);
+        } else if (s.what == ScoreStep::Mark) {
+            p.mark(place(s.start), 1.6, 0, quiet);
+        }
+    }
+    const std::string lies = up ? "face up" : "back up";
+    p.write({width - 2, height - 2}, lies, 3, 1, quiet);
+    if (over)
+        return p;
+    const ScoreStep& s = blank.steps[at];
+    if (s.what == ScoreStep::Turn || s.what == ScoreStep::Flip)
+        return p;
+    if (s.what == ScoreStep::Mark)
+        p.mark(place(s.start), 2.6, 0, accent);
+    else
+        p.line(place(s.start), place(s.end), accent, 0.9,
+               s.what == ScoreStep::Slit ? std::vector<double>{} : std::vector<double>{2.4, 1.2});
+    if (s.edge)
+        dimension(p, onPicture({0, size.y()}) - Vec2(0, 4),
+                  onPicture({s.at, size.y()}) - Vec2(0, 4), sayLength(s.at, unit), {0, -1}, 3.4,
+                  accent);
+    return p;
+}
+
+} // namespace hl

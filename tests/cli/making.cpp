@@ -1,0 +1,155 @@
+// From the drawer to cuts and scores on the command line.
+#include "tests/cli/command_line.h"
+#include <QFile>
+#include <QJsonArray>
+#include <QtTest>
+#include <cmath>
+
+using namespace hl;
+using namespace hl::test;
+
+class Making : public QObject, public CommandLine {
+    Q_OBJECT
+    QString drawer() const { return dir_.filePath("drawer.json"); }
+    double sum(const QJsonArray& areas) {
+        double all = 0;
+        for (const auto& a : areas)
+            all += a[u"width_mm"].toDouble() * a[u"height_mm"].toDouble();
+        return all;
+    }
+
+  private slots:
+    void init() {
+        QCOMPARE(run({"new", file(), "--force", "--card", "100x140mm"}), 0);
+        QFile::remove(drawer());
+    }
+
+    void theDrawer() {
+        QCOMPARE(run({"drawer", drawer()}), 2);
+        QVERIFY(err_.contains("--new"));
+        QCOMPARE(run({"drawer", drawer(), "--new", "--for", file(), "--add",
+                      "Night blue, 12 x 12 in, 5", "--add", "Night blue, 90 x 60, offcut"}),
+                 0);
+        QVERIFY2(out_.contains("Night blue") && out_.contains("304.8 x 304.8 mm, 5") &&
+                     out_.contains("90 x 60 mm, 1, offcut"),
+                 qPrintable(out_));
+        QCOMPARE(run({"drawer", drawer(), "--new"}), 2); // it is there already
+        for (const char* bad : {"Card", "Card, 210", "Card, 0 x 5", "Card, 210 x 297, some",
+                                "Card, 210 x 297, 2.5", ", 210 x 297"})
+            QCOMPARE(run({"drawer", drawer(), "--add", bad}), 2);
+        const QString table = dir_.filePath("papers.csv");
+        QCOMPARE(run({"drawer", drawer(), "--export", table}), 0);
+        const QString before = out_;
+        QCOMPARE(run({"drawer", dir_.filePath("second.json"), "--new", "--import", table}), 0);
+        QCOMPARE(out_, before);
+        QCOMPARE(run({"drawer", drawer(), "--json"}), 0);
+        QCOMPARE(json()[u"papers"].toArray().size(), 2);
+    }
+
+    // Each cut divides one piece that lies on the table; what comes of it is what is promised.
+    void cuts() {
+        QCOMPARE(cli("add", {"box", "--set", "left=30mm", "right=24mm"}), 0);
+        QCOMPARE(run({"drawer", drawer(), "--new", "--for", file()}), 0);
+        QCOMPARE(cli("cuts", {"--json", "--drawer", drawer(), "--copies", "2"}), 0);
+        const QJsonArray sheets = json()[u"sheets"].toArray();
+        QVERIFY(json()[u"missing"].toArray().isEmpty() && sheets.size() >= 1);
+        int blanks = 0;
+        for (const auto& s : sheets) {
+            const double whole = s[u"width_mm"].toDouble() * s[u"height_mm"].toDouble();
+            QVERIFY(std::fabs(whole - sum(s[u"blanks"].toArray()) - sum(s[u"left"].toArray())) <
+                    1e-3);
+            QVector<QJsonObject> table{{{"x_mm", 0.0},
+                                        {"y_mm", 0.0},
+                                        {"width_mm", s[u"width_mm"]},
+                                        {"height_mm", s[u"height_mm"]}}};
+            int n = 0;
+            for (const auto& c : s[u"cuts"].toArray()) {
+                QCOMPARE(c[u"n"].toInt(), ++n);
+                const QJsonObject piece = c[u"piece"].toObject();
+                const auto at = std::find_if(table.begin(), table.end(), [&](auto& p) {
+                    for (const char* key : {"x_mm", "y_mm", "width_mm", "height_mm"})
+                        if (std::fabs(p[key].toDouble() - piece[key].toDouble()) > 1e-5)
+                            return false;
+                    return true;
+                });
+                QVERIFY(at != table.end());
+                const bool x = c[u"across"] == "x";
+                QJsonObject one = piece, other = piece;
+                const QString start = x ? "x_mm" : "y_mm", length = x ? "width_mm" : "height_mm";
+                const double first = c[u"at_mm"].toDouble() - piece[start].toDouble();
+                QVERIFY(first > 0 && first < piece[length].toDouble());
+                one[length] = first;
+                other[start] = c[u"at_mm"];
+                other[length] = piece[length].toDouble() - first;
+                *at = one;
+                table.push_back(other);
+            }
+            QCOMPARE(table.size(), s[u"blanks"].toArray().size() + s[u"left"].toArray().size());
+            blanks += int(s[u"blanks"].toArray().size());
+        }
+        QCOMPARE(cli("parts", {"--json"}), 0);
+        int parts = 0;
+        for (const auto& p : json()[u"parts"].toArray())
+            parts += p[u"count"].toInt();
+        QCOMPARE(blanks, 2 * parts);
+        // Taken out: one sheet fewer, and the offcut lies in the drawer.
+        QCOMPARE(cli("cuts", {"--drawer", drawer(), "--take"}), 0);
+        QCOMPARE(run({"drawer", drawer(), "--json"}), 0);
+        const QJsonArray now = json()[u"papers"][0][u"sheets"].toArray();
+        QVERIFY(now.size() > 1 && now[0][u"count"].toInt() < 10 && now[1][u"offcut"].toBool());
+        // And is used first the next time.
+        QCOMPARE(cli("add", {"topper", "--on", "card.page-right"}), 0);
+        QCOMPARE(cli("cuts", {"--json", "--drawer", drawer()}), 0);
+        bool offcut = false;
+        for (const auto& s : json()[u"sheets"].toArray())
+            offcut = offcut || s[u"offcut"].toBool();
+        QVERIFY(offcut);
+    }
+    void whatIsMissing() {
+        QCOMPARE(run({"drawer", drawer(), "--new", "--add", "Other paper, 210 x 297, 5"}), 0);
+        QCOMPARE(cli("cuts", {"--json", "--drawer", drawer()}), 1);
+        const QJsonArray missing = json()[u"missing"].toArray();
+        QCOMPARE(missing.size(), 1);
+        for (const char* key : {"part", "why", "nearest"})
+            QVERIFY(!missing[0].toObject()[key].toString().isEmpty());
+        QCOMPARE(cli("cuts", {"--drawer", drawer()}), 1);
+        QVERIFY(out_.contains("Missing: Card") && out_.contains("Nearest:"));
+        QCOMPARE(cli("cuts", {"--take"}), 2); // out of which drawer?
+        QFile f(drawer());
+        QVERIFY(f.open(QIODevice::WriteOnly));
+        f.write("{\"papers\": [{\"name\": \"Card\", \"sheets\": [{\"width\": 0}]}]}");
+        f.close();
+        QCOMPARE(cli("cuts", {"--drawer", drawer()}), 2);
+        QVERIFY(err_.contains("drawer.json, papers, entry 1"));
+    }
+
+    void scores() {
+        QCOMPARE(cli("add", {"strip", "--say", "12 | 30 | 30 | 12, V M V"}), 0);
+        QCOMPARE(cli("scores", {"--json"}), 0);
+        bool seen = false;
+        for (const auto& b : json()[u"blanks"].toArray()) {
+            if (b[u"width_mm"].toDouble() != 84)
+                continue;
+            seen = true;
+            QCOMPARE(b[u"turns"].toInt(), 1);
+            QVERIFY(b[u"gang"].isNull());
+            QMap<double, QString> made;
+            for (const auto& s : b[u"steps"].toArray())
+                if (s[u"do"] == "score") {
+                    const double at = s[u"at_mm"].toDouble();
+                    made[s[u"edge"] == "right" ? 84 - at : at] = s[u"face"].toString();
+                    QCOMPARE(s[u"from_mm"].toDouble(), 0.0);
+                    QCOMPARE(s[u"to_mm"].toDouble(), b[u"height_mm"].toDouble());
+                }
+            QCOMPARE(made, (QMap<double, QString>{{12, "face"}, {42, "back"}, {72, "face"}}));
+        }
+        QVERIFY(seen);
+        QCOMPARE(cli("scores", {"--school", "one-face", "--both-ends"}), 0);
+        QVERIFY2(out_.contains("against the fence") && !out_.contains("turn it over"),
+                 qPrintable(out_));
+        QCOMPARE(cli("scores", {"--school", "mine"}), 2);
+    }
+};
+
+QTEST_GUILESS_MAIN(Making)
+#include "making.moc"

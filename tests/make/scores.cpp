@@ -1,0 +1,230 @@
+// Score plans, carried out on a simulated board: the creases it makes are the design's, none
+// missing, none twice, each on its face and from end to end.
+#include "core/assemble/assemble.h"
+#include "core/files/hlantern.h"
+#include "core/make/board.h"
+#include "core/make/cut_plan.h"
+#include "core/make/score_plan.h"
+#include "tests/random_design.h"
+#include <QDirIterator>
+#include <QtTest>
+#include <cmath>
+
+using namespace hl;
+using namespace hl::test;
+
+namespace {
+
+// What differs between the lines made and the part's own; nothing where none does.
+std::string differs(const ListedPart& p, const BlankScores& plan, School school) {
+    auto made = carriedOut(p.blank.x(), p.blank.y(), plan.steps);
+    if (!made)
+        return p.name + ": " + made.problem().text();
+    const auto take = [&](const Vec2& a, const Vec2& b, bool slit, const bool* face) {
+        for (size_t i = 0; i < made->size(); ++i) {
+            const MadeLine& m = (*made)[i];
+            const bool there = ((m.from - a).norm() < 1e-3 && (m.to - b).norm() < 1e-3) ||
+                               ((m.from - b).norm() < 1e-3 && (m.to - a).norm() < 1e-3);
+            if (!there || m.slit != slit || (face && m.face != *face))
+                continue;
+            made->erase(made->begin() + static_cast<std::ptrdiff_t>(i));
+            return true;
+        }
+        return false;
+    };
+    for (auto& c : p.creases) {
+        // From the side that ends up inside the fold; of one that may go either way, the face.
+        const bool face = school == School::OneFace || c.fold != "mountain";
+        if (!take(c.from, c.to, false, &face))
+            return p.name + ": " + c.name + " is not made";
+    }
+    for (auto& s : p.slits)
+        for (size_t i = 0; i + 1 < s.points.size(); ++i)
+            if (!take(s.points[i], s.points[i + 1], true, nullptr))
+                return p.name + ": slit " + s.name + " is not made";
+    return made->empty() ? "" : p.name + ": something is made that is not in the design";
+}
+
+std::string everyWay(const Design& d, const Assembly& a) {
+    const auto parts = partsList(d, a);
+    for (School school : {School::TwoFaces, School::OneFace})
+        for (bool ends : {false, true})
+            for (double spacing : {0.0, 1.0, 25.4 / 16}) {
+                ScoringBoard board;
+                board.school = school;
+                board.bothEnds = ends;
+                board.spacing = spacing;
+                const auto plan = planScores(parts, board, d.units);
+                if (plan.size() != parts.size())
+                    return "a part is left out";
+                for (const BlankScores& b : plan) {
+                    const std::string wrong = differs(parts[b.listed], b, school);
+                    if (!wrong.empty())
+                        return wrong;
+                    if (school == School::OneFace)
+                        for (const ScoreStep& s : b.steps)
+                            if (!s.face)
+                                return b.part + ": turned over for nothing";
+                }
+                if (scoresText(plan, d.units, 0.5).empty())
+                    return "nothing is told";
+            }
+    return "";
+}
+
+// A strip by its line.
+ListedPart strip(double width, double height,
+                 const std::vector<std::pair<double, const char*>>& scores) {
+    ListedPart p;
+    p.name = "Strip";
+    p.blank = {width, height};
+    p.outline = {{0, 0}, {width, 0}, {width, height}, {0, height}};
+    for (auto& [at, fold] : scores)
+        p.creases.push_back({"score", fold, {at, 0}, {at, height}});
+    return p;
+}
+
+BlankScores planned(const ListedPart& p, const ScoringBoard& board = {}) {
+    return planScores({p}, board, Unit::Millimetre).front();
+}
+
+} // namespace
+
+class Scores : public QObject {
+    Q_OBJECT
+  private slots:
+    void everyDemoAndEveryDesignOfTheCorpus() {
+        int seen = 0;
+        for (const char* folder : {"/demo", "/corpus"}) {
+            QDirIterator it(HL_SOURCE_DIR + QString(folder), {"*.hlantern"}, QDir::Files,
+                            QDirIterator::Subdirectories);
+            while (it.hasNext()) {
+                const std::string path = it.next().toStdString();
+                auto d = loadDesign(path);
+                if (!d)
+                    continue;
+                const std::string wrong = everyWay(*d, *assemble(*d));
+                QVERIFY2(wrong.empty(), (path + ": " + wrong).c_str());
+                ++seen;
+            }
+        }
+        QVERIFY2(seen > 60, qPrintable(QString::number(seen)));
+    }
+    void randomDesigns() {
+        fixRuns(150);
+        rc::check([] {
+            const Design d = randomDesign();
+            auto made = assemble(d);
+            RC_PRE(bool(made));
+            const std::string wrong = everyWay(d, *made);
+            if (!wrong.empty())
+                RC_FAIL(wrong);
+        });
+    }
+    // The board does not believe what it is told.
+    void aPlanThatIsWrongIsFoundOut() {
+        const ListedPart p = strip(160, 120, {{15, "valley"}, {40, "mountain"}, {70, "valley"}});
+        BlankScores plan = planned(p);
+        QCOMPARE(differs(p, plan, School::TwoFaces), std::string());
+        BlankScores less = plan;
+        less.steps.pop_back();
+        QVERIFY(!differs(p, less, School::TwoFaces).empty());
+        BlankScores twice = plan;
+        twice.steps.push_back(twice.steps.back());
+        QVERIFY(!differs(p, twice, School::TwoFaces).empty());
+        BlankScores shorter = plan;
+        shorter.steps[0].to -= 1;
+        QVERIFY(!differs(p, shorter, School::TwoFaces).empty());
+        const auto refused = [&](auto&& change) {
+            BlankScores other = plan;
+            change(other.steps);
+            return !carriedOut(160, 120, other.steps);
+        };
+        QVERIFY(refused([](auto& s) { s[0].at = 200; }));                 // beside the paper
+        QVERIFY(refused([](auto& s) { s[1].face = !s[1].face; }));        // the other face is up
+        QVERIFY(refused([](auto& s) { s[1].edge = BlankEdge::Bottom; })); // another edge
+        QVERIFY(refused([](auto& s) { s[1].ruler = true; }));             // no marks
+        QVERIFY(refused([](auto& s) { s.back().to = 500; }));             // off its end
+        for (ScoreStep& s : plan.steps)
+            if (s.what == ScoreStep::Flip)
+                s.what = ScoreStep::Turn;
+        QVERIFY(!carriedOut(160, 120, plan.steps));
+    }
+
+    void fewestSettings() {
+        // One face, on the grooves: laid down once.
+        QCOMPARE(planned(strip(150, 60, {{30, "valley"}, {60, "valley"}})).settings, 1);
+        // Two faces: once more, by turning it over.
+        const BlankScores two = planned(strip(150, 60, {{30, "valley"}, {60, "mountain"}}));
+        QCOMPARE(two.settings, 2);
+        QCOMPARE(two.turns, 1);
+        ScoringBoard one;
+        one.school = School::OneFace;
+        QCOMPARE(planned(strip(150, 60, {{30, "valley"}, {60, "mountain"}}), one).settings, 1);
+        // Off the grooves from the left, on them from the right.
+        const BlankScores right = planned(strip(152, 60, {{42, "valley"}, {62, "valley"}}));
+        QCOMPARE(right.settings, 1);
+        QVERIFY(right.steps[0].edge == BlankEdge::Right && right.steps[0].at == 110);
+        // On none from either: marks and a ruler.
+        const BlankScores marked = planned(strip(151, 60, {{32, "valley"}}));
+        QCOMPARE(marked.steps.size(), size_t(3));
+        QVERIFY(marked.steps[0].what == ScoreStep::Mark && marked.steps[2].ruler);
+        QCOMPARE(marked.settings, 2);
+    }
+    // A score with too little paper beyond it to hold is set from the far edge.
+    void whatCannotBeHeldIsSetFromTheFarEdge() {
+        const BlankScores b = planned(strip(150, 60, {{5, "valley"}, {145, "valley"}}));
+        QCOMPARE(b.steps.size(), size_t(3));
+        QVERIFY(b.steps[0].at == 5 && b.steps[1].what == ScoreStep::Turn && b.steps[2].at == 5 &&
+                b.steps[2].edge == BlankEdge::Right);
+        // Nor does a board reach farther than it is.
+        const BlankScores wide = planned(strip(400, 60, {{30, "valley"}, {320, "valley"}}));
+        QVERIFY(std::any_of(wide.steps.begin(), wide.steps.end(),
+                            [](auto& s) { return s.edge == BlankEdge::Right && s.at == 80; }));
+    }
+    void bothEndsAtTheSameGrooves() {
+        const ListedPart p =
+            strip(150, 60, {{10, "valley"}, {35, "valley"}, {115, "valley"}, {140, "valley"}});
+        QVERIFY(planned(p).symmetrical);
+        ScoringBoard board;
+        board.bothEnds = true;
+        const BlankScores b = planned(p, board);
+        std::vector<double> at;
+        for (const ScoreStep& s : b.steps)
+            if (s.what == ScoreStep::Score)
+                at.push_back(s.at);
+        std::sort(at.begin(), at.end());
+        QCOMPARE(at, (std::vector<double>{10, 10, 35, 35}));
+        QCOMPARE(b.turns, 1);
+        QCOMPARE(differs(p, b, School::TwoFaces), std::string());
+    }
+    void whatAMakerReads() {
+        ListedPart p = strip(160, 120, {{30, "valley"}, {60, "valley"}, {90, "mountain"}});
+        p.creases.push_back({"slope", "valley", {0, 0}, {30, 60}});
+        p.slits.push_back({"door", {{100, 20}, {100, 80}}});
+        const std::string text = scoresText({planned(p)}, Unit::Millimetre, 0.5);
+        for (const char* said :
+             {"short side against the fence", "score at 30 mm and 60 mm", "turn it over",
+              "from mark to mark, slope", "slit at 100 mm, from 20 mm to 80 mm"})
+            QVERIFY2(text.find(said) != std::string::npos,
+                     (std::string(said) + "\n" + text).c_str());
+        // Beside the ruler's marks it is told by how much.
+        const std::string fine =
+            scoresText({planned(strip(100, 60, {{30.25, "valley"}}))}, Unit::Millimetre, 1);
+        QVERIFY2(fine.find("0.3 mm nearer in") != std::string::npos ||
+                     fine.find("0.2 mm nearer in") != std::string::npos,
+                 fine.c_str());
+    }
+    void gangsAreWhatIsScoredAlike() {
+        ListedPart a = strip(90, 40, {{30, "valley"}}), b = strip(90, 25, {{30, "valley"}}),
+                   c = strip(90, 40, {{31, "valley"}}), d = strip(90, 40, {{30, "valley"}});
+        d.creases[0].to.y() = 20; // it stops half way
+        const std::vector<int> gangs = gangsOf({a, b, c, d});
+        QCOMPARE(gangs, (std::vector<int>{1, 1, -1, -1}));
+        c.count = 2;
+        QCOMPARE(gangsOf({a, c}), (std::vector<int>{-1, 1}));
+    }
+};
+
+QTEST_APPLESS_MAIN(Scores)
+#include "scores.moc"
