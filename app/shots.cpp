@@ -3,6 +3,7 @@
 #include "app/flat/flat_view.h"
 #include "app/gallery/gallery.h"
 #include "app/look/theme.h"
+#include "app/make/make_pane.h"
 #include "app/prove/ask_dialog.h"
 #include "app/prove/prove_view.h"
 #include "app/standing/standing_view.h"
@@ -17,6 +18,7 @@
 #include <QDir>
 #include <QElapsedTimer>
 #include <QLineEdit>
+#include <QListWidget>
 #include <QMouseEvent>
 #include <QPainter>
 #include <QPushButton>
@@ -37,6 +39,16 @@ void settle(Workbench& w) {
         QApplication::processEvents(QEventLoop::WaitForMoreEvents, 20);
     for (int i = 0; i < 10; ++i)
         QApplication::processEvents(QEventLoop::AllEvents, 20);
+}
+
+// Waits until cuts and scores are planned for what is shown.
+void planned(const MakePane& make, Workbench& w) {
+    QElapsedTimer clock;
+    clock.start();
+    settle(w);
+    while (!(make.planned() && make.planned()->folded == w.session().snapshot()->folded) &&
+           clock.elapsed() < 20000)
+        QApplication::processEvents(QEventLoop::WaitForMoreEvents, 20);
 }
 
 // Designs closed, half open and as they are displayed, on one sheet.
@@ -152,11 +164,23 @@ int main(int argc, char** argv) {
     w.goTo("card");
     settle(w);
     shoot("card.png");
-    design("signal-box.hlantern");
-    w.session().setOpening(90);
+    // Sheets being cut, and a blank being scored.
+    design("21-signal-tower.hlantern");
     w.goTo("make");
+    auto& make = *w.findChild<MakePane*>();
+    planned(make, w);
+    make.findChild<QListWidget*>("make-things")->setCurrentRow(1);
+    make.findChild<QListWidget*>("make-steps")->setCurrentRow(3);
     settle(w);
     shoot("make.png");
+    design("08-cutting.hlantern");
+    w.goTo("make");
+    planned(make, w);
+    make.turnTo(MakePane::Scores);
+    make.findChild<QListWidget*>("make-steps")->setCurrentRow(2);
+    settle(w);
+    shoot("scores.png");
+    make.turnTo(MakePane::Cuts);
     // A finding that shows itself.
     design("faulty/collision.hlantern");
     w.goTo("prove");

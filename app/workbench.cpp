@@ -6,6 +6,7 @@
 #include "app/inspect/inspector_panel.h"
 #include "app/look/parts.h"
 #include "app/look/theme.h"
+#include "app/make/make_pane.h"
 #include "app/panels/findings_panel.h"
 #include "app/panels/verdict_chip.h"
 #include "app/standing/standing_pane.h"
@@ -154,10 +155,6 @@ void Workbench::goTo(const QString& id) {
         column_->inspectors().focusFirst();
         break;
     case Beside::Structures:
-        if (r->subject == Subject::Sheets) {
-            flat_->view().setFocus();
-            break;
-        }
         if (session_.selection().structure().isEmpty() && !session_.design().structures.empty())
             session_.selection().choose(
                 QString::fromStdString(session_.design().structures.front().id));
@@ -170,7 +167,9 @@ void Workbench::goTo(const QString& id) {
         standing_->view().setFocus();
         break;
     case Beside::Nothing:
-        if (somethingToSay_)
+        if (r->subject == Subject::Plans)
+            make_->setFocus();
+        else if (somethingToSay_)
             findings_->focusFirst();
         else
             standing_->view().setFocus();

@@ -18,6 +18,7 @@ class CardView;
 class FindingsPanel;
 class FlatPane;
 class FlatView;
+class MakePane;
 class ProveView;
 class SideColumn;
 class StandingPane;
@@ -118,6 +119,7 @@ class Workbench : public QMainWindow {
     CardView* card_;
     StandingPane* standing_;
     FlatPane* flat_;
+    MakePane* make_;
     ProveView* prove_;
     FindingsPanel* findings_;
     QVariantAnimation* motion_;

@@ -99,7 +99,7 @@ void Workbench::askBackwards() {
 }
 
 void Workbench::openWorkshop() {
-    auto* dialog = new WorkshopDialog(session_.workshop(), this);
+    auto* dialog = new WorkshopDialog(session_.workshop(), session_.design().stocks, this);
     dialog->setAttribute(Qt::WA_DeleteOnClose);
     connect(dialog, &QDialog::accepted, this,
             [this, dialog] { session_.setWorkshop(dialog->workshop()); });

@@ -4,6 +4,7 @@
 #include "app/card/card_view.h"
 #include "app/flat/flat_pane.h"
 #include "app/frame/side_column.h"
+#include "app/make/make_pane.h"
 #include "app/panels/findings_panel.h"
 #include "app/prove/prove_view.h"
 #include "app/standing/standing_pane.h"
@@ -29,13 +30,14 @@ QWidget* Workbench::buildPanes() {
     standing_ = new StandingPane(session_, *this);
     connect(standing_, &StandingPane::refused, this, [this](const QString& why) { tell(why); });
     flat_ = new FlatPane(session_, *this);
+    make_ = new MakePane(session_, *this);
     prove_ = new ProveView(session_);
     connect(prove_, &ProveView::asked, this, &Workbench::askBackwards);
     connect(prove_, &ProveView::reportWanted, this, &Workbench::writeProof);
     connect(prove_, &ProveView::workshopWanted, this, &Workbench::openWorkshop);
     connect(&session_.selection(), &Selection::findingShown, &standing_->view(),
             &StandingView::lookAtShown);
-    for (QWidget* pane : std::initializer_list<QWidget*>{card_, standing_, flat_, prove_})
+    for (QWidget* pane : std::initializer_list<QWidget*>{card_, standing_, make_, flat_, prove_})
         centre_->addWidget(pane);
     connect(&session_.placing(), &Placing::toolChanged, this, [this] {
         if (designShown_ && drawing() != drew_) {
@@ -76,8 +78,8 @@ QWidget* Workbench::subjectPane() const {
         return card_;
     case Subject::Standing:
         return standing_;
-    case Subject::Sheets:
-        return flat_;
+    case Subject::Plans:
+        return make_;
     }
     return standing_;
 }
@@ -87,6 +89,7 @@ QWidget* Workbench::lowerPane() const {
     case Lower::None:
         return nullptr;
     case Lower::Parts:
+    case Lower::Sheets:
         return flat_;
     case Lower::Proof:
         return prove_;
@@ -101,7 +104,8 @@ void Workbench::showPanes() {
         {column_, room_->beside != Beside::Nothing},
         {card_, subjectPane() == card_},
         {standing_, subjectPane() == standing_},
-        {flat_, subjectPane() == flat_ || lower == flat_},
+        {flat_, lower == flat_},
+        {make_, subjectPane() == make_},
         {prove_, lower == prove_},
         {findings_, somethingToSay_ && room_->subject == Subject::Standing && roomForFindings()}};
     if (filling_) // the splitters go with what they hold
@@ -113,7 +117,7 @@ void Workbench::showPanes() {
     centre_->setVisible(!filling_ || filling_->parent() == centre_);
     column_->show(room_->beside);
     standing_->view().pickPanels(room_->beside == Beside::Dress);
-    flat_->showSheets(room_->subject == Subject::Sheets);
+    flat_->showSheets(room_->lower == Lower::Sheets);
     if (filling_ || !lower)
         return;
     double part = QSettings().value("rooms/" + room_->id, room_->part).toDouble();
@@ -152,8 +156,8 @@ void Workbench::fill() {
     QWidget* next = nullptr;
     if (!filling_) {
         next = subjectPane();
-        for (QWidget* pane :
-             std::initializer_list<QWidget*>{card_, standing_, flat_, prove_, findings_, column_})
+        for (QWidget* pane : std::initializer_list<QWidget*>{card_, standing_, make_, flat_, prove_,
+                                                             findings_, column_})
             if (pane->isVisible() && QApplication::focusWidget() &&
                 pane->isAncestorOf(QApplication::focusWidget()))
                 next = pane;

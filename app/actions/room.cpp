@@ -14,8 +14,8 @@ const std::vector<Room>& rooms() {
          0.6, Beside::Nothing},
         {"dress", tr("Dress"), tr("How will it look, and is it safe to glue?"), Subject::Standing,
          Lower::None, 1, Beside::Dress},
-        {"make", tr("Make"), tr("Sheets to cut and score"), Subject::Sheets, Lower::None, 1,
-         Beside::Structures},
+        {"make", tr("Make"), tr("Which sheet, where do I cut and score, what comes next?"),
+         Subject::Plans, Lower::Sheets, 0.7, Beside::Nothing},
     };
     return table;
 }

@@ -6,9 +6,9 @@
 namespace hl {
 
 // What a room is about: it gets most of the window.
-enum class Subject { Card, Standing, Sheets };
+enum class Subject { Card, Standing, Plans };
 // What lies below it, unless it is put away.
-enum class Lower { None, Parts, Proof };
+enum class Lower { None, Parts, Proof, Sheets };
 // What the column beside it holds.
 enum class Beside { Nothing, Card, Structures, Dress };
 

@@ -3,8 +3,12 @@
 #include "app/look/theme.h"
 #include "app/standing/prints.h"
 #include "core/assemble/assemble.h"
+#include "core/edit/papers.h"
+#include "core/files/atomic_save.h"
 #include "core/structures/naming.h"
 #include <QComboBox>
+#include <QFileDialog>
+#include <QInputDialog>
 #include <QLabel>
 #include <QLineEdit>
 #include <QListWidget>
@@ -24,7 +28,7 @@ QString q(const std::string& s) { return QString::fromStdString(s); }
 QIcon iconOf(const Print& print) {
     QPixmap pixels(swatch, swatch);
     pixels.fill(QColor(q(print.face)));
-    if (print.tile) {
+    if (!print.plain()) {
         QPainter p(&pixels);
         p.fillRect(pixels.rect(), QBrush(printImage(print, 34)));
     }
@@ -120,6 +124,11 @@ DressTray::DressTray(Session& session, QWidget* parent) : QWidget(parent), sessi
     papers_->setToolTip(tr("Drag a paper onto a panel, or select a panel or a structure and choose "
                            "its paper with a double click or Enter"));
     column->addWidget(papers_);
+    auto* own = new QPushButton(tr("Picture of my own…"));
+    own->setObjectName("tray-own");
+    own->setToolTip(tr("A PNG, JPEG or SVG file as a paper of this design"));
+    column->addWidget(own);
+    connect(own, &QPushButton::clicked, this, &DressTray::takePicture);
     none_ = new QLabel;
     none_->setObjectName("tray-told");
     none_->setProperty("quiet", true);
@@ -189,6 +198,43 @@ DressTray::DressTray(Session& session, QWidget* parent) : QWidget(parent), sessi
     });
 }
 
+// A paper printed with a file of the maker's, as wide as it really is.
+void DressTray::takePicture() {
+    const QString path = QFileDialog::getOpenFileName(this, tr("Picture of my own"), {},
+                                                      tr("Pictures (*.png *.jpg *.jpeg *.svg)"));
+    if (path.isEmpty())
+        return;
+    const auto bytes = readFile(path.toStdString());
+    if (!bytes) {
+        emit session_.refused(q(bytes.problem().text()));
+        return;
+    }
+    auto [d, id] = addPaper(session_.design(), session_.design().card.stock);
+    auto printed = printWith(d, id, path.toStdString(), *bytes);
+    if (!printed) {
+        emit session_.refused(q(printed.problem().text()));
+        return;
+    }
+    Stock& s = printed->stocks.back();
+    s.name = QFileInfo(path).completeBaseName().left(60).toStdString();
+    bool given = false;
+    const QString wide = QInputDialog::getText(
+        this, tr("Picture of my own"), tr("How wide is it really?"), QLineEdit::Normal,
+        q(exactText(Measure::fromMm(std::round(printOf(*printed, s).width * 10) / 10),
+                    printed->units)),
+        &given);
+    if (!given)
+        return;
+    const auto width = parseLength(wide.toStdString(), printed->units);
+    if (!width || width->measure.mm() < 1 || width->measure.mm() > 1000) {
+        emit session_.refused(width ? tr("A picture is 1 mm to 1000 mm wide.")
+                                    : q(width.problem().text()));
+        return;
+    }
+    s.repeat = width->measure;
+    session_.edit(*printed, tr("Take in %1").arg(q(s.name)));
+}
+
 void DressTray::showEvent(QShowEvent* e) {
     QWidget::showEvent(e);
     fillPapers();
@@ -209,7 +255,7 @@ void DressTray::fillPapers() {
         papers_->addItem(item);
     };
     for (const Stock& s : session_.design().stocks)
-        add(s.id, s.name, printOf(s));
+        add(s.id, s.name, printOf(session_.design(), s));
     for (const Tile& t : tiles()) {
         const bool there =
             std::any_of(session_.design().stocks.begin(), session_.design().stocks.end(),
@@ -219,7 +265,7 @@ void DressTray::fillPapers() {
         Stock s;
         s.pattern = t.id;
         s.face = t.face;
-        add(t.id, t.name, printOf(s));
+        add(t.id, t.name, printOf(session_.design(), s));
     }
     filter(search_->text());
 }
@@ -269,7 +315,7 @@ void DressTray::fillDressed() {
     const QSignalBlocker quiet(dressed_);
     dressed_->clear();
     for (const StructureSpec& s : session_.design().structures) {
-        if (s.kind != "mat" && s.kind != "topper")
+        if (s.kind != "mat" && s.kind != "topper" && s.kind != "words")
             continue;
         auto* item = new QListWidgetItem(tr("%1: %2").arg(
             q(callName(session_.design(), s)), q(session_.design().paper(s.stock).name)));

@@ -33,6 +33,7 @@ class DressTray : public QWidget {
     void showEvent(QShowEvent*) override;
 
   private:
+    void takePicture();
     void fillPapers();
     void fillProposals();
     void sayHowMany();

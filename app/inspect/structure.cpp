@@ -3,6 +3,7 @@
 #include "core/edit/edit.h"
 #include "core/edit/tell.h"
 #include "core/exports/exports.h"
+#include "core/picture/letters.h"
 #include <QComboBox>
 #include <QFileDialog>
 #include <QLabel>
@@ -54,6 +55,44 @@ void importShape(Rows& rows, const std::string& id, const Family& f) {
         },
         QObject::tr("Import an outline"));
     rows.refresh();
+}
+
+// What words say, and what they are set in.
+void addWords(Rows& rows, const std::string& id) {
+    Session& session = rows.session();
+    rows.text(
+        "structure-text", QObject::tr("Says"), {},
+        [id](const Design& d) {
+            const StructureSpec* s = d.structure(id);
+            return s ? q(s->text) : QString();
+        },
+        [id](Design& d, const QString& text) -> Trouble {
+            auto next = tell(d, id, {{"text", text.toStdString()}});
+            if (!next)
+                return next.problem();
+            d = *next;
+            return {};
+        },
+        QObject::tr("Say something else"));
+    rows.choice(
+        "structure-typeface", QObject::tr("Typeface"), {},
+        [&session, id](QComboBox& box) {
+            const StructureSpec* s = session.design().structure(id);
+            box.addItem(QObject::tr("the one that ships"), "");
+            for (const std::string& face : typefaces())
+                box.addItem(q(face), q(face));
+            if (!s)
+                return;
+            // One that is not on this machine is kept all the same.
+            if (box.findData(q(s->typeface)) < 0)
+                box.addItem(QObject::tr("%1 (not here)").arg(q(s->typeface)), q(s->typeface));
+            box.setCurrentIndex(box.findData(q(s->typeface)));
+        },
+        [&session, id](const QVariant& face) {
+            session.change(
+                [&](Design& d) { d.structure(id)->typeface = face.toString().toStdString(); },
+                QObject::tr("Choose another typeface"));
+        });
 }
 
 } // namespace
@@ -109,6 +148,8 @@ void inspectStructure(Rows& rows, const std::string& id) {
                 [&](Design& d) { d.structure(id)->stock = stock.toString().toStdString(); },
                 QObject::tr("Change the paper of %1").arg(called(session, id)));
         });
+    if (f.id == "words")
+        addWords(rows, id);
     if (f.id == "strip") {
         addScoreList(rows, id, "structure-say", [](const Design& d, const std::string& id) {
             const StructureSpec* s = d.structure(id);

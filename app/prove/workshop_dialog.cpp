@@ -1,5 +1,7 @@
 #include "app/prove/workshop_dialog.h"
 #include "app/look/parts.h"
+#include "app/make/drawer_page.h"
+#include <QCheckBox>
 #include <QComboBox>
 #include <QDialogButtonBox>
 #include <QDoubleSpinBox>
@@ -8,25 +10,50 @@
 #include <QLabel>
 #include <QPushButton>
 #include <QScrollArea>
+#include <QTabWidget>
 #include <QTableWidget>
 #include <QVBoxLayout>
 #include <set>
 
 namespace hl {
 
-WorkshopDialog::WorkshopDialog(const Workshop& w, QWidget* parent) : QDialog(parent) {
-    setObjectName("workshop-dialog");
-    setWindowTitle(tr("Workshop"));
-    sizeByLetters(*this, {640, 470});
-    auto* column = new QVBoxLayout(this);
-    // What is too tall for the screen is scrolled; the buttons stay.
+namespace {
+
+QScrollArea* scrolled(QWidget* body) {
     auto* scroll = new QScrollArea;
     scroll->setWidgetResizable(true);
     scroll->setFocusPolicy(Qt::NoFocus);
+    scroll->setFrameShape(QFrame::NoFrame);
+    scroll->setWidget(body);
+    return scroll;
+}
+
+} // namespace
+
+WorkshopDialog::WorkshopDialog(const Workshop& w, const std::vector<Stock>& wanted, QWidget* parent)
+    : QDialog(parent), before_(w), papers_(new DrawerPage(w.drawer, wanted)) {
+    setObjectName("workshop-dialog");
+    setWindowTitle(tr("Workshop"));
+    sizeByLetters(*this, {820, 540});
+    auto* column = new QVBoxLayout(this);
+    auto* pages = new QTabWidget;
+    pages->setObjectName("workshop-pages");
+    pages->addTab(scrolled(papers_), tr("Papers"));
+    pages->addTab(scrolled(toolsPage()), tr("Tools"));
+    pages->addTab(scrolled(mailPage()), tr("Post"));
+    column->addWidget(pages, 1);
+    auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel);
+    for (QAbstractButton* b : buttons->buttons())
+        b->setIcon({});
+    column->addWidget(buttons);
+    connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
+    connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
+}
+
+QWidget* WorkshopDialog::toolsPage() {
+    const Workshop& w = before_;
     auto* body = new QWidget;
-    auto* rows = new QVBoxLayout(body);
-    rows->setContentsMargins(0, 0, 0, 0);
-    auto* form = new QFormLayout;
+    auto* form = new QFormLayout(body);
     ruler_ = new QComboBox;
     ruler_->setObjectName("workshop-ruler");
     ruler_->addItem(tr("goes with the design's unit"), "");
@@ -34,22 +61,65 @@ WorkshopDialog::WorkshopDialog(const Workshop& w, QWidget* parent) : QDialog(par
         ruler_->addItem(r.name, r.id);
     ruler_->setCurrentIndex(std::max(0, ruler_->findData(QString::fromStdString(w.ruler))));
     form->addRow(tr("What your ruler shows"), ruler_);
-    auto error = [&](const char* id, const QString& label, double value) {
+    auto amount = [&](const char* id, const QString& label, double value, double most, double step,
+                      const QString& zero = {}) {
         auto* box = new QDoubleSpinBox;
         box->setObjectName(id);
-        box->setRange(0, 5);
-        box->setDecimals(2);
-        box->setSingleStep(0.05);
+        box->setRange(0, most);
+        box->setDecimals(step < 0.1 ? 2 : 1);
+        box->setSingleStep(step);
         box->setSuffix(tr(" mm"));
+        if (!zero.isEmpty())
+            box->setSpecialValueText(zero);
         box->setValue(value);
         form->addRow(label, box);
         return box;
     };
-    score_ = error("workshop-score", tr("A score is usually off by"), w.scoreError);
-    cut_ = error("workshop-cut", tr("A cut is usually off by"), w.cutError);
-    laying_ = error("workshop-laying", tr("A part is laid down off by"), w.layingError);
-    adhesive_ = error("workshop-adhesive", tr("A glued join is thick"), w.adhesive);
-    rows->addLayout(form);
+    score_ = amount("workshop-score", tr("A score is usually off by"), w.scoreError, 5, 0.05);
+    cut_ = amount("workshop-cut", tr("A cut is usually off by"), w.cutError, 5, 0.05);
+    laying_ = amount("workshop-laying", tr("A part is laid down off by"), w.layingError, 5, 0.05);
+    adhesive_ = amount("workshop-adhesive", tr("A glued join is thick"), w.adhesive, 5, 0.05);
+    const Drawer& d = w.drawer;
+    const auto check = [&](const char* id, const QString& text, bool on) {
+        auto* box = new QCheckBox(text);
+        box->setObjectName(id);
+        box->setChecked(on);
+        form->addRow(QString(), box);
+        return box;
+    };
+    trimmer_ = amount("workshop-trimmer", tr("The trimmer cuts up to"), d.trimmer.length, 5000, 5);
+    trimmer_->setMinimum(1);
+    inside_ =
+        check("workshop-inside", tr("and between two marks within a sheet"), d.trimmer.inside);
+    boardWidth_ =
+        amount("workshop-board-width", tr("The scoring board is wide"), d.board.width, 5000, 5);
+    boardHeight_ = amount("workshop-board-height", tr("and high"), d.board.height, 5000, 5);
+    for (auto* box : {boardWidth_, boardHeight_})
+        box->setMinimum(1);
+    grooves_ = amount("workshop-grooves", tr("Its grooves lie apart"), d.board.spacing, 50, 0.05,
+                      tr("5 mm, or 1/8 in"));
+    grooves_->setDecimals(3);
+    hold_ = amount("workshop-hold", tr("Paper to hold beyond a score"), d.board.hold, 50, 0.5);
+    school_ = new QComboBox;
+    school_->setObjectName("workshop-school");
+    school_->addItems({tr("from the side that ends up inside the fold"), tr("all from the face")});
+    school_->setCurrentIndex(int(d.board.school));
+    form->addRow(tr("Creases are scored"), school_);
+    bothEnds_ =
+        check("workshop-both-ends", tr("Score symmetrical parts from both ends"), d.board.bothEnds);
+    matWidth_ = amount("workshop-mat-width", tr("The cutting machine's mat holds"), d.machine.width,
+                       5000, 5);
+    matHeight_ = amount("workshop-mat-height", tr("by"), d.machine.height, 5000, 5);
+    for (auto* box : {matWidth_, matHeight_})
+        box->setMinimum(1);
+    allowance_ =
+        amount("workshop-allowance", tr("Its blade cuts outside by"), d.machine.allowance, 5, 0.05);
+    return body;
+}
+
+QWidget* WorkshopDialog::mailPage() {
+    auto* body = new QWidget;
+    auto* rows = new QVBoxLayout(body);
     auto* note = new QLabel(tr("Mail classes. The values that come with the program are neutral "
                                "samples: ask the local post and put in what it says."));
     note->setWordWrap(true);
@@ -61,23 +131,17 @@ WorkshopDialog::WorkshopDialog(const Workshop& w, QWidget* parent) : QDialog(par
         {tr("Class"), tr("Length mm"), tr("Width mm"), tr("Thickness mm"), tr("Mass g")});
     mail_->horizontalHeader()->setSectionResizeMode(0, QHeaderView::Stretch);
     mail_->verticalHeader()->hide();
-    for (const MailClass& m : w.mail)
+    for (const MailClass& m : before_.mail)
         addRow(m);
     mail_->setMinimumHeight(8 * mail_->fontMetrics().height());
     rows->addWidget(mail_, 1);
-    scroll->setWidget(body);
-    column->addWidget(scroll, 1);
     auto* row = new QHBoxLayout;
     auto* more = new QPushButton(tr("Add a class"));
     auto* less = new QPushButton(tr("Remove the class"));
     row->addWidget(more);
     row->addWidget(less);
     row->addStretch(1);
-    auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel);
-    for (QAbstractButton* b : buttons->buttons())
-        b->setIcon({});
-    row->addWidget(buttons);
-    column->addLayout(row);
+    rows->addLayout(row);
     connect(more, &QPushButton::clicked, this, [this] {
         addRow({"", "New class", 240, 165, 5, 50});
     });
@@ -85,8 +149,15 @@ WorkshopDialog::WorkshopDialog(const Workshop& w, QWidget* parent) : QDialog(par
         if (mail_->currentRow() >= 0)
             mail_->removeRow(mail_->currentRow());
     });
-    connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
-    connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
+    return body;
+}
+
+void WorkshopDialog::accept() {
+    if (papers_->papers()) {
+        QDialog::accept();
+        return;
+    }
+    findChild<QTabWidget*>("workshop-pages")->setCurrentIndex(0);
 }
 
 void WorkshopDialog::addRow(const MailClass& m) {
@@ -108,7 +179,17 @@ void WorkshopDialog::addRow(const MailClass& m) {
 }
 
 Workshop WorkshopDialog::workshop() const {
-    Workshop w;
+    Workshop w = before_;
+    if (auto papers = papers_->papers())
+        w.drawer.papers = *papers;
+    w.drawer.trimmer = {trimmer_->value(), inside_->isChecked()};
+    w.drawer.board = {boardWidth_->value(),
+                      boardHeight_->value(),
+                      grooves_->value(),
+                      hold_->value(),
+                      static_cast<School>(school_->currentIndex()),
+                      bothEnds_->isChecked()};
+    w.drawer.machine = {matWidth_->value(), matHeight_->value(), allowance_->value()};
     w.ruler = ruler_->currentData().toString().toStdString();
     w.scoreError = score_->value();
     w.cutError = cut_->value();

@@ -155,10 +155,7 @@ struct GlPainter::Gl {
     }
     QOpenGLTexture& textureOf(const Print& print) {
         constexpr size_t most = 64; // pictures that are kept
-        const QString key =
-            QString("%1 %2 %3 %4")
-                .arg(print.tile->id, QString::fromStdString(print.face),
-                     QString::fromStdString(print.ink), QString::fromStdString(print.accent));
+        const QString key = printKey(print);
         if (printed.size() > most)
             printed.clear();
         auto& texture = printed[key];

@@ -1,13 +1,15 @@
 #include "app/standing/scene.h"
 #include "app/look/theme.h"
 #include "core/assemble/assemble.h"
+#include "core/structures/layers/words.h"
 #include <algorithm>
 #include <cmath>
 
 namespace hl {
 namespace {
 
-constexpr double tabLift = 0.2; // mm: a tab is seen above the page it is glued to
+constexpr double tabLift = 0.2;    // mm: a tab is seen above the page it is glued to
+constexpr double printLift = 0.12; // mm: and what is printed above its paper
 
 bool means(const std::string& chosen, const std::string& id) {
     return !chosen.empty() && chosen != "card" && (id == chosen || id.rfind(chosen + ".", 0) == 0);
@@ -102,17 +104,13 @@ struct Printing {
         const Panel& p = c.assembly.panels[panel];
         const Part& part = c.assembly.parts[size_t(p.part)];
         const Stock& stock = stockOf(c.design, part);
-        if (stock.pattern.empty())
+        if (stock.pattern.empty() && stock.image.empty())
             return;
-        const Print wanted = printOf(stock);
-        if (!wanted.tile)
+        const Print wanted = printOf(c.design, stock);
+        if (wanted.plain())
             return;
-        const auto same = [&](const Print& q) {
-            return q.tile == wanted.tile && q.face == wanted.face && q.ink == wanted.ink &&
-                   q.accent == wanted.accent;
-        };
         auto& all = scene.prints;
-        print = int(std::find_if(all.begin(), all.end(), same) - all.begin());
+        print = int(std::find(all.begin(), all.end(), wanted) - all.begin());
         if (print == int(all.size()))
             all.push_back(wanted);
         width = wanted.width;
@@ -212,6 +210,23 @@ Scene sceneOf(const Case& c, const Pose& pose, Posture stance, const SceneMarks&
             }
             scene.faces.push_back(std::move(one));
         }
+    }
+    // Words that are printed lie a hair above their label.
+    for (const Printed& words : printedWords(c.design, a)) {
+        const size_t i = size_t(words.panel);
+        Face f;
+        f.panel = words.panel;
+        f.normal = at[i].turn.col(2);
+        f.face = f.back = shaded(QColor(QString::fromStdString(words.ink)), f.normal);
+        Rigid above = at[i];
+        above.shift += printLift * f.normal;
+        for (const Paper& letter : words.letters)
+            for (const Ring& piece : convexPieces(letter.outline, letter.apertures)) {
+                Face one = f;
+                for (const Vec2& p : piece)
+                    one.corners.push_back(above.at(p));
+                scene.faces.push_back(std::move(one));
+            }
     }
     for (const Part& part : a.parts)
         for (const Mark& m : part.marks)

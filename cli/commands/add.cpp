@@ -12,7 +12,7 @@ namespace {
 
 // What a structure is told besides its measures.
 struct Words {
-    std::string id, name, say, to, stock, count, each, gap;
+    std::string id, name, say, to, stock, count, each, gap, text, typeface;
     std::vector<std::string> changes;
 };
 
@@ -21,6 +21,8 @@ Result<Told> toldBy(const Words& w) {
     for (auto& [key, text] : {std::pair{"name", &w.name},
                               {"say", &w.say},
                               {"to", &w.to},
+                              {"text", &w.text},
+                              {"typeface", &w.typeface},
                               {"stock", &w.stock},
                               {"count", &w.count},
                               {"each", &w.each},
@@ -124,6 +126,9 @@ Run declareAdd(CLI::App& options) {
     options.add_option("--name", given->words.name, "what it is called");
     options.add_option("--say", given->words.say,
                        "a strip as one line: \"12 | 30 | 30 | 12, V M V\"");
+    options.add_option("--text", given->words.text, "what words say");
+    options.add_option("--typeface", given->words.typeface,
+                       "that words are set in; the one that ships unless given");
     options.add_option("--to", given->words.to, "the fold on which a strip's right end stands");
     options.add_option("--stock", given->words.stock, "the id of its paper");
     options.add_option("--count", given->words.count,

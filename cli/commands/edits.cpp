@@ -185,21 +185,39 @@ Run declareStock(CLI::App& options) {
                        {"ink", "colour of the pattern, or auto", {}, false},
                        {"accent", "second colour of the pattern, or auto", {}, false}},
                       {}};
+        std::string image;
     };
     auto given = std::make_shared<Given>();
     options.add_option("FILE", given->file)->required();
     options.add_option("ID", given->id, "of the paper; a new one is added")->required();
+    options.add_option("--image", given->image,
+                       "a PNG, JPEG or SVG file printed on its face, which then travels with the "
+                       "design; repeat says how wide it really is; or none");
     given->words.declare(options, false);
     return [given] {
-        return edited(given->file, given->words, [&](const Design& d, const Told& told) {
-            Design with = d;
-            if (!d.stock(given->id)) {
-                Stock fresh;
-                fresh.id = fresh.name = given->id;
-                with.stocks.push_back(fresh);
-            }
-            return tellStock(with, given->id, told);
-        });
+        return edited(
+            given->file, given->words, [&](const Design& d, const Told& told) -> Result<Design> {
+                Design with = d;
+                if (!d.stock(given->id)) {
+                    Stock fresh;
+                    fresh.id = fresh.name = given->id;
+                    with.stocks.push_back(fresh);
+                }
+                if (!given->image.empty()) {
+                    const bool none = given->image == "none";
+                    auto bytes = none ? Result<std::string>(std::string()) : readFile(given->image);
+                    if (!bytes)
+                        return bytes.problem();
+                    auto printed =
+                        printWith(with, given->id, none ? std::string() : given->image, *bytes);
+                    if (!printed)
+                        return printed.problem();
+                    with = *printed;
+                }
+                if (told.empty())
+                    return with;
+                return tellStock(with, given->id, told);
+            });
     };
 }
 

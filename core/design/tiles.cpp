@@ -1,4 +1,5 @@
 #include "core/design/tiles.h"
+#include "core/design/images.h"
 #include <algorithm>
 
 namespace hl {
@@ -42,10 +43,27 @@ std::string knownTiles() {
     return known;
 }
 
-Print printOf(const Stock& s) {
+bool hasUpperEnd(const Stock& s) {
+    const Tile* t = tile(s.pattern);
+    return !s.image.empty() || (t && t->directed);
+}
+
+Print printOf(const Design& d, const Stock& s) {
     Print out;
-    out.tile = tile(s.pattern);
     out.face = s.face;
+    if (!s.image.empty()) {
+        const ImageSpec* image = d.image(s.image);
+        const auto info = image ? imageInfo(image->data) : Result<ImageInfo>(Problem{});
+        if (!info)
+            return out;
+        out.image = image->data;
+        out.width = s.repeat.count > 0    ? s.repeat.mm()
+                    : info->realWidth > 0 ? info->realWidth
+                                          : usualImageWidth;
+        out.height = out.width * info->height / info->width;
+        return out;
+    }
+    out.tile = tile(s.pattern);
     if (!out.tile)
         return out;
     out.width = s.repeat.count > 0 ? s.repeat.mm() : out.tile->width;

@@ -21,11 +21,21 @@ std::string knownTiles();                // "brick, clouds, ..."
 
 // What a paper prints on its face: the tile's size in mm, and its colours.
 struct Print {
-    const Tile* tile = nullptr; // null: plain paper
+    const Tile* tile = nullptr; // null: no tile
+    Bytes image;                // or a picture of the maker's own
     double width = 0, height = 0;
     std::string face, ink, accent;
+
+    bool plain() const { return !tile && image.text().empty(); }
+    friend bool operator==(const Print& a, const Print& b) {
+        return a.tile == b.tile && a.image == b.image && a.face == b.face && a.ink == b.ink &&
+               a.accent == b.accent;
+    }
 };
-Print printOf(const Stock& stock);
+// A paper whose picture is missing or damaged is plain.
+Print printOf(const Design& design, const Stock& stock);
+// Whether what is printed on it has an upper end.
+bool hasUpperEnd(const Stock& stock);
 
 // The tile's drawing in the colours of a paper; `svg` is the file as it ships.
 std::string inColours(std::string svg, const Print& print);

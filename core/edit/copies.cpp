@@ -277,7 +277,7 @@ Copied pasteStructure(const Design& design, const std::string& text, const std::
     // Another paper here may have the same id: what is pasted keeps its own.
     for (StructureSpec& s : from->structures)
         if (const Stock* paper = from->stock(s.stock))
-            s.stock = takePaper(d, *paper);
+            s.stock = takePaper(d, *paper, &*from);
     // As many groups as stand on nothing of the fragment.
     std::string first;
     for (const StructureSpec& s : from->structures)

@@ -184,6 +184,8 @@ Result<std::pair<Design, std::string>> addStructure(const Design& design, const 
     s.kind = kind;
     s.on = on.empty() && f ? f->host : on;
     s.outline = outline;
+    if (kind == "words") // until others are said
+        s.text = "Welcome";
     d.structures.push_back(s);
     if (Trouble t = setAll(d, s.id, set))
         return *t;

@@ -1,4 +1,6 @@
 #include "core/edit/papers.h"
+#include "core/design/images.h"
+#include "core/design/limits.h"
 #include "core/measure/number.h"
 #include <algorithm>
 
@@ -47,7 +49,57 @@ Result<Design> removePaper(const Design& design, const std::string& id) {
     return d;
 }
 
-std::string takePaper(Design& d, const Stock& paper) {
+namespace {
+
+// The id of a picture, which is put in unless it is there already.
+std::string imageIn(Design& d, const std::string& name, const Bytes& data) {
+    for (const ImageSpec& i : d.images)
+        if (i.data == data)
+            return i.id;
+    for (int n = 1;; ++n) {
+        const std::string id = "image-" + numberText(n);
+        if (d.image(id))
+            continue;
+        d.images.push_back({id, name, data});
+        return id;
+    }
+}
+
+} // namespace
+
+Result<Design> printWith(const Design& design, const std::string& paper, const std::string& file,
+                         const std::string& bytes) {
+    if (!design.stock(paper))
+        return Problem{"papers", "there is no paper “" + paper + "”", "choose one that is there"};
+    Design d = design;
+    Stock& s =
+        *std::find_if(d.stocks.begin(), d.stocks.end(), [&](auto& one) { return one.id == paper; });
+    s.image.clear();
+    if (!file.empty()) {
+        if (bytes.size() > limits::image)
+            return Problem{file,
+                           "the picture is larger than " + numberText(limits::image >> 20) + " MB",
+                           "take one with fewer pixels"};
+        const Bytes data(bytes);
+        if (auto info = imageInfo(data); !info)
+            return info.problem().in(file);
+        s.image = imageIn(d, file.substr(file.rfind('/') + 1), data);
+        s.pattern.clear();
+    }
+    d.images.erase(std::remove_if(d.images.begin(), d.images.end(),
+                                  [&](auto& i) {
+                                      return std::none_of(
+                                          d.stocks.begin(), d.stocks.end(),
+                                          [&](auto& other) { return other.image == i.id; });
+                                  }),
+                   d.images.end());
+    return d;
+}
+
+std::string takePaper(Design& d, const Stock& given, const Design* from) {
+    Stock paper = given;
+    if (const ImageSpec* image = from ? from->image(paper.image) : nullptr)
+        paper.image = imageIn(d, image->name, image->data);
     const Stock* mine = d.stock(paper.id);
     if (mine && *mine == paper)
         return paper.id;

@@ -12,8 +12,14 @@ std::pair<Design, std::string> addPaper(const Design& design, const std::string&
 // that is left. Problems: no such paper; the last one stays.
 Result<Design> removePaper(const Design& design, const std::string& id);
 
+// Prints a paper with a picture of the maker's own, which comes to travel with the design; pictures
+// that no paper has any more go. An empty file name takes the picture off. Problems: no such paper,
+// no picture, one that is too large.
+Result<Design> printWith(const Design& design, const std::string& paper, const std::string& file,
+                         const std::string& bytes);
+
 // Takes `paper` over from another design and returns the id that it has here: its own, unless that
-// is another paper's here.
-std::string takePaper(Design& design, const Stock& paper);
+// is another paper's here. Its picture comes along from the design `from`.
+std::string takePaper(Design& design, const Stock& paper, const Design* from = nullptr);
 
 } // namespace hl

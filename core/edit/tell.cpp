@@ -17,7 +17,7 @@ namespace {
 constexpr const char* ofCard = "title, occasion, size, spine, form, say, stock, envelope, mail, "
                                "units, shown, meant, edge.SIDE";
 constexpr const char* ofStructure =
-    "name, on, to, stock, say, count, each, gap, change.MEASURE, edge.SIDE";
+    "name, on, to, stock, say, text, typeface, count, each, gap, change.MEASURE, edge.SIDE";
 constexpr const char* ofPart = "name, stock, size, say, edge.SIDE";
 constexpr const char* ofJoin = "kind, panel, onto, zone, line, onto_line, off, along, side, "
                                "onto_side, hinged, from, to";
@@ -245,6 +245,10 @@ Trouble tellStructure(Design& d, StructureSpec& s, const Text& key, const Text& 
             return no(place, "only a strip is told by a line", "set its measures");
         return said(s.say, place, text, d.units);
     }
+    for (auto& [name, out] : {std::pair{"text", &s.text}, {"typeface", &s.typeface}})
+        if (key == name)
+            return s.kind == "words" ? words(*out, place, text)
+                                     : no(place, "only words are told this", "add words for it");
     if (key == "count") {
         double n = 0;
         if (Trouble t = text == "auto" ? Trouble{} : number(n, place, text))

@@ -26,7 +26,8 @@ double length(Object& o, const char* key, double fallback, bool some) {
     const Json* j = o.find(key);
     if (!j)
         return fallback;
-    const double mm = o.measure(key, *j, Quantity::Length, Unit::Millimetre).mm();
+    const double read = o.measure(key, *j, Quantity::Length, Unit::Millimetre).mm();
+    const double mm = j->is_number() ? j->get<double>() : read; // as it was written
     if (mm > 5000 || (some && mm < 1))
         bad(o.at(key), "this is no size that makes sense here",
             some ? "give a length between 1 mm and 5000 mm" : "give a length of at most 5000 mm");

@@ -1,14 +1,9 @@
 #include "core/make/board.h"
+#include "core/make/blank_shape.h"
 #include "core/measure/number.h"
 #include <cmath>
 
 namespace hl {
-namespace {
-
-constexpr double near = 1e-4; // mm
-
-} // namespace
-
 LaidBlank::LaidBlank(double width, double height, BlankEdge edge, bool face)
     : size_(width, height), across_(face ? 1 : -1, 0), up_(0, 1), shift_(0, 0), face_(face) {
     for (int turns = 0; turns < 4; ++turns) {
@@ -56,7 +51,8 @@ Result<std::vector<MadeLine>> carriedOut(double width, double height,
         if (s.face != lying->face())
             return Problem{place, "the other face is up", ""};
         const auto onPaper = [&](const Vec2& p) {
-            return p.x() > -near && p.y() > -near && p.x() < width + near && p.y() < height + near;
+            return p.x() > -hairline && p.y() > -hairline && p.x() < width + hairline &&
+                   p.y() < height + hairline;
         };
         if (s.what == ScoreStep::Mark) {
             const Vec2 at = s.start;
@@ -71,7 +67,7 @@ Result<std::vector<MadeLine>> carriedOut(double width, double height,
         line.name = s.crease;
         const auto marked = [&](const Vec2& p) {
             for (const Vec2& m : marks)
-                if ((m - p).norm() < near)
+                if ((m - p).norm() < hairline)
                     return true;
             return false;
         };
@@ -83,7 +79,7 @@ Result<std::vector<MadeLine>> carriedOut(double width, double height,
         } else {
             if (*s.edge != edge)
                 return Problem{place, "another edge lies against the fence", ""};
-            if (s.at < -near || s.at > lying->depth() + near)
+            if (s.at < -hairline || s.at > lying->depth() + hairline)
                 return Problem{place, "the paper does not reach that far", ""};
             // The groove is a line of the board; where along it to begin and to stop is measured on
             // the blank's own edge.

@@ -1,6 +1,8 @@
 #include "core/make/cut_plan.h"
 #include "core/design/design.h"
 #include "core/design/tiles.h"
+#include "core/make/blank_shape.h"
+#include "core/make/cut_order.h"
 #include "core/make/guillotine.h"
 #include "core/measure/number.h"
 #include <algorithm>
@@ -11,39 +13,6 @@
 namespace hl {
 namespace {
 
-constexpr double near = 1e-4;       // mm: alike
-constexpr double sliver = 1;        // mm that a tab may lose
-constexpr double worthKeeping = 30; // mm: the least side of an offcut
-
-bool upright(const Vec2& a, const Vec2& b) { return std::fabs(a.x() - b.x()) < near; }
-bool level(const Vec2& a, const Vec2& b) { return std::fabs(a.y() - b.y()) < near; }
-
-bool plainRectangle(const ListedPart& p) {
-    return p.outline.size() == 4 && std::fabs(areaOf(p.outline) - p.blank.x() * p.blank.y()) < 1e-3;
-}
-
-// How scores run through a part that can be ganged: along x or y, and where.
-struct Through {
-    bool upright = true;
-    std::vector<std::pair<long, std::string>> at; // micrometres, and which way
-};
-std::optional<Through> through(const ListedPart& p) {
-    if (p.creases.empty() || !plainRectangle(p))
-        return std::nullopt;
-    Through t;
-    t.upright = upright(p.creases[0].from, p.creases[0].to);
-    for (auto& c : p.creases) {
-        if (t.upright ? !upright(c.from, c.to) : !level(c.from, c.to))
-            return std::nullopt;
-        const double length = t.upright ? p.blank.y() : p.blank.x();
-        if (std::fabs((c.to - c.from).norm() - length) > near)
-            return std::nullopt;
-        t.at.push_back({std::lround((t.upright ? c.from.x() : c.from.y()) * 1e3), c.fold});
-    }
-    std::sort(t.at.begin(), t.at.end());
-    return t;
-}
-
 // One blank to be cut, or several that stay together until they are scored.
 struct Ordered {
     std::vector<size_t> parts; // listed
@@ -52,41 +21,6 @@ struct Ordered {
     int gang = -1;
     int lie = -1; // 0: as drawn, 1: turned, -1: either
 };
-
-// On which sides of its blank a part ends in tabs only, which may lose a sliver.
-struct TabSides {
-    bool across = false, along = false;
-};
-TabSides tabSides(const Assembly& a, const ListedPart& p) {
-    const int index = a.part(p.id);
-    if (index < 0)
-        return {};
-    const Part& part = a.parts[static_cast<size_t>(index)];
-    Vec2 low(1e300, 1e300), high(-1e300, -1e300);
-    for (int i : part.panels)
-        for (const Vec2& q : a.panels[static_cast<size_t>(i)].outline) {
-            low = low.cwiseMin(q);
-            high = high.cwiseMax(q);
-        }
-    // Left, right, below, above.
-    bool tab[4] = {true, true, true, true};
-    for (int i : part.panels) {
-        const Panel& panel = a.panels[static_cast<size_t>(i)];
-        if (panel.role == Role::Tab)
-            continue;
-        for (const Vec2& q : panel.outline) {
-            tab[0] = tab[0] && q.x() > low.x() + 4 * sliver;
-            tab[1] = tab[1] && q.x() < high.x() - 4 * sliver;
-            tab[2] = tab[2] && q.y() > low.y() + 4 * sliver;
-            tab[3] = tab[3] && q.y() < high.y() - 4 * sliver;
-        }
-    }
-    return {tab[0] || tab[1], tab[2] || tab[3]};
-}
-
-std::string sizeText(double w, double h, Unit unit) {
-    return sayLength(w, unit) + " x " + sayLength(h, unit);
-}
 
 // The sheets that are usual where nobody asks a drawer: the smallest that will do.
 struct Usual {
@@ -215,9 +149,7 @@ class Planner {
         // Fibres as the design has them in parts, and as they run in the sheet.
         if (stock->grain != Grain::Unknown && owned && owned->grain != Runs::Unknown)
             b.lie = (stock->grain == Grain::Upright) != (owned->grain == Runs::Upright);
-        const Tile* t = tile(stock->pattern);
-        const bool directed = t ? t->directed : !stock->image.empty();
-        if (directed) {
+        if (hasUpperEnd(*stock)) {
             const int index = o_.assembly.part(p.id);
             Vec2 up(0, 1);
             if (o_.upright && index >= 0) {
@@ -251,8 +183,8 @@ class Planner {
                     continue;
                 const double w = turned ? k.height : k.width, h = turned ? k.width : k.height;
                 const double dx = std::max(0.0, b.width - w), dy = std::max(0.0, b.height - h);
-                if ((dx > near && (!tabs.across || dx > sliver)) ||
-                    (dy > near && (!tabs.along || dy > sliver)))
+                if ((dx > hairline && (!tabs.across || dx > sliver)) ||
+                    (dy > hairline && (!tabs.along || dy > sliver)))
                     continue;
                 b.width -= dx;
                 b.height -= dy;
@@ -274,7 +206,7 @@ class Planner {
         const ListedPart& p = o_.parts[b.parts[0]];
         const Unit unit = o_.design.units;
         // The sheet that falls short by least.
-        double best = 1e300, short0 = 0;
+        double best = 1e300, shortBy = 0;
         const SheetKind* nearest = nullptr;
         bool across = true;
         for (const SheetKind& k : kinds_)
@@ -287,31 +219,31 @@ class Planner {
                 if (sum < best) {
                     best = sum;
                     nearest = &k;
-                    across = dx > near;
-                    short0 = std::max(dx, dy);
+                    across = dx > hairline;
+                    shortBy = std::max(dx, dy);
                 }
             }
-        const bool gone = nearest && best <= near;
+        const bool gone = nearest && best <= hairline;
         std::string why =
             !nearest ? "the drawer has no sheets of this paper"
             : gone   ? "all sheets that take it are used up"
                      : sizeText(b.width, b.height, unit) + " is more than any sheet of this paper";
-        std::string near1 = "a sheet of at least " + sizeText(b.width, b.height, unit);
+        std::string nearestSheet = "a sheet of at least " + sizeText(b.width, b.height, unit);
         for (const Usual& u : usualSheets(unit))
             if (fits(b.width, b.height, u.width, u.height) ||
                 fits(b.height, b.width, u.width, u.height)) {
-                near1 = std::string("a sheet of ") + u.name;
+                nearestSheet = std::string("a sheet of ") + u.name;
                 break;
             }
         if (nearest && !gone) {
-            near1 += "; " + sizeText(nearest->width, nearest->height, unit) + " is " +
-                     sayLength(short0, unit) + " short";
+            nearestSheet += "; " + sizeText(nearest->width, nearest->height, unit) + " is " +
+                            sayLength(shortBy, unit) + " short";
             if (across && p.say.gives > 0)
-                near1 += ", which panel " + numberText(p.say.gives) + " could give";
+                nearestSheet += ", which panel " + numberText(p.say.gives) + " could give";
             else if (across && p.say.panels.size() > 1)
-                near1 += ", which a panel of it could give, once one is named that gives";
+                nearestSheet += ", which a panel of it could give, once one is named that gives";
         }
-        miss(b.parts[0], why, near1);
+        miss(b.parts[0], why, nearestSheet);
     }
 
     // Blanks of one gang above or beside one another, as many as a sheet and the board take.
@@ -326,14 +258,14 @@ class Planner {
                 out.push_back(b);
                 continue;
             }
-            const bool up = through(o_.parts[b.parts[0]])->upright;
+            const bool up = scoredThrough(o_.parts[b.parts[0]])->upright;
             if (auto it = open.find(gang); it != open.end()) {
                 Ordered& pile = out[it->second];
                 Ordered taller = pile;
                 (up ? taller.height : taller.width) += up ? b.height : b.width;
                 taller.parts.push_back(b.parts[0]);
-                const bool alike =
-                    std::fabs((up ? pile.width : pile.height) - (up ? b.width : b.height)) < near;
+                const bool alike = std::fabs((up ? pile.width : pile.height) -
+                                             (up ? b.width : b.height)) < hairline;
                 if (alike && pile.lie == b.lie && anySheet(taller) &&
                     (up ? taller.height : taller.width) <= board) {
                     taller.gang = gang;
@@ -367,7 +299,7 @@ class Planner {
             blank.listed = b.parts[n];
             blank.at = {c.x, c.y, c.width, c.height};
             blank.turned = turned;
-            blank.mirrored = mirrored(b.parts[n]);
+            blank.mirrored = isMirrored(o_.parts, b.parts[n]);
             blank.gang = gang;
             sheet.blanks.push_back(blank);
         };
@@ -403,35 +335,6 @@ class Planner {
         add(node, b.parts.size() - 1);
     }
 
-    // Whether a part is another's mirror image on paper that cannot be turned over.
-    bool mirrored(size_t i) const {
-        const ListedPart& p = o_.parts[i];
-        if (plainRectangle(p))
-            return false;
-        const auto shape = [](const ListedPart& q, bool over, bool turned) {
-            std::vector<std::pair<long, long>> corners;
-            for (Vec2 v : q.outline) {
-                if (over)
-                    v.x() = q.blank.x() - v.x();
-                if (turned)
-                    v = q.blank - v;
-                corners.push_back({std::lround(v.x() * 1e3), std::lround(v.y() * 1e3)});
-            }
-            std::sort(corners.begin(), corners.end());
-            return corners;
-        };
-        for (size_t k = 0; k < i; ++k) {
-            const ListedPart& q = o_.parts[k];
-            if (q.paper != p.paper || (q.blank - p.blank).norm() > 1e-3 ||
-                q.outline.size() != p.outline.size())
-                continue;
-            for (bool turned : {false, true})
-                if (shape(p, true, turned) == shape(q, false, false))
-                    return true;
-        }
-        return false;
-    }
-
     void take(const std::string& name, const std::vector<Ordered>& blanks, const Packing& p) {
         for (int i : p.missing)
             for (size_t part : blanks[static_cast<size_t>(i)].parts) {
@@ -463,54 +366,9 @@ class Planner {
             for (const CutNode& n : nodes)
                 if (n.piece < 0 && n.first < 0)
                     sheet.left.push_back({n.x, n.y, n.width, n.height});
-            order(nodes, sheet);
+            orderCuts(nodes, o_.drawer ? o_.drawer->trimmer.length : Trimmer().length, sheet,
+                      plan_.fenceSettings);
             plan_.sheets.push_back(std::move(sheet));
-        }
-    }
-
-    // The cuts in an order that leaves the fence where it stands as long as it can.
-    void order(const std::vector<CutNode>& nodes, PlannedSheet& sheet) {
-        const double longest = o_.drawer ? o_.drawer->trimmer.length : Trimmer().length;
-        std::vector<int> table{0};
-        double fence = -1;
-        const auto distances = [&](const CutNode& n) {
-            const double near = n.at - (n.acrossX ? n.x : n.y),
-                         all = n.acrossX ? n.width : n.height;
-            return std::pair(near, all - near);
-        };
-        while (!table.empty()) {
-            table.erase(
-                std::remove_if(table.begin(), table.end(),
-                               [&](int i) { return nodes[static_cast<size_t>(i)].first < 0; }),
-                table.end());
-            if (table.empty())
-                break;
-            // The piece on top, unless another can be cut without moving the fence.
-            size_t take = table.size() - 1;
-            for (size_t i = 0; i < table.size(); ++i) {
-                const auto [a, b] = distances(nodes[static_cast<size_t>(table[i])]);
-                if (std::fabs(a - fence) < near || std::fabs(b - fence) < near)
-                    take = i;
-            }
-            const CutNode& n = nodes[static_cast<size_t>(table[take])];
-            const auto [a, b] = distances(n);
-            GuillotineCut cut;
-            cut.piece = {n.x, n.y, n.width, n.height};
-            cut.acrossX = n.acrossX;
-            cut.at = n.at;
-            const bool kept = std::fabs(a - fence) < near || std::fabs(b - fence) < near;
-            if (!kept) {
-                // What becomes a part or a strip lies against the fence.
-                fence = a;
-                ++plan_.fenceSettings;
-            }
-            cut.fence = fence;
-            cut.setAnew = !kept;
-            cut.tooLong = (n.acrossX ? n.height : n.width) > longest + near;
-            sheet.cuts.push_back(cut);
-            table.erase(table.begin() + static_cast<std::ptrdiff_t>(take));
-            table.push_back(n.second);
-            table.push_back(n.first);
         }
     }
 
@@ -529,146 +387,6 @@ class Planner {
 CutPlan planCuts(const CutOrder& order, const std::atomic<bool>* cancel,
                  const std::function<void(double)>& progress) {
     return Planner(order, cancel, progress).run();
-}
-
-std::vector<int> gangsOf(const std::vector<ListedPart>& parts) {
-    std::vector<int> out(parts.size(), -1);
-    // Alike: paper, how the scores run and where, and the length across them.
-    using Key = std::pair<std::string, std::pair<bool, std::vector<std::pair<long, std::string>>>>;
-    std::map<std::pair<Key, long>, std::vector<size_t>> groups;
-    for (size_t i = 0; i < parts.size(); ++i)
-        if (auto t = through(parts[i])) {
-            const double across = t->upright ? parts[i].blank.x() : parts[i].blank.y();
-            groups[{{parts[i].paper, {t->upright, t->at}}, std::lround(across * 1e3)}].push_back(i);
-        }
-    std::map<size_t, std::vector<size_t>> inOrder; // by their first part
-    for (auto& [key, members] : groups)
-        if (members.size() > 1 || parts[members[0]].count > 1)
-            inOrder[members[0]] = members;
-    int n = 0;
-    for (auto& [first, members] : inOrder) {
-        ++n;
-        for (size_t i : members)
-            out[i] = n;
-    }
-    return out;
-}
-
-std::vector<std::string> knifeWork(const ListedPart& p, const Trimmer& trimmer, Unit unit) {
-    std::vector<std::string> out;
-    if (!plainRectangle(p)) {
-        size_t slanted = 0;
-        for (size_t i = 0; i < p.outline.size(); ++i) {
-            const Vec2 &a = p.outline[i], &b = p.outline[(i + 1) % p.outline.size()];
-            slanted += !upright(a, b) && !level(a, b);
-        }
-        out.push_back(slanted == 0 ? "trim to its outline, which is cut straight"
-                                   : "trim to its outline, " +
-                                         countText(slanted, "one slanted cut", "slanted cuts"));
-    }
-    if (!p.apertures.empty())
-        out.push_back("cut out " + countText(p.apertures.size(), "one opening", "openings"));
-    for (auto& s : p.slits) {
-        bool straight = s.points.size() == 2;
-        const bool up = straight && upright(s.points[0], s.points[1]),
-                   flat = straight && level(s.points[0], s.points[1]);
-        const double at = up ? s.points[0].x() : s.points[0].y();
-        double from = up ? s.points[0].y() : s.points[0].x(),
-               to = up ? s.points.back().y() : s.points.back().x();
-        if (from > to)
-            std::swap(from, to);
-        if (up || flat)
-            out.push_back(std::string("slit ") + sayLength(at, unit) + " from its " +
-                          (up ? "left" : "lower") + " edge, from " + sayLength(from, unit) +
-                          " to " + sayLength(to, unit) +
-                          (trimmer.inside ? " (between marks on the trimmer)" : ""));
-        else
-            out.push_back("slit " + s.name + " from mark to mark");
-    }
-    return out;
-}
-
-Drawer drawerAfter(const Drawer& drawer, const CutPlan& plan) {
-    Drawer out = drawer;
-    for (const PlannedSheet& s : plan.sheets) {
-        DrawerPaper* p = out.paper(s.paper);
-        if (!p)
-            continue;
-        if (s.size < p->sheets.size() && p->sheets[s.size].count > 0)
-            --p->sheets[s.size].count;
-        for (const SheetArea& a : s.left)
-            if (std::min(a.width, a.height) >= worthKeeping) {
-                PaperSheet rest;
-                rest.width = std::round(a.width * 1e3) / 1e3;
-                rest.height = std::round(a.height * 1e3) / 1e3;
-                rest.offcut = true;
-                auto same = std::find_if(p->sheets.begin(), p->sheets.end(), [&](auto& q) {
-                    return q.offcut && q.width == rest.width && q.height == rest.height;
-                });
-                if (same == p->sheets.end())
-                    p->sheets.push_back(rest);
-                else
-                    ++same->count;
-            }
-    }
-    for (DrawerPaper& p : out.papers)
-        p.sheets.erase(std::remove_if(p.sheets.begin(), p.sheets.end(),
-                                      [](auto& s) { return s.offcut && s.count == 0; }),
-                       p.sheets.end());
-    return out;
-}
-
-std::string cutsText(const CutPlan& plan, const std::vector<ListedPart>& parts, Unit unit,
-                     const Trimmer& trimmer) {
-    std::string out;
-    int n = 0;
-    for (const PlannedSheet& s : plan.sheets) {
-        ++n;
-        out += (n > 1 ? "\n" : "") + std::string("Sheet ") + numberText(n) + ": " + s.paper + ", " +
-               (s.offcut ? "the offcut " : "") + sizeText(s.width, s.height, unit) + "\n";
-        int k = 0;
-        for (const GuillotineCut& c : s.cuts) {
-            out += "  " + numberText(++k) + ". " + sizeText(c.piece.width, c.piece.height, unit) +
-                   ": ";
-            out += c.tooLong   ? "by knife and ruler, cut "
-                   : c.setAnew ? "fence at " + sayLength(c.fence, unit) + ", cut "
-                               : "the same fence, cut ";
-            out += std::string("across its ") + (c.acrossX ? "width" : "height") + ", " +
-                   sayLength(c.at - (c.acrossX ? c.piece.x : c.piece.y), unit) + " from the " +
-                   (c.acrossX ? "left" : "lower edge") + "\n";
-        }
-        std::map<int, std::string> gangs;
-        for (const CutBlank& b : s.blanks) {
-            out += "     " + b.part + ", " + sizeText(b.at.width, b.at.height, unit) +
-                   (b.turned ? ", turned" : "") +
-                   (b.mirrored ? ", the mirrored one: cut with its pair, face to face" : "") + "\n";
-            if (b.gang >= 0)
-                gangs[b.gang] += (gangs[b.gang].empty() ? "" : ", ") + b.part;
-        }
-        for (auto& [g, names] : gangs)
-            out += "     score before you cut apart: " + names + "\n";
-        std::vector<size_t> seen;
-        for (const CutBlank& b : s.blanks) {
-            if (std::find(seen.begin(), seen.end(), b.listed) != seen.end())
-                continue;
-            seen.push_back(b.listed);
-            for (const std::string& w : knifeWork(parts[b.listed], trimmer, unit))
-                out += "     knife, " + b.part + ": " + w + "\n";
-        }
-        for (const SheetArea& a : s.left)
-            out += "     left: " + sizeText(a.width, a.height, unit) +
-                   (std::min(a.width, a.height) >= worthKeeping ? ", back to the drawer" : "") +
-                   "\n";
-    }
-    for (const MissingPart& m : plan.missing)
-        out += "Missing: " + (m.count > 1 ? numberText(m.count) + " x " : "") + m.part + ", " +
-               m.why + ". Nearest: " + m.nearest + ".\n";
-    for (const std::string& r : plan.remarks)
-        out += "Note: " + r + "\n";
-    if (!plan.sheets.empty())
-        out += "Keep fingers behind the fence, and the blade shut between cuts; the tool's own "
-               "instructions and the rules of your house come first.\n";
-    return out;
 }
 
 } // namespace hl

@@ -223,6 +223,9 @@ const SayLine* saidFor(const Design& design, const Part& part) {
     return part.structure.empty() ? &design.card.say : nullptr;
 }
 
+// Whether nothing is printed on its face.
+bool plainFaced(const Stock& s) { return s.pattern.empty() && s.image.empty(); }
+
 } // namespace
 
 std::vector<ListedPart> partsList(const Design& design, const Assembly& a) {
@@ -241,10 +244,10 @@ std::vector<ListedPart> partsList(const Design& design, const Assembly& a) {
             p.on = a.panels[static_cast<size_t>(rides)].id;
         // What is printed on one face has a left hand and a right hand.
         const std::string one = signature(p, false),
-                          other = paper.pattern.empty() ? signature(p, true) : one;
+                          other = plainFaced(paper) ? signature(p, true) : one;
         auto there = known.count(one) ? known.find(one) : known.find(other);
         // What has no folds and is alike on both sides is turned over.
-        if (there == known.end() && p.creases.empty() && p.slits.empty() && paper.pattern.empty() &&
+        if (there == known.end() && p.creases.empty() && p.slits.empty() && plainFaced(paper) &&
             paper.face == paper.back) {
             const ListedPart over = turnedOver(p);
             there = known.count(signature(over, false)) ? known.find(signature(over, false))

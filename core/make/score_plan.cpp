@@ -1,4 +1,5 @@
 #include "core/make/score_plan.h"
+#include "core/make/blank_shape.h"
 #include "core/make/cut_plan.h"
 #include "core/measure/number.h"
 #include <algorithm>
@@ -8,15 +9,13 @@
 namespace hl {
 namespace {
 
-constexpr double near = 1e-4; // mm
-
 // A line to score or slit, from where it begins on the blank.
 struct Line {
     std::string name;
     Vec2 from, to;
     bool face = true;
-    bool upright() const { return std::fabs(from.x() - to.x()) < near; }
-    bool level() const { return std::fabs(from.y() - to.y()) < near; }
+    bool upright() const { return runsUpright(from, to); }
+    bool level() const { return runsLevel(from, to); }
     double place() const { return upright() ? from.x() : from.y(); }
 };
 
@@ -97,7 +96,7 @@ class Bench {
     }
     // Whether a score can be set from the nearer edge (left or lower), from the farther one.
     bool held(double at, double length) const {
-        return length - at >= board_.hold - near && at <= std::max(board_.width, board_.height);
+        return length - at >= board_.hold - hairline && at <= std::max(board_.width, board_.height);
     }
 
     // All scores of one direction on one face: from one edge, from the other, or from both,
@@ -128,7 +127,7 @@ class Bench {
                 const bool canNear = held(at, length), canFar = held(other, length);
                 bool f = way == 1 ||
                          (way == 2 && !onGroove(at, spacing_) && onGroove(other, spacing_)) ||
-                         (way == 3 && at > length / 2 + near);
+                         (way == 3 && at > length / 2 + hairline);
                 if (f ? !canFar : !canNear)
                     f = f ? !canNear : canFar;
                 far.push_back(f);
@@ -261,16 +260,6 @@ class Bench {
     bool face_ = true, laid_ = false;
 };
 
-std::string facing(bool face) { return face ? "face up" : "back up"; }
-
-// "30, 60 and 150 mm" of places.
-std::string listed(const std::vector<std::string>& all) {
-    std::string out;
-    for (size_t i = 0; i < all.size(); ++i)
-        out += (i == 0 ? "" : i + 1 < all.size() ? ", " : " and ") + all[i];
-    return out;
-}
-
 } // namespace
 
 const char* edgeName(BlankEdge e) {
@@ -323,97 +312,6 @@ std::vector<BlankScores> planScores(const std::vector<ListedPart>& parts, const 
         out.push_back(std::move(b));
     }
     return out;
-}
-
-std::string stepText(const ScoreStep& s, const BlankScores& blank, Unit unit) {
-    const auto length = [&](double v) { return sayLength(v, unit); };
-    const std::string edge = s.edge ? edgeName(*s.edge) : "";
-    const bool up = s.edge == BlankEdge::Left || s.edge == BlankEdge::Right;
-    const double whole = up ? blank.height : blank.width;
-    switch (s.what) {
-    case ScoreStep::Turn:
-        return "turn it, the " + edge + " edge against the fence";
-    case ScoreStep::Flip:
-        return "turn it over, the " + edge + " edge against the fence (" + facing(s.face) + ")";
-    case ScoreStep::Mark:
-        return "pencil mark " + length(s.at) + " from the " + edge + " edge, " + length(s.from) +
-               (up ? " up" : " along");
-    case ScoreStep::Fold:
-        return "fold it over at " + length(s.at);
-    case ScoreStep::Score:
-    case ScoreStep::Slit:
-        break;
-    }
-    std::string out = s.what == ScoreStep::Score ? "score " : "slit ";
-    if (!s.edge)
-        return out + "from mark to mark, " + s.crease;
-    out += "at " + length(s.at);
-    if (s.ruler)
-        out += " along a ruler, from mark to mark";
-    if (s.from > near || s.to < whole - near)
-        out += ", from " + length(s.from) + " to " + length(s.to);
-    return out;
-}
-
-std::string scoresText(const std::vector<BlankScores>& plan, Unit unit, double finest) {
-    std::string out;
-    for (const BlankScores& b : plan) {
-        if (b.steps.empty())
-            continue;
-        out += (b.count > 1 ? numberText(b.count) + " x " : "") + b.part + ", " +
-               sayLength(b.width, unit) + " x " + sayLength(b.height, unit);
-        if (b.gang >= 0) {
-            std::string with;
-            for (const BlankScores& o : plan)
-                if (o.gang == b.gang && &o != &b)
-                    with += (with.empty() ? "" : ", ") + o.part;
-            out += ", scored before it is cut apart";
-            out += with.empty() ? "" : " with " + with;
-        }
-        out += "\n";
-        const ScoreStep& first = b.steps.front();
-        const BlankEdge lies = first.edge.value_or(BlankEdge::Left);
-        const bool upright = lies == BlankEdge::Left || lies == BlankEdge::Right;
-        const double at = upright ? b.height : b.width, other = upright ? b.width : b.height;
-        out += std::string("    ") +
-               (at > other + near   ? "long side against the fence"
-                : at < other - near ? "short side against the fence"
-                                    : "against the fence") +
-               ", the " + edgeName(lies) + " edge, " + facing(first.face) + "\n";
-        // Plain scores that go from edge to edge are told together.
-        std::vector<std::string> together;
-        const auto flush = [&] {
-            if (!together.empty())
-                out += "    score at " + listed(together) + "\n";
-            together.clear();
-        };
-        for (const ScoreStep& s : b.steps) {
-            const bool up = s.edge == BlankEdge::Left || s.edge == BlankEdge::Right;
-            if (s.what == ScoreStep::Score && s.edge && !s.ruler && s.from < near &&
-                s.to > (up ? b.height : b.width) - near) {
-                together.push_back(sayLength(s.at, unit));
-                continue;
-            }
-            flush();
-            out += "    " + stepText(s, b, unit) + "\n";
-        }
-        flush();
-        for (const ScoreStep& s : b.steps)
-            if (s.what == ScoreStep::Score && s.edge && finest > 0) {
-                const double off = std::round(s.at / finest) * finest - s.at;
-                if (std::fabs(off) > 0.005)
-                    out += "    (" + s.crease + ": the mark at " + sayLength(s.at + off, unit) +
-                           " lies " + sayLength(std::fabs(off), unit) +
-                           (off > 0 ? " farther out)\n" : " nearer in)\n");
-            }
-        if (b.symmetrical)
-            out +=
-                "    (both ends are alike: score from one edge, turn it end for end, and use the "
-                "same grooves again)\n";
-        out += "    " + countText(b.settings, "one setting", "settings") +
-               (b.turns ? ", " + countText(b.turns, "one turn", "turns") : "") + "\n";
-    }
-    return out.empty() ? "Nothing is scored.\n" : out;
 }
 
 } // namespace hl

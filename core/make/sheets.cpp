@@ -28,6 +28,7 @@ Vec2 sizeOf(const Pattern& p, bool turned) {
 struct Filling {
     double width, height;
     bool oversize = false;
+    std::string paper; // its name
     std::vector<Row> rows;
     std::vector<Spot> spots;
 
@@ -90,7 +91,7 @@ void addCheckBar(Sheet& s) {
     };
     bar(margin, 50, 5, "50 mm");
     bar(margin + 70, 50.8, 8, "2 in");
-    s.captions.push_back({labelled({s.width - margin - 22, 5}, s.title, 2.6)});
+    s.captions.push_back({labelled({s.width - margin - 30, 5}, s.title, 2.6)});
 }
 
 } // namespace
@@ -141,18 +142,22 @@ std::vector<Sheet> layOut(const Design& design, const Assembly& a, const SheetFo
     });
     std::vector<Filling> fillings;
     for (int i : order) {
-        auto fits = [&](Filling& f) { return !f.oversize && f.place(i, patterns[i]); };
+        const std::string& paper = stockOf(design, a.parts[patterns[i].part]).name;
+        auto fits = [&](Filling& f) {
+            return !f.oversize && f.paper == paper && f.place(i, patterns[i]);
+        };
         if (std::any_of(fillings.begin(), fillings.end(), fits))
             continue;
-        Filling upright{format.width, format.height, false, {}, {}};
-        Filling lying{format.height, format.width, false, {}, {}};
+        Filling upright{format.width, format.height, false, paper, {}, {}};
+        Filling lying{format.height, format.width, false, paper, {}, {}};
         if (upright.place(i, patterns[i])) {
             fillings.push_back(upright);
         } else if (lying.place(i, patterns[i])) {
             fillings.push_back(lying);
         } else {
             const Vec2 s = sizeOf(patterns[i], false);
-            Filling own{std::max(s.x() + 2 * margin, 160.0), s.y() + margin + footer, true, {}, {}};
+            Filling own{
+                std::max(s.x() + 2 * margin, 160.0), s.y() + margin + footer, true, paper, {}, {}};
             own.place(i, patterns[i]);
             fillings.push_back(own);
         }
@@ -160,7 +165,8 @@ std::vector<Sheet> layOut(const Design& design, const Assembly& a, const SheetFo
     std::vector<Sheet> sheets;
     for (const Filling& f : fillings) {
         Sheet s;
-        s.title = "Sheet " + numberText(sheets.size() + 1) + " of " + numberText(fillings.size());
+        s.title = "Sheet " + numberText(sheets.size() + 1) + " of " + numberText(fillings.size()) +
+                  ", " + f.paper;
         s.width = f.width;
         s.height = f.height;
         s.oversize = f.oversize;

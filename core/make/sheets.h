@@ -1,4 +1,5 @@
-// Sheets: the patterns laid out on paper of a given format, several to a sheet, at true scale.
+// Sheets: the patterns laid out on paper of a given format, several of one paper to a sheet, at
+// true scale.
 #pragma once
 #include "core/make/pattern.h"
 

@@ -2,14 +2,12 @@
 #include "core/measure/number.h"
 #include "core/prove/saying.h"
 #include "core/report/dimension.h"
+#include "core/report/tints.h"
 #include <algorithm>
 #include <cmath>
 
 namespace hl {
 namespace {
-
-constexpr Colour ink{Tint::Ink, 0}, quiet{Tint::Quiet, 0}, rule{Tint::Rule, 0},
-    accent{Tint::Accent, 0};
 
 Colour severity(Severity s) {
     return {s == Severity::Stop      ? Tint::Stop

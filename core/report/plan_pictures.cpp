@@ -3,21 +3,19 @@
 #include "core/make/pattern.h"
 #include "core/measure/number.h"
 #include "core/report/dimension.h"
+#include "core/report/tints.h"
 #include <algorithm>
 #include <cmath>
 
 namespace hl {
 namespace {
 
-constexpr Colour ink{Tint::Ink, 0, Line::Cut, 0}, quiet{Tint::Quiet, 0, Line::Cut, 0},
-    rule{Tint::Rule, 0, Line::Cut, 0}, accent{Tint::Accent, 0, Line::Cut, 0},
-    none{Tint::None, 0, Line::Cut, 0};
-constexpr double near = 1e-6;
-constexpr double apart = 0.05; // of the sheet, between pieces that are cut apart
+constexpr double touching = 1e-6; // mm
+constexpr double apart = 0.05;    // of the sheet, between pieces that are cut apart
 
-bool alike(const SheetArea& a, const SheetArea& b) {
-    return std::fabs(a.x - b.x) < near && std::fabs(a.y - b.y) < near &&
-           std::fabs(a.width - b.width) < near && std::fabs(a.height - b.height) < near;
+bool sameArea(const SheetArea& a, const SheetArea& b) {
+    return std::fabs(a.x - b.x) < touching && std::fabs(a.y - b.y) < touching &&
+           std::fabs(a.width - b.width) < touching && std::fabs(a.height - b.height) < touching;
 }
 
 // The pieces as a tree of the cuts that are made, each with the room it takes once it is apart.
@@ -45,7 +43,7 @@ class Table {
   private:
     void cut(const GuillotineCut& c) {
         for (size_t i = 0; i < pieces_.size(); ++i) {
-            if (pieces_[i].first >= 0 || !alike(pieces_[i].area, c.piece))
+            if (pieces_[i].first >= 0 || !sameArea(pieces_[i].area, c.piece))
                 continue;
             Piece one, other;
             one.area = other.area = c.piece;
@@ -105,7 +103,17 @@ void within(Picture& p, const Vec2& low, const Vec2& high, const std::string& te
         p.write((low + high) / 2 + Vec2(0, 0.35 * size), text, size, 0, colour);
 }
 
-void line(Picture& p, const Vec2& a, const Vec2& b, Line code, double width) {
+// Ink that can be read on a paper: dark on light, light on dark; `faint` stands back.
+Colour inkOn(const std::string& paper, bool faint = false) {
+    const std::uint32_t c = givenColour(paper).rgb;
+    const double light = (0.3 * (c >> 16 & 255) + 0.59 * (c >> 8 & 255) + 0.11 * (c & 255)) / 255;
+    Colour out = givenColour(light > 0.5 ? faint ? "#5d564c" : "#2a2622"
+                             : faint     ? "#d9d2c6"
+                                         : "#fbf8f1");
+    return out;
+}
+
+void coded(Picture& p, const Vec2& a, const Vec2& b, Line code, double width) {
     Shape s = drawn(code, {a, b});
     s.width = width;
     p.items.push_back(s);
@@ -139,7 +147,7 @@ Picture cutPicture(const PlannedSheet& sheet, size_t done, const std::string& pa
         if (piece.first >= 0)
             continue;
         const SheetArea& a = piece.area;
-        const bool turn = next && alike(a, next->piece);
+        const bool turn = next && sameArea(a, next->piece);
         const auto box = [&](const SheetArea& r) {
             return std::pair(at(piece, r.x, r.y + r.height), at(piece, r.x + r.width, r.y));
         };
@@ -148,32 +156,36 @@ Picture cutPicture(const PlannedSheet& sheet, size_t done, const std::string& pa
         if (turn)
             std::get<Shape>(p.items.back()).width = 0.6;
         for (const SheetArea& left : sheet.left) {
-            if (left.x < a.x - near || left.y < a.y - near ||
-                left.x + left.width > a.x + a.width + near ||
-                left.y + left.height > a.y + a.height + near)
+            if (left.x < a.x - touching || left.y < a.y - touching ||
+                left.x + left.width > a.x + a.width + touching ||
+                left.y + left.height > a.y + a.height + touching)
                 continue;
             const auto [l, h] = box(left);
             for (Shape& s : hatch({l, {h.x(), l.y()}, h, {l.x(), h.y()}}, 3.2, "")) {
-                s.line = rule;
-                s.width = 0.12;
+                s.line = inkOn(paper, true);
+                s.width = 0.08;
                 s.dashes = {};
                 p.items.push_back(s);
             }
-            if (alike(left, a))
+            if (sameArea(left, a) && h.x() - l.x() > 30 && h.y() - l.y() > 8) {
+                const Vec2 middle = (l + h) / 2;
+                p.rectangle(middle - Vec2(26, 3).cwiseMin((h - l) / 2.2),
+                            middle + Vec2(26, 3).cwiseMin((h - l) / 2.2), givenColour(paper), none);
                 within(p, l, h,
                        sayLength(left.width, unit) + " x " + sayLength(left.height, unit) + " left",
-                       quiet, 2.6);
+                       inkOn(paper), 3);
+            }
         }
         for (const CutBlank& b : sheet.blanks) {
-            if (b.at.x < a.x - near || b.at.y < a.y - near ||
-                b.at.x + b.at.width > a.x + a.width + near ||
-                b.at.y + b.at.height > a.y + a.height + near)
+            if (b.at.x < a.x - touching || b.at.y < a.y - touching ||
+                b.at.x + b.at.width > a.x + a.width + touching ||
+                b.at.y + b.at.height > a.y + a.height + touching)
                 continue;
             const auto [l, h] = box(b.at);
-            const bool itself = alike(b.at, a);
+            const bool itself = sameArea(b.at, a);
             if (!itself)
-                p.rectangle(l, h, none, rule);
-            within(p, l, h, b.part, itself ? ink : quiet, itself ? 3.4 : 2.8);
+                p.rectangle(l, h, none, inkOn(paper, true));
+            within(p, l, h, b.part, inkOn(paper, !itself), itself ? 3.4 : 2.8);
         }
         if (!turn)
             continue;
@@ -184,20 +196,20 @@ Picture cutPicture(const PlannedSheet& sheet, size_t done, const std::string& pa
         const Vec2 way = (other - one).normalized();
         p.line(one - 4 * way, other + 4 * way, accent, 0.7, {2.4, 1.2});
         p.mark(one - 6.4 * way, 4.6, 0, accent);
-        p.write(one - 6.4 * way + Vec2(0, 1.1), numberText(done + 1), 3, 0,
-                {Tint::Ground, 0, Line::Cut, 0});
-        // From the fence to the blade, on the side where the fence is.
-        const double near0 = from - (next->acrossX ? a.x : a.y);
-        const bool first = std::fabs(next->fence - near0) < 1e-4;
+        p.write(one - 6.4 * way + Vec2(0, 1.1), numberText(done + 1), 3, 0, groundTint);
+        // From the fence to the blade, within the piece.
+        const double first = from - (next->acrossX ? a.x : a.y);
+        const bool low0 = std::fabs(next->fence - first) < 1e-4;
         const double fence =
-            next->acrossX ? (first ? a.x : a.x + a.width) : (first ? a.y : a.y + a.height);
+            next->acrossX ? (low0 ? a.x : a.x + a.width) : (low0 ? a.y : a.y + a.height);
         const std::string text = sayLength(next->fence, unit);
+        const double across = next->acrossX ? a.y + 0.86 * a.height : a.x + 0.86 * a.width;
         if (next->acrossX)
-            dimension(p, at(piece, fence, a.y + a.height) - Vec2(0, 3.4),
-                      at(piece, from, a.y + a.height) - Vec2(0, 3.4), text, {0, -1}, 3.2, accent);
+            dimension(p, at(piece, fence, across), at(piece, from, across), text, {0, -1}, 3.4,
+                      inkOn(paper));
         else
-            dimension(p, at(piece, a.x + a.width, fence) + Vec2(3.4, 0),
-                      at(piece, a.x + a.width, from) + Vec2(3.4, 0), text, {1, 0}, 3.2, accent);
+            dimension(p, at(piece, across, fence), at(piece, across, from), text, {-1, 0}, 3.4,
+                      inkOn(paper));
     }
     return p;
 }
@@ -254,7 +266,7 @@ Picture boardPicture(const BlankScores& blank, const ListedPart& part, size_t at
         Shape open;
         for (const Vec2& q : hole)
             open.points.push_back(place(q));
-        open.fill = {Tint::Ground, 0, Line::Cut, 0};
+        open.fill = groundTint;
         open.line = quiet;
         p.items.push_back(open);
     }
@@ -262,18 +274,18 @@ Picture boardPicture(const BlankScores& blank, const ListedPart& part, size_t at
     for (size_t i = 0; i < at && i < blank.steps.size(); ++i) {
         const ScoreStep& s = blank.steps[i];
         if (s.what == ScoreStep::Slit) {
-            line(p, place(s.start), place(s.end), Line::Cut, 0.4);
+            coded(p, place(s.start), place(s.end), Line::Cut, 0.4);
         } else if (s.what == ScoreStep::Score) {
             const auto c = std::find_if(part.creases.begin(), part.creases.end(), [&](auto& f) {
                 return ((f.from - s.start).norm() < 1e-4 && (f.to - s.end).norm() < 1e-4) ||
                        ((f.to - s.start).norm() < 1e-4 && (f.from - s.end).norm() < 1e-4);
             });
             const std::string fold = c == part.creases.end() ? "" : c->fold;
-            line(p, place(s.start), place(s.end),
-                 fold == "valley"     ? up ? Line::Valley : Line::Mountain
-                 : fold == "mountain" ? up ? Line::Mountain : Line::Valley
-                                      : Line::Score,
-                 0.4);
+            coded(p, place(s.start), place(s.end),
+                  fold == "valley"     ? up ? Line::Valley : Line::Mountain
+                  : fold == "mountain" ? up ? Line::Mountain : Line::Valley
+                                       : Line::Score,
+                  0.4);
         } else if (s.what == ScoreStep::Mark) {
             p.mark(place(s.start), 1.6, 0, quiet);
         }

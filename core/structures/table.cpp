@@ -38,6 +38,7 @@ Family sidePocket();
 Family floatingLayer();
 Family topper();
 Family mat();
+Family wordsOnPanel();
 
 namespace {
 
@@ -92,7 +93,7 @@ const std::vector<Family>& families() {
         cutOutBox(),     pillars(),
         beak(),          facets(),
         floatingLayer(), topper(),
-        mat(),
+        wordsOnPanel(),  mat(),
     });
     return table;
 }

@@ -199,7 +199,7 @@ class ActionsOfTheWindow : public QObject, hl::test::RealWindow {
                     QVERIFY(w_->findChild<QPushButton*>("room-" + r.id)->isChecked());
                     QCOMPARE(w_->findChild<ProveView*>()->isVisible(), r.lower == Lower::Proof);
                     QCOMPARE(w_->flat().showing() == FlatView::Show::Sheets,
-                             r.subject == Subject::Sheets);
+                             r.lower == Lower::Sheets);
                 }});
         on("play", {{}, [this] {
                         QVERIFY(QTest::qWaitFor([&] { return session().opening() < 80; }));

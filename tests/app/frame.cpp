@@ -125,7 +125,7 @@ class Frame : public QObject, public RealWindow {
         for (auto [name, subject] : {std::pair{"card", "card-view"},
                                      {"build", "standing-pane"},
                                      {"prove", "standing-pane"},
-                                     {"make", "flat-pane"}}) {
+                                     {"make", "make-pane"}}) {
             w_->goTo(name);
             QCoreApplication::processEvents();
             if (w_->findChild<FindingsPanel*>()->isVisible())
@@ -286,7 +286,9 @@ class Frame : public QObject, public RealWindow {
         for (const Room& r : rooms()) {
             w_->goTo(r.id);
             laidOut();
-            QVERIFY(r.lower == Lower::None || shareOf(pane("standing-pane")) > 0.2);
+            QVERIFY(r.lower == Lower::None ||
+                    shareOf(pane(r.subject == Subject::Plans ? "make-pane" : "standing-pane")) >
+                        0.2);
         }
         for (const char* key : {"finest", "rooms/build", "rooms/prove", "columns", "sheet-format"})
             settings.remove(key);

@@ -315,7 +315,7 @@ class Dressing : public QObject {
             s.pattern = t.id;
             s.face = "#aabbcc";
             s.ink = "#112233";
-            const Print p = printOf(s);
+            const Print p = printOf({}, s);
             QCOMPARE(p.width, t.width);
             const std::string coloured = inColours(svg, p);
             QVERIFY2(coloured.find("#aabbcc") != std::string::npos &&
@@ -333,7 +333,7 @@ class Dressing : public QObject {
         Stock twice;
         twice.pattern = "brick";
         twice.repeat = Measure::fromMm(40);
-        QCOMPARE(printOf(twice).height, 20.0);
+        QCOMPARE(printOf({}, twice).height, 20.0);
     }
 };
 

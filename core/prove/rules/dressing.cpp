@@ -1,5 +1,6 @@
 // Dressing: patterns that come to hang upside down, and mats that have to be cut as mirror images
 // because their paper is printed on one face.
+#include "core/design/images.h"
 #include "core/design/tiles.h"
 #include "core/prove/evidence.h"
 #include "core/prove/saying.h"
@@ -32,8 +33,7 @@ std::vector<Mat> matsOf(const Case& c) {
 }
 
 void hangs(const Case& c, const Mat& m, std::vector<Finding>& out) {
-    const Tile* t = tile(m.paper->pattern);
-    if (!t || !t->directed || !m.spec)
+    if (!hasUpperEnd(*m.paper) || !m.spec)
         return;
     const auto turn = m.spec->set.find("turn");
     const double by = turn == m.spec->set.end() ? 0 : std::fabs(turn->second.degrees());
@@ -44,7 +44,8 @@ void hangs(const Case& c, const Mat& m, std::vector<Finding>& out) {
                             c.last(), c.assembly.display.at, by);
     f.in = In::Degrees;
     nameIn(f, c, m.panel);
-    f.message = std::string(t->name) + " on the " +
+    const Tile* t = tile(m.paper->pattern);
+    f.message = (t ? std::string(t->name) : "The picture of " + m.paper->name) + " on the " +
                 sayPanel(c, c.assembly.panels[static_cast<size_t>(m.panel)].rides) +
                 (down ? " hangs upside down." : " lies on its side.");
     f.remedy = "Turn the pattern back, if that is not meant.";
@@ -89,10 +90,29 @@ Row backwards(const Ring& ring) {
     return rowOf(turned);
 }
 
+// Papers whose picture is not there or cannot be read, which are then shown plain.
+void pictures(const Case& c, std::vector<Finding>& out) {
+    for (const Stock& s : c.design.stocks) {
+        if (s.image.empty() || std::none_of(c.assembly.parts.begin(), c.assembly.parts.end(),
+                                            [&](auto& p) { return &stockOf(c.design, p) == &s; }))
+            continue;
+        const ImageSpec* image = c.design.image(s.image);
+        if (image && imageInfo(image->data))
+            continue;
+        Finding f =
+            Finding::of("dressing", Severity::Note, c.first(), c.last(), c.assembly.display.at);
+        f.message = "The picture that " + s.name + " is printed with " +
+                    (image ? "is damaged." : "is not in this design.");
+        f.remedy = "Put it in again; until then the paper is shown plain.";
+        out.push_back(f);
+    }
+}
+
 } // namespace
 
 void dressing(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     const Case& c = e.c;
+    pictures(c, out);
     const std::vector<Mat> mats = matsOf(c);
     std::vector<Row> rows, mirrored;
     for (const Mat& m : mats) {
@@ -105,8 +125,8 @@ void dressing(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     for (size_t i = 0; i < mats.size() && !stop; ++i)
         for (size_t k = i + 1; k < mats.size(); ++k) {
             if (told[i] || told[k] || mats[i].paper != mats[k].paper ||
-                mats[i].paper->pattern.empty() || !alikeRows(rows[i], mirrored[k]) ||
-                alikeRows(rows[i], rows[k]))
+                (mats[i].paper->pattern.empty() && mats[i].paper->image.empty()) ||
+                !alikeRows(rows[i], mirrored[k]) || alikeRows(rows[i], rows[k]))
                 continue;
             told[i] = told[k] = true;
             Finding f = Finding::of("dressing", Severity::Note, c.first(), c.last(), c.first());

@@ -3,6 +3,7 @@
 // The bounds grow with the caliper and the weight; they are rules of thumb of ours, stated here in
 // one place, not measured properties of a stock:
 //   a strip between two cuts       at least 10 calipers and 2 mm
+//   between letters that are cut   at least  2 calipers and 0.5 mm
 //   a crease beside a cut          at least  8 calipers and 1.5 mm
 //   two creases side by side       at least  6 calipers and 1.5 mm, on stiff stock 12 calipers
 //   paper beyond the end of a slit at least 10 calipers and 3 mm
@@ -22,7 +23,8 @@ constexpr double spanPerGram = 0.4;                      // mm per g/m2
 
 struct Edge {
     Vec2 from, to;
-    int crease = -1; // -1: a cut
+    int crease = -1;     // -1: a cut
+    bool letter = false; // of words that are cut out
     Vec2 dir() const { return (to - from).normalized(); }
     double length() const { return (to - from).norm(); }
 };
@@ -69,10 +71,16 @@ class Sheet {
     void edges(int panel) {
         const Panel& p = c_.assembly.panels[panel];
         edges_.clear();
+        const bool lettered = std::any_of(
+            c_.design.structures.begin(), c_.design.structures.end(), [&](const StructureSpec& s) {
+                const auto as = s.set.find("as");
+                return s.kind == "words" && s.on == p.id && as != s.set.end() &&
+                       as->second.count == 1; // cut out
+            });
         auto ring = [&](const Ring& r, bool hole) {
             const bool turned = hole && areaOf(r) > 0;
             for (size_t i = 0; i < r.size(); ++i) {
-                Edge e{r[i], r[(i + 1) % r.size()], -1};
+                Edge e{r[i], r[(i + 1) % r.size()], -1, hole && lettered};
                 if (turned)
                     std::swap(e.from, e.to);
                 const Vec2 mid = (e.from + e.to) / 2;
@@ -146,6 +154,8 @@ class Sheet {
     }
 
     double leastBetween(const Edge& a, const Edge& b) const {
+        if (a.letter && b.letter) // nothing pulls at what lies between two letters
+            return atLeast(2, 0.5);
         const int creases = (a.crease >= 0) + (b.crease >= 0);
         if (creases == 0)
             return atLeast(10, 2);

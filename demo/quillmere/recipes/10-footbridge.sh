@@ -10,4 +10,6 @@ $c card "$f" --title "Footbridge"
 $c add "$f" stair --id steps --name "Footbridge" --set made=cut steps=2 width=100mm left=44mm right=44mm inset=8mm
 $c add "$f" prop-tube --stock second --id near --name "Near prop" --set width=18mm place=4mm left=20mm right=20mm
 $c add "$f" prop-tube --stock second --id far --name "Far prop" --set width=18mm place=128mm left=32mm right=32mm
+$c add "$f" words --id welcome --name "Welcome" --on steps.step-2-right-wall --text WELCOME --set as=cut-out height=9mm bridge=1mm
+$c add "$f" words --id where --name "Where to" --on steps.step-1-right-wall --text "TO QUILLMERE" --set as=cut-out height=9mm bridge=1mm
 $c dress "$f" --all --scheme survey

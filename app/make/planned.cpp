@@ -1,0 +1,67 @@
+#include "app/make/planned.h"
+#include <QCoreApplication>
+#include <algorithm>
+
+namespace hl {
+namespace {
+
+QString told(const char* text) { return QCoreApplication::translate("MakePane", text); }
+
+} // namespace
+
+std::shared_ptr<Planned> plannedFor(const Snapshot& snapshot, const Drawer& drawer, bool fromDrawer,
+                                    int copies, const std::atomic<bool>& cancelled,
+                                    const std::function<void(int)>& progress) {
+    auto planned = std::make_shared<Planned>();
+    const Case& c = *snapshot.folded;
+    planned->folded = snapshot.folded;
+    planned->drawer = drawer;
+    planned->fromDrawer = fromDrawer;
+    planned->parts = partsList(c.design, c.assembly);
+    const CutOrder order{c.design,
+                         c.assembly,
+                         planned->parts,
+                         fromDrawer ? &drawer : nullptr,
+                         snapshot.upright.empty() ? nullptr : &snapshot.upright,
+                         copies};
+    int last = 0;
+    planned->cuts = planCuts(order, &cancelled, [&](double part) {
+        if (const int percent = int(100 * part); percent > last)
+            progress(last = percent);
+    });
+    for (BlankScores& b : planScores(planned->parts, drawer.board, c.design.units))
+        if (!b.steps.empty())
+            planned->scores.push_back(std::move(b));
+    return planned;
+}
+
+std::vector<QString> scoreSteps(const Planned& planned, size_t blank) {
+    std::vector<QString> out;
+    const BlankScores& b = planned.scores[blank];
+    for (const ScoreStep& s : b.steps)
+        out.push_back(QString::fromStdString(stepText(s, b, planned.folded->design.units)));
+    return out;
+}
+
+std::vector<QString> cutSteps(const Planned& planned, size_t sheet) {
+    std::vector<QString> out;
+    const Unit unit = planned.folded->design.units;
+    const PlannedSheet& s = planned.cuts.sheets[sheet];
+    for (const GuillotineCut& c : s.cuts)
+        out.push_back((c.tooLong   ? told("knife and ruler, %1 from the edge")
+                       : c.setAnew ? told("fence at %1, cut")
+                                   : told("fence still at %1, cut"))
+                          .arg(QString::fromStdString(sayLength(c.fence, unit))));
+    std::vector<size_t> seen;
+    for (const CutBlank& b : s.blanks) {
+        if (std::find(seen.begin(), seen.end(), b.listed) != seen.end())
+            continue;
+        seen.push_back(b.listed);
+        for (const std::string& w :
+             knifeWork(planned.parts[b.listed], planned.drawer.trimmer, unit))
+            out.push_back(QString::fromStdString(b.part + ": " + w));
+    }
+    return out;
+}
+
+} // namespace hl

@@ -1,0 +1,27 @@
+// Cuts and scores as they are planned for one version of the design.
+#pragma once
+#include "app/session/snapshot.h"
+#include "core/make/cut_plan.h"
+#include "core/make/score_plan.h"
+
+namespace hl {
+
+struct Planned {
+    std::shared_ptr<const Case> folded;
+    std::vector<ListedPart> parts;
+    CutPlan cuts;
+    std::vector<BlankScores> scores; // of what is scored at all
+    Drawer drawer;                   // that it was planned with
+    bool fromDrawer = false;
+};
+
+// On a worker: `progress` hears percents, and `cancelled` makes an end of it.
+std::shared_ptr<Planned> plannedFor(const Snapshot& snapshot, const Drawer& drawer, bool fromDrawer,
+                                    int copies, const std::atomic<bool>& cancelled,
+                                    const std::function<void(int)>& progress);
+
+// The steps of one sheet, or of one blank on the board, in words.
+std::vector<QString> cutSteps(const Planned& planned, size_t sheet);
+std::vector<QString> scoreSteps(const Planned& planned, size_t blank);
+
+} // namespace hl

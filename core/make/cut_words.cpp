@@ -1,0 +1,132 @@
+// The cut plan as it is read, and what it leaves in the drawer.
+#include "core/make/blank_shape.h"
+#include "core/make/cut_plan.h"
+#include "core/measure/number.h"
+#include <algorithm>
+#include <map>
+
+namespace hl {
+namespace {
+
+constexpr double worthKeeping = 30; // mm: the least side of an offcut
+
+} // namespace
+
+std::vector<std::string> knifeWork(const ListedPart& p, const Trimmer& trimmer, Unit unit) {
+    std::vector<std::string> out;
+    if (!plainRectangle(p)) {
+        size_t slanted = 0;
+        for (size_t i = 0; i < p.outline.size(); ++i) {
+            const Vec2 &a = p.outline[i], &b = p.outline[(i + 1) % p.outline.size()];
+            slanted += !runsUpright(a, b) && !runsLevel(a, b);
+        }
+        out.push_back(slanted == 0 ? "trim to its outline, which is cut straight"
+                                   : "trim to its outline, " +
+                                         countText(slanted, "one slanted cut", "slanted cuts"));
+    }
+    if (!p.apertures.empty())
+        out.push_back("cut out " + countText(p.apertures.size(), "one opening", "openings"));
+    for (auto& s : p.slits) {
+        bool straight = s.points.size() == 2;
+        const bool up = straight && runsUpright(s.points[0], s.points[1]),
+                   flat = straight && runsLevel(s.points[0], s.points[1]);
+        const double at = up ? s.points[0].x() : s.points[0].y();
+        double from = up ? s.points[0].y() : s.points[0].x(),
+               to = up ? s.points.back().y() : s.points.back().x();
+        if (from > to)
+            std::swap(from, to);
+        if (up || flat)
+            out.push_back(std::string("slit ") + sayLength(at, unit) + " from its " +
+                          (up ? "left" : "lower") + " edge, from " + sayLength(from, unit) +
+                          " to " + sayLength(to, unit) +
+                          (trimmer.inside ? " (between marks on the trimmer)" : ""));
+        else
+            out.push_back("slit " + s.name + " from mark to mark");
+    }
+    return out;
+}
+
+Drawer drawerAfter(const Drawer& drawer, const CutPlan& plan) {
+    Drawer out = drawer;
+    for (const PlannedSheet& s : plan.sheets) {
+        DrawerPaper* p = out.paper(s.paper);
+        if (!p)
+            continue;
+        if (s.size < p->sheets.size() && p->sheets[s.size].count > 0)
+            --p->sheets[s.size].count;
+        for (const SheetArea& a : s.left)
+            if (std::min(a.width, a.height) >= worthKeeping) {
+                PaperSheet rest;
+                rest.width = std::round(a.width * 1e3) / 1e3;
+                rest.height = std::round(a.height * 1e3) / 1e3;
+                rest.offcut = true;
+                auto same = std::find_if(p->sheets.begin(), p->sheets.end(), [&](auto& q) {
+                    return q.offcut && q.width == rest.width && q.height == rest.height;
+                });
+                if (same == p->sheets.end())
+                    p->sheets.push_back(rest);
+                else
+                    ++same->count;
+            }
+    }
+    for (DrawerPaper& p : out.papers)
+        p.sheets.erase(std::remove_if(p.sheets.begin(), p.sheets.end(),
+                                      [](auto& s) { return s.offcut && s.count == 0; }),
+                       p.sheets.end());
+    return out;
+}
+
+std::string cutsText(const CutPlan& plan, const std::vector<ListedPart>& parts, Unit unit,
+                     const Trimmer& trimmer) {
+    std::string out;
+    int n = 0;
+    for (const PlannedSheet& s : plan.sheets) {
+        ++n;
+        out += (n > 1 ? "\n" : "") + std::string("Sheet ") + numberText(n) + ": " + s.paper + ", " +
+               (s.offcut ? "the offcut " : "") + sizeText(s.width, s.height, unit) + "\n";
+        int k = 0;
+        for (const GuillotineCut& c : s.cuts) {
+            out += "  " + numberText(++k) + ". " + sizeText(c.piece.width, c.piece.height, unit) +
+                   ": ";
+            out += c.tooLong   ? "by knife and ruler, cut "
+                   : c.setAnew ? "fence at " + sayLength(c.fence, unit) + ", cut "
+                               : "the same fence, cut ";
+            out += std::string("across its ") + (c.acrossX ? "width" : "height") + ", " +
+                   sayLength(c.at - (c.acrossX ? c.piece.x : c.piece.y), unit) + " from the " +
+                   (c.acrossX ? "left" : "lower edge") + "\n";
+        }
+        std::map<int, std::string> gangs;
+        for (const CutBlank& b : s.blanks) {
+            out += "     " + b.part + ", " + sizeText(b.at.width, b.at.height, unit) +
+                   (b.turned ? ", turned" : "") +
+                   (b.mirrored ? ", the mirrored one: cut with its pair, face to face" : "") + "\n";
+            if (b.gang >= 0)
+                gangs[b.gang] += (gangs[b.gang].empty() ? "" : ", ") + b.part;
+        }
+        for (auto& [g, names] : gangs)
+            out += "     score before you cut apart: " + names + "\n";
+        std::vector<size_t> seen;
+        for (const CutBlank& b : s.blanks) {
+            if (std::find(seen.begin(), seen.end(), b.listed) != seen.end())
+                continue;
+            seen.push_back(b.listed);
+            for (const std::string& w : knifeWork(parts[b.listed], trimmer, unit))
+                out += "     knife, " + b.part + ": " + w + "\n";
+        }
+        for (const SheetArea& a : s.left)
+            out += "     left: " + sizeText(a.width, a.height, unit) +
+                   (std::min(a.width, a.height) >= worthKeeping ? ", back to the drawer" : "") +
+                   "\n";
+    }
+    for (const MissingPart& m : plan.missing)
+        out += "Missing: " + (m.count > 1 ? numberText(m.count) + " x " : "") + m.part + ", " +
+               m.why + ". Nearest: " + m.nearest + ".\n";
+    for (const std::string& r : plan.remarks)
+        out += "Note: " + r + "\n";
+    if (!plan.sheets.empty())
+        out += "Keep fingers behind the fence, and the blade shut between cuts; the tool's own "
+               "instructions and the rules of your house come first.\n";
+    return out;
+}
+
+} // namespace hl

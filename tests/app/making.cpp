@@ -1,0 +1,206 @@
+// The room Make in a real window: sheets and cuts, boards and scores, ticks that stay, the drawer.
+#include "app/make/make_pane.h"
+#include "app/prove/picture_view.h"
+#include "app/prove/workshop_dialog.h"
+#include "core/edit/edit.h"
+#include "core/files/hlantern.h"
+#include "tests/app/real_window.h"
+#include <QCheckBox>
+#include <QComboBox>
+#include <QDoubleSpinBox>
+#include <QFile>
+#include <QLabel>
+#include <QListWidget>
+#include <QPushButton>
+#include <QSpinBox>
+#include <QTableWidget>
+
+using namespace hl;
+using namespace hl::test;
+
+class MakingInTheWindow : public QObject, public RealWindow {
+    Q_OBJECT
+    MakePane* pane() { return w_->findChild<MakePane*>("make-pane"); }
+    template<class T> T* in(const char* name) { return pane()->findChild<T*>(name); }
+    QListWidget* things() { return in<QListWidget>("make-things"); }
+    QListWidget* steps() { return in<QListWidget>("make-steps"); }
+    QString caption() { return in<PictureView>("make-picture")->accessibleName(); }
+    void click(const char* name) { QTest::mouseClick(in<QPushButton>(name), Qt::LeftButton); }
+    // Does something and waits until it is planned anew.
+    void planning(const std::function<void()>& what) {
+        bool planned = false;
+        const auto heard =
+            connect(pane(), &MakePane::plannedAnew, this, [&planned] { planned = true; });
+        what();
+        QVERIFY(QTest::qWaitFor([&] { return planned; }, patience));
+        disconnect(heard);
+    }
+    // A ticket office of another paper than its card.
+    Design office() {
+        Design d = *newDesign(Measure::fromMm(120), Measure::fromMm(160), SpineSide::Left,
+                              Unit::Millimetre);
+        Stock red;
+        red.id = "red";
+        red.name = "Signal red";
+        d.stocks.push_back(red);
+        return addStructure(d, "box", "card.spine", {{"left", "40"}, {"right", "50"}}, {}, "office",
+                            {{"name", "Ticket office"}, {"stock", "red"}})
+            ->first;
+    }
+    WorkshopDialog* workshop() {
+        w_->findChild<QAction*>("workshop")->trigger();
+        return w_->findChild<WorkshopDialog*>();
+    }
+
+  private slots:
+    void initTestCase() { start(); }
+    void cleanupTestCase() { w_.reset(); }
+    void init() {
+        const QString path = dir_.filePath("make.hlantern");
+        QVERIFY(!saveDesign(office(), path.toStdString()));
+        QVERIFY(w_->open(path));
+        QVERIFY(settled());
+        session().setWorkshop({});
+        QVERIFY(settled());
+        QSettings().remove("made");
+        w_->goTo("card");
+        in<QCheckBox>("make-from-drawer")->setChecked(false);
+        planning([&] { w_->goTo("make"); });
+        click("make-cuts");
+    }
+
+    void cutByCut() {
+        QCOMPARE(things()->count(), 2); // a sheet of each paper
+        QVERIFY(things()->item(1)->text().contains("Signal red"));
+        const PlannedSheet& s = pane()->planned()->cuts.sheets[0];
+        QVERIFY(steps()->count() >= int(s.cuts.size()) && !s.cuts.empty());
+        QVERIFY2(caption().endsWith(": cut 1"), qPrintable(caption()));
+        QCOMPARE(in<QLabel>("make-said")->text(), steps()->item(0)->text());
+        for (int n = 1; n < int(s.cuts.size()); ++n) {
+            click("make-next");
+            QVERIFY2(caption().endsWith(QString(": cut %1").arg(n + 1)), qPrintable(caption()));
+            QCOMPARE(steps()->item(n - 1)->checkState(), Qt::Checked);
+        }
+        click("make-back");
+        QCOMPARE(steps()->currentRow(), int(s.cuts.size()) - 2);
+        // To the end of this sheet, and on to the next.
+        while (things()->currentRow() == 0)
+            click("make-next");
+        QVERIFY(things()->item(0)->font().strikeOut());
+        QCOMPARE(steps()->currentRow(), 0);
+        const QString left = in<QLabel>("make-count")->text();
+        QVERIFY(!left.isEmpty());
+        // The ticks stay: another plan of the same design has them, and so has the file next time.
+        planning([&] { in<QSpinBox>("make-copies")->setValue(2); });
+        planning([&] { in<QSpinBox>("make-copies")->setValue(1); });
+        QVERIFY(things()->item(0)->font().strikeOut());
+        QCOMPARE(in<QLabel>("make-count")->text(), left);
+        // One is taken back by the keyboard.
+        things()->setCurrentRow(0);
+        steps()->setCurrentRow(0);
+        steps()->setFocus();
+        QTest::keyClick(steps(), Qt::Key_Space);
+        QCOMPARE(steps()->item(0)->checkState(), Qt::Unchecked);
+        QVERIFY(!things()->item(0)->font().strikeOut());
+    }
+    void scoreByScore() {
+        click("make-scores");
+        QCOMPARE(things()->count(), 2);
+        things()->setCurrentRow(1);
+        const auto& plan = pane()->planned()->scores[1];
+        QCOMPARE(steps()->count(), int(plan.steps.size()));
+        QVERIFY2(caption().startsWith("Ticket office: "), qPrintable(caption()));
+        for (int n = 0; n < steps()->count(); ++n) {
+            steps()->setCurrentRow(n);
+            QVERIFY(caption().contains(
+                QString::fromStdString(stepText(plan.steps[size_t(n)], plan, Unit::Millimetre))));
+        }
+        click("make-next");
+        QVERIFY2(caption().endsWith(": scored"), qPrintable(caption()));
+        QVERIFY(in<QSpinBox>("make-copies")->isHidden());
+    }
+    // An edit is planned anew while the room is seen.
+    void thePlanFollowsTheDesign() {
+        Design d = session().design();
+        d.structure("office")->stock = "card";
+        planning([&] { session().edit(d, "same paper"); });
+        for (const PlannedSheet& s : pane()->planned()->cuts.sheets)
+            QVERIFY(s.paper != "Signal red");
+    }
+    void theDrawer() {
+        // Nothing is in it.
+        planning([&] {
+            QTest::mouseClick(in<QCheckBox>("make-from-drawer"), Qt::LeftButton, {},
+                              QPoint(8, in<QCheckBox>("make-from-drawer")->height() / 2));
+        });
+        QVERIFY(in<QLabel>("make-notes")->text().contains("the drawer holds no paper"));
+        QVERIFY(!in<QPushButton>("make-take")->isEnabled());
+        auto* dialog = workshop();
+        QVERIFY(dialog && dialog->isVisible());
+        auto* papers = dialog->findChild<QTableWidget*>("drawer-papers");
+        QTest::mouseClick(dialog->findChild<QPushButton*>("drawer-wanted"), Qt::LeftButton);
+        QCOMPARE(papers->rowCount(), int(session().design().stocks.size()));
+        // A line that cannot be read keeps the dialog, and says why.
+        papers->item(0, 1)->setText("wide");
+        dialog->accept();
+        QVERIFY(dialog->isVisible());
+        QVERIFY(dialog->findChild<QLabel*>("drawer-said")->text().contains("Line 1"));
+        for (const char* bad : {"0", "6000", ""}) {
+            papers->item(0, 1)->setText(bad);
+            dialog->accept();
+            QVERIFY(dialog->isVisible());
+        }
+        papers->item(0, 1)->setText("12 in");
+        for (const char* bad : {"-2", "1.5", "many"}) {
+            papers->item(0, 5)->setText(bad);
+            dialog->accept();
+            QVERIFY2(dialog->isVisible(), bad);
+        }
+        papers->item(0, 5)->setText("4");
+        papers->item(1, 5)->setText("");
+        dialog->findChild<QDoubleSpinBox*>("workshop-trimmer")->setValue(450);
+        dialog->findChild<QComboBox*>("workshop-school")->setCurrentIndex(1);
+        // Through a table and back.
+        const QString table = dir_.filePath("papers.csv");
+        answerFile(table);
+        QTest::mouseClick(dialog->findChild<QPushButton*>("drawer-export"), Qt::LeftButton);
+        QVERIFY(QFile::exists(table));
+        answerFile(table);
+        const int rows = papers->rowCount();
+        QTest::mouseClick(dialog->findChild<QPushButton*>("drawer-import"), Qt::LeftButton);
+        QCOMPARE(papers->rowCount(), 2 * rows);
+        while (papers->rowCount() > rows) {
+            papers->setCurrentCell(rows, 0);
+            QTest::mouseClick(dialog->findChild<QPushButton*>("drawer-remove"), Qt::LeftButton);
+        }
+        QTest::mouseClick(dialog->findChild<QPushButton*>("drawer-add"), Qt::LeftButton);
+        QCOMPARE(papers->rowCount(), rows + 1);
+        planning([&] {
+            dialog->accept();
+            QVERIFY(!dialog->isVisible());
+        });
+        const Drawer& d = session().workshop().drawer;
+        QCOMPARE(d.papers.size(), size_t(rows + 1));
+        QCOMPARE(d.papers[0].sheets[0].width, 304.8);
+        QVERIFY(d.papers[0].sheets[0].count == 4 && d.papers[1].sheets[0].count == -1);
+        QVERIFY(d.trimmer.length == 450 && d.board.school == School::OneFace);
+        QVERIFY(Session().workshop().drawer == d); // another session reads it back
+        QVERIFY(in<QLabel>("make-notes")->isHidden());
+        for (const BlankScores& b : pane()->planned()->scores)
+            for (const ScoreStep& s : b.steps)
+                QVERIFY(s.face);
+        // Taken out: one sheet less, and an offcut more.
+        const int sheets = things()->count();
+        click("make-take");
+        QCOMPARE(session().workshop().drawer.papers[0].sheets[0].count, 3);
+        QVERIFY(session().workshop().drawer.papers[0].sheets.back().offcut);
+        QVERIFY(!in<QPushButton>("make-take")->isEnabled());
+        // What is being cut stays as it was planned.
+        QVERIFY(settled());
+        QCOMPARE(things()->count(), sheets);
+        QVERIFY(things()->item(0)->text().contains("304.8"));
+    }
+};
+
+QTEST_MAIN(MakingInTheWindow)
+#include "making.moc"
