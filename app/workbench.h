@@ -85,6 +85,8 @@ class Workbench : public QMainWindow {
     bool save();
     bool saveAs();
     void exportSheets();
+    void exportOther(Exports what);
+    void printSheets();
     void exportPicture();
     void exportAs(Exports what, const QString& title, const QString& fallback);
     void askBackwards();

@@ -1,5 +1,7 @@
 // The workbench and files: open, save, export, leave, recover.
 #include "app/flat/flat_view.h"
+#include "app/look/parts.h"
+#include "app/make/print_sheets.h"
 #include "app/session/recovery.h"
 #include "app/standing/card_image.h"
 #include "app/start/start_page.h"
@@ -14,6 +16,8 @@
 #include <QFileInfo>
 #include <QMenu>
 #include <QMessageBox>
+#include <QPrintPreviewDialog>
+#include <QPrinter>
 #include <QPushButton>
 #include <QSettings>
 #include <QStackedWidget>
@@ -141,6 +145,33 @@ void Workbench::exportSheets() {
              tr("parts"));
 }
 
+void Workbench::exportOther(Exports what) {
+    exportAs(what,
+             what == Exports::Machine ? tr("Files for a cutting machine")
+             : what == Exports::Lists ? tr("Tables of parts, cuts and scores")
+                                      : tr("Model of the card"),
+             tr("card"));
+}
+
+// On paper at true size, one sheet to a page, seen before it is printed.
+void Workbench::printSheets() {
+    if (!session_.snapshot())
+        return;
+    QPrinter printer(QPrinter::HighResolution);
+    printer.setDocName(QString::fromStdString(session_.design().title));
+    const SheetFormat format = flat().format();
+    printer.setFullPage(true);
+    printer.setPageSize(QPageSize(QSizeF(format.width, format.height), QPageSize::Millimeter));
+    QPrintPreviewDialog preview(&printer, this);
+    preview.setObjectName("print-preview");
+    preview.setWindowTitle(tr("Print sheets"));
+    sizeByLetters(preview, {860, 640});
+    const Case& c = *session_.snapshot()->folded;
+    connect(&preview, &QPrintPreviewDialog::paintRequested, this,
+            [&](QPrinter* on) { paintSheets(*on, layOut(c.design, c.assembly, format)); });
+    preview.exec();
+}
+
 void Workbench::writeProof() {
     const SnapshotPtr s = session_.snapshot();
     if (!s || !s->evidence || !session_.current())
@@ -203,7 +234,7 @@ void Workbench::exportAs(Exports what, const QString& title, const QString& fall
     auto remarks =
         exportTo(path.toStdString(), *e,
                  {session_.design(), *made, flat().format(), proved ? s->evidence.get() : nullptr,
-                  proved ? &s->findings : nullptr});
+                  proved ? &s->findings : nullptr, &session_.workshop().drawer});
     if (!remarks)
         return tell(QString::fromStdString(remarks.problem().text()));
     QString said = tr("Written to %1.").arg(path);

@@ -7,6 +7,7 @@
 #include "app/standing/standing_view.h"
 #include "app/workbench.h"
 #include "core/edit/copies.h"
+#include "core/exports/exports.h"
 #include "core/structures/family.h"
 #include <QClipboard>
 #include <QFile>
@@ -45,6 +46,35 @@ Actions Workbench::tableOfActions() {
         {"save-as", card, tr("Save &as…"), "Ctrl+Shift+S", [this] { saveAs(); }, When::Design, {}},
         {"export", card, tr("&Export sheets…"), "Ctrl+E", [this] { exportSheets(); }, When::Design,
          "export"},
+        {"print",
+         card,
+         tr("P&rint sheets…"),
+         "Ctrl+Alt+R",
+         [this] { printSheets(); },
+         When::Design,
+         {}},
+        {"export-machine",
+         card,
+         tr("For a cutting &machine…"),
+         {},
+         [this] { exportOther(Exports::Machine); },
+         When::Design,
+         {},
+         tr("Inner cuts, scores, outlines and labels as layers, a file for each mat")},
+        {"export-lists",
+         card,
+         tr("&Tables of parts, cuts and scores…"),
+         {},
+         [this] { exportOther(Exports::Lists); },
+         When::Design,
+         {}},
+        {"export-model",
+         card,
+         tr("Mo&del that opens…"),
+         {},
+         [this] { exportOther(Exports::Model); },
+         When::Design,
+         {}},
         {"picture",
          card,
          tr("Save a &picture…"),

@@ -51,6 +51,13 @@ struct Painter {
     QPainter& p;
     const QTransform& to;
     double scale; // pixels per mm
+    bool onWhite = false;
+
+    QColor colour(const Colour& c) const {
+        return !onWhite               ? colourOf(c)
+               : c.tint == Tint::None ? QColor(Qt::transparent)
+                                      : QColor(QString::fromStdString(onPaper(c)));
+    }
 
     QPolygonF placed(const std::vector<Vec2>& points) const {
         QPolygonF line;
@@ -61,7 +68,7 @@ struct Painter {
     void operator()(const Shape& shape) const {
         QPen pen(Qt::NoPen);
         if (shape.line.tint != Tint::None) {
-            pen = QPen(colourOf(shape.line), std::max(1.0, shape.width * scale), Qt::SolidLine,
+            pen = QPen(colour(shape.line), std::max(1.0, shape.width * scale), Qt::SolidLine,
                        Qt::RoundCap, Qt::RoundJoin);
             if (!shape.dashes.empty()) {
                 QList<qreal> dashes;
@@ -74,7 +81,7 @@ struct Painter {
         p.setPen(pen);
         // Cells of a map meet without a seam.
         p.setRenderHint(QPainter::Antialiasing, shape.fill.tint != Tint::Heat);
-        p.setBrush(shape.fill.tint == Tint::None ? Qt::NoBrush : QBrush(colourOf(shape.fill)));
+        p.setBrush(shape.fill.tint == Tint::None ? Qt::NoBrush : QBrush(colour(shape.fill)));
         if (shape.closed)
             p.drawPolygon(placed(shape.points));
         else
@@ -84,7 +91,7 @@ struct Painter {
         QFont f = p.font();
         f.setPixelSize(std::max(9, int(w.size * scale + 0.5)));
         p.setFont(f);
-        p.setPen(colourOf(w.colour));
+        p.setPen(colour(w.colour));
         const QString text = QString::fromStdString(w.text);
         const double wide = QFontMetricsF(f).horizontalAdvance(text);
         p.drawText(to.map(QPointF(w.at.x(), w.at.y())) - QPointF((w.align + 1) * wide / 2, 0),
@@ -117,8 +124,8 @@ struct Painter {
 
 } // namespace
 
-void paintPicture(QPainter& p, const Picture& picture, const QTransform& to) {
-    const Painter painter{p, to, std::sqrt(std::fabs(to.determinant()))};
+void paintPicture(QPainter& p, const Picture& picture, const QTransform& to, bool onPaper) {
+    const Painter painter{p, to, std::sqrt(std::fabs(to.determinant())), onPaper};
     for (const Item& item : picture.items)
         std::visit(painter, item);
 }

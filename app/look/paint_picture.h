@@ -7,7 +7,9 @@ class QPainter;
 
 namespace hl {
 
-// `to` maps millimetres of the picture to the painter's own units.
-void paintPicture(QPainter& painter, const Picture& picture, const QTransform& to);
+// `to` maps millimetres of the picture to the painter's own units. On paper the colours are those
+// for white, whatever the theme.
+void paintPicture(QPainter& painter, const Picture& picture, const QTransform& to,
+                  bool onPaper = false);
 
 } // namespace hl

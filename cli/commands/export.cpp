@@ -7,19 +7,35 @@
 namespace hl::cli {
 namespace {
 
-int exportParts(const std::string& path, const std::string& to, const std::string& sheet,
-                const std::string& out, bool force) {
+// What a format is written for: sheets to print unless it is said, or it writes something else.
+const Exporter* exporterFor(const std::string& to, bool machine) {
+    if (machine)
+        return exporter(to, Exports::Machine);
+    for (Exports what : {Exports::Sheets, Exports::Machine, Exports::Lists, Exports::Model})
+        if (const Exporter* e = exporter(to, what))
+            return e;
+    return nullptr;
+}
+
+int exportParts(const std::string& path, const std::string& to, bool machine,
+                const std::string& sheet, const std::string& drawer, const std::string& out,
+                bool force) {
     if (Trouble t = mayWrite(out, force, {path}))
         return refuse(*t);
-    const Exporter* e = exporter(to);
+    const Exporter* e = exporterFor(to, machine);
+    if (!e)
+        return refuse({"--machine", to + " is no format for a cutting machine", "take svg or dxf"});
     const SheetFormat* format = sheetFormat(sheet);
-    auto d = loadDesign(path);
-    if (!d)
-        return refuse(d.problem());
+    auto bench = layOutBench(path, drawer);
+    if (!bench)
+        return refuse(bench.problem());
+    const Design* d = &bench->design;
     auto made = assemble(*d);
     if (!made)
         return refuse(made.problem());
-    auto remarks = hl::exportTo(out, *e, {*d, *made, *format});
+    auto remarks = hl::exportTo(
+        out, *e,
+        {*d, *made, *format, nullptr, nullptr, drawer.empty() ? nullptr : &bench->workshop.drawer});
     if (!remarks)
         return refuse(remarks.problem());
     for (auto& r : *remarks)
@@ -31,22 +47,28 @@ int exportParts(const std::string& path, const std::string& to, const std::strin
 
 Run declareExport(CLI::App& options) {
     struct Given {
-        std::string file, to, sheet = "a4", out;
-        bool force = false;
+        std::string file, to, sheet = "a4", out, drawer;
+        bool force = false, machine = false;
     };
     auto given = std::make_shared<Given>();
     std::vector<std::string> formats;
     for (auto& e : exporters())
-        if (e.what == Exports::Sheets)
+        if (e.what != Exports::Report &&
+            std::find(formats.begin(), formats.end(), e.id) == formats.end())
             formats.push_back(e.id);
     options.add_option("FILE", given->file)->required();
     options.add_option("--to", given->to)->required()->check(CLI::IsMember(formats));
     options.add_option("--sheet", given->sheet, "paper to lay out on")
         ->check(CLI::IsMember(ids(sheetFormats())));
+    options.add_flag("--machine", given->machine,
+                     "for a cutting machine: svg or dxf, a file for each mat");
+    options.add_option("--drawer", given->drawer,
+                       "the papers and tools there are, a file of `drawer`");
     addForce(options, given->force);
     options.add_option("-o,--output", given->out)->required();
     return [given] {
-        return exportParts(given->file, given->to, given->sheet, given->out, given->force);
+        return exportParts(given->file, given->to, given->machine, given->sheet, given->drawer,
+                           given->out, given->force);
     };
 }
 

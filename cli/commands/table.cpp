@@ -62,7 +62,7 @@ const std::vector<Command>& commands() {
         {"solve", "asks backwards: what is the most, the least, the nearest", declareSolve},
         {"report", "the proof with pictures, as html or pdf", declareReport},
         {"sensitivity", "what an error in each measure does to the fit", declareSensitivity},
-        {"export", "parts at true scale", declareExport},
+        {"export", "parts at true scale, files for a machine, tables, a model", declareExport},
         {"resize", "the whole design at another closed size", declareResize},
         {"schema", "the JSON schema of design files", declareSchema},
     };

@@ -22,6 +22,10 @@ const std::vector<Exporter>& exporters() {
         {"pdf", Exports::Sheets, "PDF for printing", writeSheetsPdf},
         {"html", Exports::Report, "HTML page", writeReportHtml},
         {"pdf", Exports::Report, "PDF for printing", writeReportPdf},
+        {"svg", Exports::Machine, "SVG for a cutting machine", writeMachineSvg},
+        {"dxf", Exports::Machine, "DXF for a cutting machine", writeMachineDxf},
+        {"csv", Exports::Lists, "Tables of parts, cuts and scores", writeLists},
+        {"gltf", Exports::Model, "glTF model that opens", writeModel},
     };
     return table;
 }

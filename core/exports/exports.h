@@ -5,6 +5,7 @@
 #include "core/measure/result.h"
 #include "core/prove/evidence.h"
 #include "core/prove/finding.h"
+#include "core/workshop/drawer.h"
 
 namespace hl {
 
@@ -16,6 +17,7 @@ struct ExportInput {
     // Of those that need the proof; null where nobody proved it.
     const Evidence* evidence = nullptr;
     const std::vector<Finding>* findings = nullptr;
+    const Drawer* drawer = nullptr; // papers and tools; null: the usual ones
 };
 
 // One file or several, by what their names end in after the one the maker chose ("-2"), and what
@@ -28,7 +30,7 @@ struct Exported {
     std::vector<std::string> remarks;
 };
 
-enum class Exports { Sheets, Report };
+enum class Exports { Sheets, Report, Machine, Lists, Model };
 
 struct Exporter {
     const char* id; // of the format, and the file's extension

@@ -9,16 +9,6 @@ const std::vector<std::string> columns{"paper",       "weight", "caliper", "grai
                                        "pattern",     "width",  "height",  "real_width",
                                        "real_height", "count",  "price",   "offcut"};
 
-// One field as RFC 4180 quotes it.
-std::string quoted(const std::string& s) {
-    if (s.find_first_of(",\"\n\r") == std::string::npos)
-        return s;
-    std::string out = "\"";
-    for (char c : s)
-        out += c == '"' ? "\"\"" : std::string(1, c);
-    return out + "\"";
-}
-
 struct Row {
     size_t line;
     std::vector<std::string> fields;
@@ -80,6 +70,15 @@ Json jsonOf(const std::string& column, const std::string& field) {
 
 } // namespace
 
+std::string csvField(const std::string& s) {
+    if (s.find_first_of(",\"\n\r") == std::string::npos)
+        return s;
+    std::string out = "\"";
+    for (char c : s)
+        out += c == '"' ? "\"\"" : std::string(1, c);
+    return out + "\"";
+}
+
 std::string drawerToCsv(const Drawer& drawer) {
     static const std::vector<std::string> runs{"", "upright", "sideways"};
     std::string out;
@@ -89,7 +88,7 @@ std::string drawerToCsv(const Drawer& drawer) {
     const auto amount = [](double v) { return v > 0 ? numberText(v, 6) : ""; };
     for (const DrawerPaper& p : drawer.papers)
         for (const PaperSheet& s : p.sheets)
-            out += quoted(p.name) + "," + amount(p.weight) + "," + amount(p.caliper) + "," +
+            out += csvField(p.name) + "," + amount(p.weight) + "," + amount(p.caliper) + "," +
                    runs[static_cast<size_t>(p.grain)] + "," + runs[static_cast<size_t>(p.pattern)] +
                    "," + amount(s.width) + "," + amount(s.height) + "," + amount(s.realWidth) +
                    "," + amount(s.realHeight) + "," + numberText(s.count) + "," + amount(s.price) +

@@ -5,6 +5,9 @@
 
 namespace hl {
 
+// One field of such a table, in quotes where it needs them (RFC 4180).
+std::string csvField(const std::string& text);
+
 std::string drawerToCsv(const Drawer& drawer);
 // The papers in a table, by the names of its columns in whatever order; lengths are mm or have
 // their unit with them. Problems name the line.

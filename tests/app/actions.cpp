@@ -14,6 +14,7 @@
 #include <QLabel>
 #include <QListWidget>
 #include <QMenuBar>
+#include <QPrintPreviewDialog>
 #include <QPushButton>
 #include <QStackedWidget>
 #include <map>
@@ -29,6 +30,7 @@ class ActionsOfTheWindow : public QObject, hl::test::RealWindow {
         std::function<void()> after;
     };
     std::map<QString, Driver> drivers_;
+    bool previewed_ = false;
 
     const Design& design() { return session().design(); }
     size_t structures() { return design().structures.size(); }
@@ -164,6 +166,23 @@ class ActionsOfTheWindow : public QObject, hl::test::RealWindow {
         on("gallery", opens("gallery"));
         on("ask", opens("ask-dialog"));
         on("workshop", opens("workshop-dialog"));
+        on("print", {[this] {
+                         whileModal<QPrintPreviewDialog>([this](QPrintPreviewDialog* dialog) {
+                             previewed_ = dialog->objectName() == "print-preview";
+                             dialog->reject();
+                         });
+                     },
+                     [this] { QVERIFY(previewed_); }});
+        for (const char* ending : {"svg", "csv", "gltf"}) {
+            const QString id = ending == QString("svg")   ? "export-machine"
+                               : ending == QString("csv") ? "export-lists"
+                                                          : "export-model";
+            const QString path = dir_.filePath(id + "." + ending);
+            const QString made =
+                ending == QString("csv") ? dir_.filePath(id + "-scores.csv") : path;
+            on(qPrintable(id), {[this, path] { answerFile(path); },
+                                [made] { QTRY_VERIFY(QFileInfo::exists(made)); }});
+        }
         on("palette", opens("palette"));
         on("keys", opens("key-sheet"));
         on("add-blank", {{}, [this] { QCOMPARE(design().parts.size(), size_t(1)); }});

@@ -1,0 +1,13 @@
+// Sheets on a printer, at true size.
+#pragma once
+#include "core/make/sheets.h"
+
+class QPrinter;
+
+namespace hl {
+
+// A page for each sheet; a sheet that lies is printed on a page that lies. One larger than the
+// paper goes over several pages, which overlap by a centimetre and are marked where they do.
+void paintSheets(QPrinter& printer, const std::vector<Sheet>& sheets);
+
+} // namespace hl

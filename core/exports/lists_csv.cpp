@@ -1,0 +1,62 @@
+// Parts, cuts and scores as tables that any spreadsheet reads.
+#include "core/exports/writers.h"
+#include "core/files/drawer_csv.h"
+#include "core/make/cut_plan.h"
+#include "core/make/score_plan.h"
+#include "core/measure/number.h"
+
+namespace hl {
+namespace {
+
+std::string mm(double v) { return numberText(v, 4); }
+
+std::string line(const std::vector<std::string>& fields) {
+    std::string out;
+    for (size_t i = 0; i < fields.size(); ++i)
+        out += (i ? "," : "") + csvField(fields[i]);
+    return out + "\r\n";
+}
+
+} // namespace
+
+Result<Exported> writeLists(const ExportInput& in) {
+    const std::vector<ListedPart> parts = partsList(in.design, in.assembly);
+    Exported out;
+    std::string text = line({"part", "paper", "count", "width_mm", "height_mm", "line"});
+    for (const ListedPart& p : parts)
+        text += line({p.name, p.paper, numberText(p.count), mm(p.blank.x()), mm(p.blank.y()),
+                      p.say.panels.size() > 1 ? panelsText(p.say, Unit::Millimetre) : ""});
+    out.files.push_back({"-parts", text});
+    const CutPlan cuts = planCuts({in.design, in.assembly, parts, in.drawer});
+    text = line({"sheet", "paper", "sheet_width_mm", "sheet_height_mm", "cut", "piece_x_mm",
+                 "piece_y_mm", "piece_width_mm", "piece_height_mm", "across", "at_mm", "fence_mm"});
+    int sheet = 0;
+    for (const PlannedSheet& s : cuts.sheets) {
+        ++sheet;
+        int n = 0;
+        for (const GuillotineCut& c : s.cuts)
+            text += line({numberText(sheet), s.paper, mm(s.width), mm(s.height), numberText(++n),
+                          mm(c.piece.x), mm(c.piece.y), mm(c.piece.width), mm(c.piece.height),
+                          c.acrossX ? "x" : "y", mm(c.at), mm(c.fence)});
+    }
+    out.files.push_back({"-cuts", text});
+    for (const MissingPart& m : cuts.missing)
+        out.remarks.push_back(m.part + ": " + m.why + ".");
+    text = line(
+        {"part", "count", "step", "do", "edge", "at_mm", "from_mm", "to_mm", "face", "crease"});
+    const ScoringBoard board = in.drawer ? in.drawer->board : ScoringBoard();
+    for (const BlankScores& b : planScores(parts, board, in.design.units)) {
+        int n = 0;
+        for (const ScoreStep& s : b.steps) {
+            const bool placed = s.edge && s.what != ScoreStep::Turn && s.what != ScoreStep::Flip;
+            text += line({b.part, numberText(b.count), numberText(++n), doName(s.what),
+                          s.edge ? edgeName(*s.edge) : "", placed ? mm(s.at) : "",
+                          placed ? mm(s.from) : "", placed ? mm(s.to) : "",
+                          s.face ? "face" : "back", s.crease});
+        }
+    }
+    out.files.push_back({"-scores", text});
+    return out;
+}
+
+} // namespace hl

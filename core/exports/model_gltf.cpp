@@ -1,0 +1,184 @@
+// The card as a glTF 2.0 model: a node for each panel, standing as it is displayed, and its opening
+// as an animation. Metres, y up, as the format wants it.
+#include "core/design/bytes.h"
+#include "core/design/design.h"
+#include "core/exports/writers.h"
+#include "core/fold/case.h"
+#include <algorithm>
+#include <array>
+#include <cmath>
+#include <memory>
+#include <nlohmann/json.hpp>
+
+namespace hl {
+namespace {
+
+using Json = nlohmann::ordered_json;
+
+constexpr int floats = 5126, wholes = 5125; // component types of the format
+
+// Numbers in a buffer, each list of them told by an accessor.
+class Buffer {
+  public:
+    Buffer(Json& file) : file_(file) {
+        file_["bufferViews"] = Json::array();
+        file_["accessors"] = Json::array();
+    }
+    int add(const std::vector<float>& values, int each, const char* type, bool bounds = false) {
+        const size_t count = values.size() / static_cast<size_t>(each);
+        Json accessor = {{"bufferView", file_["bufferViews"].size()},
+                         {"componentType", floats},
+                         {"count", count},
+                         {"type", type}};
+        if (bounds) {
+            std::vector<float> low(values.begin(), values.begin() + each), high = low;
+            for (size_t i = 0; i < values.size(); ++i) {
+                const size_t k = i % static_cast<size_t>(each);
+                low[k] = std::min(low[k], values[i]);
+                high[k] = std::max(high[k], values[i]);
+            }
+            accessor["min"] = low;
+            accessor["max"] = high;
+        }
+        return put(values.data(), values.size() * sizeof(float), accessor);
+    }
+    int add(const std::vector<std::uint32_t>& values) {
+        return put(values.data(), values.size() * sizeof(std::uint32_t),
+                   {{"bufferView", file_["bufferViews"].size()},
+                    {"componentType", wholes},
+                    {"count", values.size()},
+                    {"type", "SCALAR"}});
+    }
+    void finish() {
+        file_["buffers"] =
+            Json::array({{{"byteLength", bytes_.size()},
+                          {"uri", "data:application/octet-stream;base64," + base64Text(bytes_)}}});
+    }
+
+  private:
+    int put(const void* data, size_t size, const Json& accessor) {
+        file_["bufferViews"].push_back(
+            {{"buffer", 0}, {"byteOffset", bytes_.size()}, {"byteLength", size}});
+        bytes_.append(static_cast<const char*>(data), size);
+        file_["accessors"].push_back(accessor);
+        return static_cast<int>(file_["accessors"].size()) - 1;
+    }
+    Json& file_;
+    std::string bytes_;
+};
+
+// Colours of the format are linear.
+Json colourOf(const std::string& hex) {
+    Json out = Json::array();
+    for (size_t i = 1; i + 1 < hex.size() && i < 7; i += 2) {
+        const double v = std::stoi(hex.substr(i, 2), nullptr, 16) / 255.0;
+        out.push_back(v <= 0.04045 ? v / 12.92 : std::pow((v + 0.055) / 1.055, 2.4));
+    }
+    out.push_back(1.0);
+    return out;
+}
+
+} // namespace
+
+Result<Exported> writeModel(const ExportInput& in) {
+    std::unique_ptr<const Case> own;
+    if (!in.evidence)
+        own = std::make_unique<const Case>(in.design, in.assembly);
+    const Case& c = in.evidence ? in.evidence->c : *own;
+    const Assembly& a = c.assembly;
+    Json file = {{"asset", {{"version", "2.0"}, {"generator", "Hinge Lantern"}}},
+                 {"scene", 0},
+                 {"scenes", Json::array({{{"nodes", Json::array({0})}}})}};
+    Buffer buffer(file);
+    file["materials"] = Json::array();
+    for (const Stock& s : c.design.stocks)
+        file["materials"].push_back({{"name", s.name},
+                                     {"doubleSided", true},
+                                     {"pbrMetallicRoughness",
+                                      {{"baseColorFactor", colourOf(s.face)},
+                                       {"metallicFactor", 0.0},
+                                       {"roughnessFactor", 0.9}}}});
+    // Millimetres to metres; what is up out of the table is y.
+    Json card = {{"name", c.design.title},
+                 {"scale", {0.001, 0.001, 0.001}},
+                 {"rotation", {-std::sqrt(0.5), 0.0, 0.0, std::sqrt(0.5)}},
+                 {"children", Json::array()}};
+    file["nodes"] = Json::array({card});
+    file["meshes"] = Json::array();
+    const double shown = std::clamp(a.display.at, c.first(), c.last());
+    const Pose pose = poseAt(c.linkage, c.motion, shown);
+    std::vector<float> times;
+    for (size_t k = 0; k < c.poses.size(); ++k)
+        times.push_back(
+            static_cast<float>(3.0 * static_cast<double>(k) /
+                               std::max<double>(1, static_cast<double>(c.poses.size() - 1))));
+    Json animation = {
+        {"name", "Opening"}, {"channels", Json::array()}, {"samplers", Json::array()}};
+    const int clock = c.poses.size() > 1 ? buffer.add(times, 1, "SCALAR", true) : -1;
+    for (size_t i = 0; i < a.panels.size(); ++i) {
+        const Panel& panel = a.panels[i];
+        std::vector<float> places;
+        std::vector<std::uint32_t> corners;
+        for (const Ring& piece : panel.pieces) {
+            const auto first = static_cast<std::uint32_t>(places.size() / 3);
+            for (const Vec2& p : piece)
+                for (double v : {p.x(), p.y(), 0.0})
+                    places.push_back(static_cast<float>(v));
+            for (std::uint32_t k = 2; k < piece.size(); ++k)
+                for (std::uint32_t v : {0u, k - 1, k})
+                    corners.push_back(first + v);
+        }
+        if (corners.empty())
+            continue;
+        const Stock* stock = &stockOf(c.design, a, static_cast<int>(i));
+        const auto material = static_cast<size_t>(stock - c.design.stocks.data());
+        Json primitive = {{"attributes", {{"POSITION", buffer.add(places, 3, "VEC3", true)}}},
+                          {"indices", buffer.add(corners)}};
+        if (material < c.design.stocks.size())
+            primitive["material"] = material;
+        file["meshes"].push_back({{"primitives", Json::array({primitive})}});
+        const auto turnOf = [](const Rigid& at) {
+            const Eigen::Quaterniond q(at.turn);
+            return std::array<double, 4>{q.x(), q.y(), q.z(), q.w()};
+        };
+        const size_t node = file["nodes"].size();
+        const Rigid& at = pose.panels[i];
+        file["nodes"].push_back({{"name", panel.id},
+                                 {"mesh", file["meshes"].size() - 1},
+                                 {"translation", {at.shift.x(), at.shift.y(), at.shift.z()}},
+                                 {"rotation", turnOf(at)}});
+        file["nodes"][0]["children"].push_back(node);
+        if (clock < 0)
+            continue;
+        std::vector<float> shifts, turns;
+        std::array<double, 4> before{0, 0, 0, 1};
+        for (const Pose& p : c.poses) {
+            for (double v : {p.panels[i].shift.x(), p.panels[i].shift.y(), p.panels[i].shift.z()})
+                shifts.push_back(static_cast<float>(v));
+            std::array<double, 4> q = turnOf(p.panels[i]);
+            // Of the two that mean the same turn, the one that the last one goes on to.
+            const double way =
+                q[0] * before[0] + q[1] * before[1] + q[2] * before[2] + q[3] * before[3];
+            for (double& v : q)
+                v = way < 0 ? -v : v;
+            for (double v : q)
+                turns.push_back(static_cast<float>(v));
+            before = q;
+        }
+        for (auto& [path, output] : {std::pair{"translation", buffer.add(shifts, 3, "VEC3")},
+                                     {"rotation", buffer.add(turns, 4, "VEC4")}}) {
+            animation["channels"].push_back({{"sampler", animation["samplers"].size()},
+                                             {"target", {{"node", node}, {"path", path}}}});
+            animation["samplers"].push_back(
+                {{"input", clock}, {"output", output}, {"interpolation", "LINEAR"}});
+        }
+    }
+    if (clock >= 0)
+        file["animations"] = Json::array({animation});
+    buffer.finish();
+    Exported out;
+    out.files.push_back({"", file.dump(-1, ' ', false, Json::error_handler_t::replace)});
+    return out;
+}
+
+} // namespace hl

@@ -1,0 +1,204 @@
+// Files that leave the program, read back by programs that are not ours.
+#include "core/assemble/assemble.h"
+#include "core/exports/exports.h"
+#include "core/files/atomic_save.h"
+#include "core/files/hlantern.h"
+#include "core/make/machine.h"
+#include "tests/support.h"
+#include <QDir>
+#include <QFile>
+#include <QJsonArray>
+#include <QJsonDocument>
+#include <QJsonObject>
+#include <QProcess>
+#include <QTemporaryDir>
+#include <QtTest>
+#include <cmath>
+
+using namespace hl;
+using namespace hl::test;
+
+namespace {
+
+// What another program says, or what went wrong with it.
+QString said(const QString& program, const QStringList& args) {
+    QProcess p;
+    p.setProcessChannelMode(QProcess::MergedChannels);
+    p.start(program, args);
+    if (!p.waitForStarted())
+        return program + " is not there";
+    p.waitForFinished(120000);
+    return QString::fromUtf8(p.readAll());
+}
+
+double lengthOf(const std::vector<Vec2>& points, bool closed) {
+    double sum = 0;
+    for (size_t i = 0; i + 1 < points.size() + closed; ++i)
+        sum += (points[(i + 1) % points.size()] - points[i]).norm();
+    return sum;
+}
+
+} // namespace
+
+class Foreign : public QObject {
+    Q_OBJECT
+    QTemporaryDir dir_;
+    Design design_;
+
+    QString path(const char* name) { return dir_.filePath(name); }
+    void write(const char* name, const char* id, Exports what) {
+        const Assembly a = *assemble(design_);
+        auto done = exportTo(path(name).toStdString(), *exporter(id, what),
+                             {design_, a, sheetFormats().front()});
+        QVERIFY2(done, done ? "" : done.problem().text().c_str());
+    }
+
+  private slots:
+    void initTestCase() {
+        design_ = *loadDesign(HL_SOURCE_DIR "/demo/quillmere/10-footbridge.hlantern");
+        design_.structures[0].name = "Brücke & <Steg>";
+    }
+
+    // ezdxf finds every line on its layer, as long as it is, and the layers in order.
+    void dxf() {
+        const auto parts = partsList(design_, *assemble(design_));
+        const MachineJob job = machineJob(parts, {}, Unit::Millimetre);
+        write("card.dxf", "dxf", Exports::Machine);
+        for (size_t n = 0; n < job.mats.size(); ++n) {
+            const QString file =
+                path(n == 0 ? "card.dxf" : qPrintable(QString("card-%1.dxf").arg(n + 1)));
+            const QString told =
+                said("/usr/bin/python3",
+                     {"-c",
+                      "import ezdxf,json,sys\n"
+                      "d=ezdxf.readfile(sys.argv[1])\n"
+                      "m=d.modelspace()\n"
+                      "out={'errors':len(d.audit().errors),'layers':[l.dxf.name for l in d.layers],"
+                      "'units':d.header.get('$INSUNITS',0),'lines':[],"
+                      "'texts':[t.dxf.text for t in m.query('TEXT')]}\n"
+                      "for p in m.query('POLYLINE'):\n"
+                      "  v=[x.dxf.location for x in p.vertices]\n"
+                      "  v=v+v[:1] if p.is_closed else v\n"
+                      "  out['lines'].append([p.dxf.layer,sum((b-a).magnitude for a,b in "
+                      "zip(v,v[1:]))])\n"
+                      "print(json.dumps(out))\n",
+                      file});
+            const QJsonObject read = QJsonDocument::fromJson(told.toUtf8()).object();
+            QVERIFY2(!read.isEmpty(), qPrintable(told));
+            QCOMPARE(read["errors"].toInt(), 0);
+            QCOMPARE(read["units"].toInt(), 4);
+            QStringList layers;
+            for (const auto& l : read["layers"].toArray())
+                if (l.toString() != "0" && l.toString().toLower() != "defpoints")
+                    layers << l.toString();
+            QCOMPARE(layers, (QStringList{"inner-cuts", "scores", "outlines", "labels"}));
+            const MachineMat& mat = job.mats[n];
+            const QJsonArray lines = read["lines"].toArray();
+            QCOMPARE(size_t(lines.size()), mat.lines.size());
+            for (size_t i = 0; i < mat.lines.size(); ++i) {
+                QCOMPARE(lines[int(i)].toArray()[0].toString(),
+                         QString(machineLayers()[size_t(mat.lines[i].layer)].id));
+                QVERIFY(std::fabs(lines[int(i)].toArray()[1].toDouble() -
+                                  lengthOf(mat.lines[i].points, mat.lines[i].closed)) < 1e-3);
+            }
+            QCOMPARE(size_t(read["texts"].toArray().size()), mat.labels.size());
+        }
+        QVERIFY(job.mats.size() >= 2);
+    }
+    // rsvg draws each mat at its true size, with something on it.
+    void svg() {
+        write("card.svg", "svg", Exports::Machine);
+        const QString image = path("card.png");
+        const QString told =
+            said("rsvg-convert", {"-d", "96", "-p", "96", "-o", image, path("card.svg")});
+        QVERIFY2(QFile::exists(image), qPrintable(told));
+        QFile f(image);
+        QVERIFY(f.open(QIODevice::ReadOnly));
+        const QByteArray png = f.readAll();
+        const auto number = [&](int at) {
+            return (uchar(png[at]) << 24) + (uchar(png[at + 1]) << 16) + (uchar(png[at + 2]) << 8) +
+                   uchar(png[at + 3]);
+        };
+        QVERIFY(std::abs(number(16) - 292 / 25.4 * 96) <= 1); // pixels
+        QVERIFY(png.size() > 3000);
+    }
+    // assimp knows the model's panels, its papers and its animation.
+    void gltf() {
+        write("card.gltf", "gltf", Exports::Model);
+        const Assembly a = *assemble(design_);
+        const QString told = said("assimp", {"info", path("card.gltf")});
+        const auto count = [&](const QString& what) {
+            const QRegularExpressionMatch m = QRegularExpression(what + ":\\s+(\\d+)").match(told);
+            return m.hasMatch() ? m.captured(1).toInt() : -1;
+        };
+        QVERIFY2(count("Meshes") == int(a.panels.size()), qPrintable(told));
+        QCOMPARE(count("Animations"), 1);
+        QVERIFY(count("Materials") >= int(design_.stocks.size()));
+        // Displayed it is as large as the pose is.
+        QVERIFY(told.contains("Minimum point") && told.contains("Maximum point"));
+        const QJsonObject file =
+            QJsonDocument::fromJson([&] {
+                QFile f(path("card.gltf"));
+                return f.open(QIODevice::ReadOnly) ? f.readAll() : QByteArray();
+            }())
+                .object();
+        QCOMPARE(file["nodes"].toArray().size(), qsizetype(a.panels.size()) + 1);
+        QCOMPARE(file["nodes"].toArray()[1].toObject()["name"].toString().toStdString(),
+                 a.panels[0].id);
+    }
+    // Python's own reader of tables finds every part, cut and score in its row.
+    void csv() {
+        write("card.csv", "csv", Exports::Lists);
+        const QString told =
+            said("/usr/bin/python3", {"-c",
+                                      "import csv,sys,json\n"
+                                      "print(json.dumps([list(csv.DictReader(open(sys.argv["
+                                      "1]+'/card-'+n+'.csv',encoding='utf-8'))) for n in "
+                                      "('parts','cuts','scores')]))",
+                                      dir_.path()});
+        const QJsonArray read = QJsonDocument::fromJson(told.toUtf8()).array();
+        QVERIFY2(read.size() == 3, qPrintable(told));
+        const auto parts = partsList(design_, *assemble(design_));
+        QCOMPARE(size_t(read[0].toArray().size()), parts.size());
+        for (size_t i = 0; i < parts.size(); ++i) {
+            const QJsonObject row = read[0].toArray()[int(i)].toObject();
+            QCOMPARE(row["part"].toString().toStdString(), parts[i].name);
+            QVERIFY(std::fabs(row["width_mm"].toString().toDouble() - parts[i].blank.x()) < 1e-3);
+        }
+        size_t scores = 0, creases = 0;
+        for (const auto& row : read[2].toArray())
+            scores += row.toObject()["do"].toString() == "score";
+        for (auto& p : parts)
+            creases += p.creases.size();
+        QCOMPARE(scores, creases);
+        QVERIFY(read[1].toArray().size() > 3);
+    }
+
+    // The blade's allowance lies outside outlines and inside openings; what no mat holds is told.
+    void allowanceAndMat() {
+        ListedPart p;
+        p.name = "Window";
+        p.paper = "Card";
+        p.blank = {60, 40};
+        p.outline = {{0, 0}, {60, 0}, {60, 40}, {0, 40}};
+        p.apertures = {{{20, 10}, {20, 30}, {40, 30}, {40, 10}}};
+        CuttingMachine machine;
+        machine.allowance = 0.5;
+        const MachineJob job = machineJob({p}, machine, Unit::Millimetre);
+        QCOMPARE(job.mats.size(), size_t(1));
+        double outline = 0, opening = 0;
+        for (const MachineLine& l : job.mats[0].lines)
+            (l.layer == MachineLayer::Outlines ? outline : opening) = std::fabs(areaOf(l.points));
+        QVERIFY(std::fabs(outline - 61 * 41) < 1e-3 && std::fabs(opening - 19 * 19) < 1e-3);
+        // Inner cuts first.
+        QVERIFY(job.mats[0].lines.front().layer == MachineLayer::InnerCuts);
+        machine.width = 50;
+        machine.height = 50;
+        const MachineJob none = machineJob({p}, machine, Unit::Millimetre);
+        QVERIFY(none.mats.empty() && none.remarks.size() == 1 &&
+                none.remarks[0].find("larger mat") != std::string::npos);
+    }
+};
+
+QTEST_GUILESS_MAIN(Foreign)
+#include "foreign.moc"
