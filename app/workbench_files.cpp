@@ -147,9 +147,10 @@ void Workbench::exportSheets() {
 
 void Workbench::exportOther(Exports what) {
     exportAs(what,
-             what == Exports::Machine ? tr("Files for a cutting machine")
-             : what == Exports::Lists ? tr("Tables of parts, cuts and scores")
-                                      : tr("Model of the card"),
+             what == Exports::Machine      ? tr("Files for a cutting machine")
+             : what == Exports::Lists      ? tr("Tables of parts, cuts and scores")
+             : what == Exports::BuildSheet ? tr("Build sheet")
+                                           : tr("Model of the card"),
              tr("card"));
 }
 
@@ -234,7 +235,9 @@ void Workbench::exportAs(Exports what, const QString& title, const QString& fall
     auto remarks =
         exportTo(path.toStdString(), *e,
                  {session_.design(), *made, flat().format(), proved ? s->evidence.get() : nullptr,
-                  proved ? &s->findings : nullptr, &session_.workshop().drawer});
+                  proved ? &s->findings : nullptr,
+                  session_.workshop().drawer.papers.empty() ? nullptr : &session_.workshop().drawer,
+                  s && !s->upright.empty() ? &s->upright : nullptr});
     if (!remarks)
         return tell(QString::fromStdString(remarks.problem().text()));
     QString said = tr("Written to %1.").arg(path);

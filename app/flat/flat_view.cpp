@@ -287,12 +287,9 @@ void FlatView::paintEvent(QPaintEvent*) {
     paintDrawing(painter);
     if (grip_) {
         // The measure being dragged, next to the pointer.
-        const StructureSpec* s = session_.design().structure(grip_->structure);
-        const auto it = s ? s->set.find(grip_->parameter) : decltype(s->set.end()){};
-        if (s && it != s->set.end()) {
-            const QString text =
-                QString::fromStdString(grip_->parameter).replace('_', ' ') + "  " +
-                QString::fromStdString(exactText(it->second, session_.design().units));
+        if (const auto now = gripIn(session_.design(), *grip_)) {
+            const QString text = QString::fromStdString(grip_->parameter).replace('_', ' ') + "  " +
+                                 QString::fromStdString(exactText(*now, session_.design().units));
             paintNote(painter, text);
         }
     }
@@ -484,9 +481,10 @@ void FlatView::mouseMoveEvent(QMouseEvent* e) {
                             : Qt::SplitVCursor;
             }
         const bool drawn = !drawnLine(session_.design(), thing.id.toStdString()).empty();
-        setCursor(drawn                          ? Qt::SizeAllCursor
-                  : thing.id.startsWith("card.") ? Qt::ArrowCursor
-                                                 : shape);
+        setCursor(drawn ? Qt::SizeAllCursor
+                  : thing.id.startsWith("card.") && session_.design().card.form != "pages"
+                      ? Qt::ArrowCursor
+                      : shape);
         return;
     }
     if (grip_) {
@@ -499,7 +497,7 @@ void FlatView::mouseMoveEvent(QMouseEvent* e) {
         const Measure m =
             dragged(*grip_, moved, session_.design(), e->modifiers() & Qt::AltModifier);
         session_.tryEdit(
-            [&](Design& d) { d.structure(grip_->structure)->set[grip_->parameter] = m; },
+            [&](Design& d) { setGrip(d, *grip_, m); },
             tr("Drag %1").arg(QString::fromStdString(grip_->parameter).replace('_', ' ')),
             gesture_);
     } else if (panning_) {

@@ -1,7 +1,11 @@
 // The edges of a structure or a blank that stand free, and where its tabs stick.
 #include "app/inspect/inspectors.h"
+#include "core/edit/profile.h"
 #include "core/edit/tell.h"
+#include "core/exports/exports.h"
+#include <QFileDialog>
 #include <QLineEdit>
+#include <QPushButton>
 #include <algorithm>
 
 namespace hl {
@@ -35,6 +39,23 @@ void addEdge(Rows& rows, const std::string& of, Zone::Edge edge, const QString& 
          },
          QObject::tr("Change the silhouette of %1").arg(called(rows.session(), of))});
     field->setPlaceholderText(QObject::tr("straight"));
+}
+
+void edgeFrom(Rows& rows, const std::string& of) {
+    QStringList filters;
+    for (const Importer& i : importers())
+        filters << QString("%1 (*.%2)").arg(QObject::tr(i.name), i.id);
+    const QString path = QFileDialog::getOpenFileName(
+        &rows, QObject::tr("Silhouette from a drawing"), {}, filters.join(";;"));
+    if (path.isEmpty())
+        return;
+    auto outline = importOutline(path.toStdString());
+    if (!outline)
+        return rows.refuse(outline.problem());
+    auto next = edgeFromDrawing(rows.session().design(), of, Zone::Top, *outline);
+    if (!next)
+        return rows.refuse(next.problem());
+    rows.session().edit(*next, QObject::tr("Silhouette from a drawing"));
 }
 
 // The parts that an owner is made of, as far as they can be told apart.
@@ -81,6 +102,14 @@ void inspectEdges(Rows& rows, const std::string& owner) {
             addEdge(rows, e.of, e.edge,
                     edgeNames()[e.edge] +
                         (e.of == owner ? QString() : ", " + called(session, e.of)));
+    if (!parts.empty()) {
+        auto* drawing = new QPushButton(QObject::tr("Top edge from a drawing…"));
+        drawing->setObjectName("edge-drawing");
+        rows.whole(drawing);
+        rows.add(drawing);
+        QObject::connect(drawing, &QPushButton::clicked, &rows,
+                         [&rows, of = parts.front()] { edgeFrom(rows, of); });
+    }
     const std::vector<std::string> tabs = tabsOf(session, owner);
     if (session.design().part(owner) || tabs.empty() || tabs.size() > mostTabs)
         return; // a blank's joins have rows of their own

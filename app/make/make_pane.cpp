@@ -73,7 +73,7 @@ MakePane::MakePane(Session& session, QWidget& window)
     count_->setProperty("quiet", true);
     count_->setObjectName("make-count");
     row->addWidget(count_);
-    for (const char* name : {"workshop", "fill"})
+    for (const char* name : {"build-sheet", "workshop", "fill"})
         row->addWidget(actionButton(window.findChild<QAction*>(name)));
 
     auto* across = new QSplitter(Qt::Horizontal);

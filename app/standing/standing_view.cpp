@@ -358,7 +358,7 @@ void StandingView::dragHandle(const QPointF& to) {
     handles_ = {chosen};
     const QPointF r = rate(chosen);
     const double units = QPointF::dotProduct(by, r) / QPointF::dotProduct(r, r);
-    const Measure m = dragged({chosen.structure, chosen.parameter, chosen.start, Vec2(1, 0), 1},
+    const Measure m = dragged({chosen.structure, chosen.parameter, -1, chosen.start, Vec2(1, 0), 1},
                               Vec2(units, 0), session_.design(), false);
     const auto* set = session_.design().setOf(chosen.structure);
     if (!set || (set->count(chosen.parameter) && set->at(chosen.parameter) == m))

@@ -2,6 +2,7 @@
 #include "cli/common.h"
 #include "core/edit/draw.h"
 #include "core/edit/papers.h"
+#include "core/edit/profile.h"
 #include "core/edit/tell.h"
 #include "core/measure/number.h"
 #include "core/measure/place.h"
@@ -104,14 +105,16 @@ Run declareSet(CLI::App& options) {
     options.add_option("FILE", given->file)->required();
     options.add_option("ID", given->id, "card, a structure, a part, a join or a paper")->required();
     options
-        .add_option("NAME=VALUE", given->told, "measures, or words such as name, on, say, stock")
+        .add_option("NAME=VALUE", given->told,
+                    "measures, or words such as name, on, say, stock; edge.top=@hills.svg for "
+                    "a silhouette from a drawing")
         ->required();
     return [given] {
         return edited(given->file, [&](const Design& d) -> Result<Design> {
             auto told = toldOf(given->told);
             if (!told)
                 return told.problem();
-            return tell(d, given->id, *told);
+            return tellWithDrawings(d, given->id, *told);
         });
     };
 }

@@ -21,6 +21,7 @@ Run declareStock(CLI::App&);
 Run declareDrawer(CLI::App&);
 Run declareCuts(CLI::App&);
 Run declareScores(CLI::App&);
+Run declareBuildSheet(CLI::App&);
 Run declarePicture(CLI::App&);
 Run declarePose(CLI::App&);
 Run declareCheck(CLI::App&);
@@ -55,6 +56,8 @@ const std::vector<Command>& commands() {
          declareDrawer},
         {"cuts", "which sheets, which cuts, what is left", declareCuts},
         {"scores", "which edge to the fence, where to score, when to turn", declareScores},
+        {"build-sheet", "a booklet for the bench: papers, cuts, scores, glue, dressing",
+         declareBuildSheet},
         {"picture", "the standing card as a picture, still or moving", declarePicture},
         {"pose", "where every panel is at an opening", declarePose},
         {"check", "whether the card works", declareCheck},

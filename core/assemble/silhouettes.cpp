@@ -171,34 +171,47 @@ Trouble shorten(AssemblyBuilder& out, int crease, const Ring& away, const std::s
     return {};
 }
 
+// An edge of a panel or part: along it from its left or lower end, and in from it, as the part
+// stands upright, mm.
+struct Side {
+    Vec2 along, in;
+    double from = 1e300, to = -1e300, edge = 1e300;
+};
+Side sideOf(const Assembly& a, const std::vector<int>& panels, Zone::Edge which) {
+    Side s;
+    const Vec2 up = a.parts[static_cast<size_t>(a.panels[static_cast<size_t>(panels.front())].part)]
+                        .up,
+               right = rightOf(up);
+    s.along = which == Zone::Top || which == Zone::Bottom ? right : up;
+    s.in = which == Zone::Top      ? Vec2(-up)
+           : which == Zone::Bottom ? up
+           : which == Zone::Left   ? right
+                                   : Vec2(-right);
+    const auto isTab = [&](int p) {
+        return panels.size() > 1 && a.panels[static_cast<size_t>(p)].role == Role::Tab;
+    };
+    for (int p : panels)
+        for (const Vec2& q : isTab(p) ? Ring{} : a.panels[static_cast<size_t>(p)].outline) {
+            s.from = std::min(s.from, s.along.dot(q));
+            s.to = std::max(s.to, s.along.dot(q));
+            s.edge = std::min(s.edge, s.in.dot(q));
+        }
+    return s;
+}
+
+std::string edgePlace(const EdgeSpec& e) {
+    return "edge " + wordsOf<Zone::Edge>()[static_cast<size_t>(e.edge)] + " of " + e.of;
+}
+
 Trouble cutEdge(const EdgeSpec& e, AssemblyBuilder& out, Unit unit) {
-    const std::string place =
-        "edge " + wordsOf<Zone::Edge>()[static_cast<size_t>(e.edge)] + " of " + e.of;
+    const std::string place = edgePlace(e);
     auto panels = panelsOf(out.made(), e, place);
     if (!panels)
         return panels.problem();
     const Assembly& a = out.made();
-    // Along the edge from its left or lower end, and in from it, as the part stands upright.
-    const Vec2 up =
-                   a.parts[static_cast<size_t>(a.panels[static_cast<size_t>(panels->front())].part)]
-                       .up,
-               right = rightOf(up);
-    const bool level = e.edge == Zone::Top || e.edge == Zone::Bottom;
-    const Vec2 along = level ? right : up;
-    const Vec2 in = e.edge == Zone::Top      ? Vec2(-up)
-                    : e.edge == Zone::Bottom ? up
-                    : e.edge == Zone::Left   ? right
-                                             : Vec2(-right);
-    double from = 1e300, to = -1e300, edge = 1e300;
-    const auto isTab = [&](int p) {
-        return panels->size() > 1 && a.panels[static_cast<size_t>(p)].role == Role::Tab;
-    };
-    for (int p : *panels)
-        for (const Vec2& q : isTab(p) ? Ring{} : a.panels[static_cast<size_t>(p)].outline) {
-            from = std::min(from, along.dot(q));
-            to = std::max(to, along.dot(q));
-            edge = std::min(edge, in.dot(q));
-        }
+    const Side side = sideOf(a, *panels, e.edge);
+    const Vec2 along = side.along, in = side.in;
+    const double from = side.from, to = side.to, edge = side.edge;
     const std::vector<Vec2> profile = profileOf(e, to - from);
     for (size_t i = 0; i < profile.size(); ++i)
         if (profile[i].x() < (i > 0 ? profile[i - 1].x() : 0) - 1e-6 ||
@@ -237,6 +250,14 @@ Trouble cutEdge(const EdgeSpec& e, AssemblyBuilder& out, Unit unit) {
 }
 
 } // namespace
+
+Result<double> edgeLength(const Assembly& a, const EdgeSpec& e) {
+    auto panels = panelsOf(a, e, edgePlace(e));
+    if (!panels)
+        return panels.problem();
+    const Side s = sideOf(a, *panels, e.edge);
+    return s.to - s.from;
+}
 
 std::vector<Vec2> profileOf(const EdgeSpec& e, double length) {
     const double d = e.depth.mm();

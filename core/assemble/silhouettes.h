@@ -10,6 +10,9 @@ namespace hl {
 // from it (mm), from one end to the other.
 std::vector<Vec2> profileOf(const EdgeSpec& edge, double length);
 
+// How long that edge is, mm. A problem where there is no panel or part of that id.
+Result<double> edgeLength(const Assembly& assembly, const EdgeSpec& edge);
+
 // Cuts every edge. A crease that ends at the edge is shortened with it. Problems: nothing of that
 // id, a fold or a tab along the edge, a panel cut in two.
 Trouble cutEdges(const Design& design, AssemblyBuilder& out);

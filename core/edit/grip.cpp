@@ -1,6 +1,7 @@
 #include "core/edit/grip.h"
 #include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
+#include "core/measure/number.h"
 #include "core/structures/family.h"
 #include <algorithm>
 #include <cmath>
@@ -20,7 +21,80 @@ Measure nudged(const Measure& m, double by) {
                                            : m;
 }
 
+constexpr std::int64_t leastPanel = 1'000'000; // nm
+
+// The line that a thing is told by; null where it is not.
+SayLine* lineOf(Design& d, const std::string& owner) {
+    SayLine* line = nullptr;
+    if (owner == "card")
+        line = d.card.form == "pages" ? &d.card.say : nullptr;
+    else if (StructureSpec* s = d.structure(owner))
+        line = s->kind == "strip" && s->count == 1 ? &s->say : nullptr;
+    else if (FreePart* p = d.part(owner))
+        line = &p->say;
+    return line && line->panels.size() > 1 ? line : nullptr;
+}
+
+// A score's place from the start of its line.
+std::int64_t placeOf(const SayLine& line, int score) {
+    std::int64_t sum = 0;
+    for (int i = 0; i <= score; ++i)
+        sum += line.panels[static_cast<size_t>(i)].count;
+    return sum;
+}
+
+void moveScore(SayLine& line, int score, std::int64_t by) {
+    line.panels[static_cast<size_t>(score)].count += by;
+    line.panels[static_cast<size_t>(score) + 1].count -= by;
+}
+
+// The score that moves a crease across itself as far as it goes itself.
+std::optional<Grip> scoreGrip(const Design& design, const std::string& owner,
+                              const std::string& crease, const std::string& part,
+                              const FlatLine& line) {
+    Design d = design;
+    const SayLine* told = lineOf(d, owner);
+    if (!told)
+        return {};
+    const Vec2 way = rightOf((line.to - line.from).normalized());
+    std::optional<Grip> best;
+    for (int i = 0; i + 1 < static_cast<int>(told->panels.size()); ++i) {
+        Design next = design;
+        moveScore(*lineOf(next, owner), i, static_cast<std::int64_t>(nudge * 1e6));
+        auto made = assemble(next);
+        auto moved = made ? creaseIn(*made, crease, part) : std::nullopt;
+        if (!moved)
+            continue;
+        const double rate =
+            Vec2((moved->from + moved->to - line.from - line.to) / 2).dot(way) / nudge;
+        if (std::fabs(rate) > 0.5 && (!best || std::fabs(rate) > std::fabs(best->rate) + 1e-6))
+            best = Grip{owner, "score " + numberText(i + 1),
+                        i,     Measure{Quantity::Length, placeOf(*told, i)},
+                        way,   rate};
+    }
+    return best;
+}
+
 } // namespace
+
+void setGrip(Design& d, const Grip& g, const Measure& m) {
+    if (g.score < 0)
+        (*d.setOf(g.structure))[g.parameter] = m;
+    else if (SayLine* line = lineOf(d, g.structure))
+        moveScore(*line, g.score, m.count - placeOf(*line, g.score));
+}
+
+std::optional<Measure> gripIn(const Design& design, const Grip& g) {
+    Design d = design;
+    if (g.score >= 0) {
+        const SayLine* line = lineOf(d, g.structure);
+        return line ? std::optional(Measure{Quantity::Length, placeOf(*line, g.score)})
+                    : std::nullopt;
+    }
+    const auto* set = d.setOf(g.structure);
+    const auto it = set ? set->find(g.parameter) : decltype(set->end()){};
+    return set && it != set->end() ? std::optional(it->second) : std::nullopt;
+}
 
 std::optional<FlatLine> creaseIn(const Assembly& a, const std::string& crease,
                                  const std::string& part) {
@@ -41,11 +115,15 @@ std::optional<Grip> gripOf(const Design& design, const std::string& crease,
     const std::string owner = ownerOf(crease);
     const Family* f = familyOf(design, owner);
     auto made = assemble(design);
-    if (!f || !made)
+    auto line = made ? creaseIn(*made, crease, part) : std::nullopt;
+    if (!line)
         return {};
-    auto line = creaseIn(*made, crease, part);
-    auto values = measuresOf(design, owner);
-    if (!line || !values)
+    if (auto score = scoreGrip(design, owner, crease, part, *line))
+        return score;
+    if (!f)
+        return {};
+    const auto values = measuresOf(design, owner);
+    if (!values)
         return {};
     const Vec2 dir = (line->to - line->from).normalized();
     std::optional<Grip> best;
@@ -68,7 +146,7 @@ std::optional<Grip> gripOf(const Design& design, const std::string& crease,
             const double rate = by.dot(way) / nudge;
             if (std::fabs(rate) > least && std::fabs(rate) < most &&
                 (!best || std::fabs(rate) > std::fabs(best->rate) + 1e-6))
-                best = Grip{owner, p.name, now, way, rate};
+                best = Grip{owner, p.name, -1, now, way, rate};
         }
         if (best)
             break;
@@ -85,6 +163,18 @@ Measure dragged(const Grip& g, const Vec2& moved, const Design& design, bool fin
         m.count = static_cast<std::int64_t>(
                       std::llround(static_cast<double>(m.count) / static_cast<double>(step))) *
                   step;
+    }
+    if (g.score >= 0) {
+        // Both panels stay.
+        Design d = design;
+        const SayLine* line = lineOf(d, g.structure);
+        if (!line)
+            return g.start;
+        const auto i = static_cast<size_t>(g.score);
+        const std::int64_t now = placeOf(*line, g.score);
+        m.count = std::clamp(m.count, now - line->panels[i].count + leastPanel,
+                             now + line->panels[i + 1].count - leastPanel);
+        return m;
     }
     const Family* f = familyOf(design, g.structure);
     const Parameter* p = f ? f->parameter(g.parameter) : nullptr;

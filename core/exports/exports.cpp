@@ -25,6 +25,8 @@ const std::vector<Exporter>& exporters() {
         {"svg", Exports::Machine, "SVG for a cutting machine", writeMachineSvg},
         {"dxf", Exports::Machine, "DXF for a cutting machine", writeMachineDxf},
         {"csv", Exports::Lists, "Tables of parts, cuts and scores", writeLists},
+        {"pdf", Exports::BuildSheet, "PDF booklet", writeBuildSheetPdf},
+        {"html", Exports::BuildSheet, "HTML page", writeBuildSheetHtml},
         {"gltf", Exports::Model, "glTF model that opens", writeModel},
     };
     return table;

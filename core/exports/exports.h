@@ -18,6 +18,8 @@ struct ExportInput {
     const Evidence* evidence = nullptr;
     const std::vector<Finding>* findings = nullptr;
     const Drawer* drawer = nullptr; // papers and tools; null: the usual ones
+    // What is up on every panel, for papers with a direction; null: as parts are drawn.
+    const std::vector<Vec2>* upright = nullptr;
 };
 
 // One file or several, by what their names end in after the one the maker chose ("-2"), and what
@@ -30,7 +32,7 @@ struct Exported {
     std::vector<std::string> remarks;
 };
 
-enum class Exports { Sheets, Report, Machine, Lists, Model };
+enum class Exports { Sheets, Report, Machine, Lists, Model, BuildSheet };
 
 struct Exporter {
     const char* id; // of the format, and the file's extension

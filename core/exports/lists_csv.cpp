@@ -27,7 +27,7 @@ Result<Exported> writeLists(const ExportInput& in) {
         text += line({p.name, p.paper, numberText(p.count), mm(p.blank.x()), mm(p.blank.y()),
                       p.say.panels.size() > 1 ? panelsText(p.say, Unit::Millimetre) : ""});
     out.files.push_back({"-parts", text});
-    const CutPlan cuts = planCuts({in.design, in.assembly, parts, in.drawer});
+    const CutPlan cuts = planCuts({in.design, in.assembly, parts, in.drawer, in.upright});
     text = line({"sheet", "paper", "sheet_width_mm", "sheet_height_mm", "cut", "piece_x_mm",
                  "piece_y_mm", "piece_width_mm", "piece_height_mm", "across", "at_mm", "fence_mm"});
     int sheet = 0;

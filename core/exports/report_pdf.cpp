@@ -1,51 +1,10 @@
 // The report as a PDF on A4.
+#include "core/exports/flow.h"
 #include "core/exports/writers.h"
-#include "core/picture/pages.h"
 #include "core/report/report.h"
 #include <algorithm>
 
 namespace hl {
-namespace {
-
-// Pages that are written from top to bottom.
-class Flow {
-  public:
-    explicit Flow(PdfPages& pages) : pages_(pages) { turn(); }
-
-    void room(double height) {
-        if (y_ + height > bottom)
-            turn();
-    }
-    void words(const std::string& text, double size, Tint tint, double x = left,
-               double most = right - left) {
-        for (const std::string& line : linesOf(text, size, most)) {
-            room(size * 1.45);
-            y_ += size * 1.45;
-            Picture one;
-            one.write({x, y_}, line, size, -1, {tint, 0, Line::Cut, 0});
-            pages_.paint(one);
-        }
-    }
-    void picture(const Picture& p, const Vec2& at, double width) {
-        pages_.paint(p, at, width / p.width);
-    }
-    void gap(double mm) { y_ += mm; }
-    double y() const { return y_; }
-    void to(double y) { y_ = y; }
-
-    static constexpr double left = 18, right = 192, bottom = 282;
-
-  private:
-    void turn() {
-        pages_.page(210, 297);
-        y_ = 16;
-    }
-    PdfPages& pages_;
-    double y_ = 0;
-};
-
-} // namespace
-
 Result<Exported> writeReportPdf(const ExportInput& in) {
     const Report c = reportOf(*in.evidence, *in.findings);
     constexpr Tint ink = Tint::Ink, quiet = Tint::Quiet;

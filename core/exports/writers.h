@@ -11,6 +11,8 @@ Result<Exported> writeReportPdf(const ExportInput& input);
 Result<Exported> writeMachineSvg(const ExportInput& input);
 Result<Exported> writeMachineDxf(const ExportInput& input);
 Result<Exported> writeLists(const ExportInput& input);
+Result<Exported> writeBuildSheetHtml(const ExportInput& input);
+Result<Exported> writeBuildSheetPdf(const ExportInput& input);
 Result<Exported> writeModel(const ExportInput& input);
 
 // The design laid out on its sheets; a remark for each part that is larger than the format.

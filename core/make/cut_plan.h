@@ -82,6 +82,11 @@ std::vector<std::string> knifeWork(const ListedPart& part, const Trimmer& trimme
 // The drawer once the plan is carried out: sheets gone, and what is worth keeping come back.
 Drawer drawerAfter(const Drawer& drawer, const CutPlan& plan);
 
+// One sheet's cuts, blanks, knife work and rests, line by line.
+std::vector<std::string> cutLines(const PlannedSheet& sheet, const std::vector<ListedPart>& parts,
+                                  Unit unit, const Trimmer& trimmer);
+std::string trimmerCaution(); // said once with every plan that uses it
+
 // The plan as it is read at the bench.
 std::string cutsText(const CutPlan& plan, const std::vector<ListedPart>& parts, Unit unit,
                      const Trimmer& trimmer);

@@ -76,6 +76,48 @@ Drawer drawerAfter(const Drawer& drawer, const CutPlan& plan) {
     return out;
 }
 
+std::vector<std::string> cutLines(const PlannedSheet& s, const std::vector<ListedPart>& parts,
+                                  Unit unit, const Trimmer& trimmer) {
+    std::vector<std::string> out;
+    int k = 0;
+    for (const GuillotineCut& c : s.cuts)
+        out.push_back(numberText(++k) + ". " + sizeText(c.piece.width, c.piece.height, unit) +
+                      ": " +
+                      (c.tooLong   ? "by knife and ruler, cut "
+                       : c.setAnew ? "fence at " + sayLength(c.fence, unit) + ", cut "
+                                   : "the same fence, cut ") +
+                      "across its " + (c.acrossX ? "width" : "height") + ", " +
+                      sayLength(c.at - (c.acrossX ? c.piece.x : c.piece.y), unit) + " from the " +
+                      (c.acrossX ? "left" : "lower edge"));
+    std::map<int, std::string> gangs;
+    for (const CutBlank& b : s.blanks) {
+        out.push_back("   " + b.part + ", " + sizeText(b.at.width, b.at.height, unit) +
+                      (b.turned ? ", turned" : "") +
+                      (b.mirrored ? ", the mirrored one: cut with its pair, face to face" : ""));
+        if (b.gang >= 0)
+            gangs[b.gang] += (gangs[b.gang].empty() ? "" : ", ") + b.part;
+    }
+    for (auto& [g, names] : gangs)
+        out.push_back("   score before you cut apart: " + names);
+    std::vector<size_t> seen;
+    for (const CutBlank& b : s.blanks) {
+        if (std::find(seen.begin(), seen.end(), b.listed) != seen.end())
+            continue;
+        seen.push_back(b.listed);
+        for (const std::string& w : knifeWork(parts[b.listed], trimmer, unit))
+            out.push_back("   knife, " + b.part + ": " + w);
+    }
+    for (const SheetArea& a : s.left)
+        out.push_back("   left: " + sizeText(a.width, a.height, unit) +
+                      (std::min(a.width, a.height) >= worthKeeping ? ", back to the drawer" : ""));
+    return out;
+}
+
+std::string trimmerCaution() {
+    return "Keep fingers behind the fence, and the blade shut between cuts; the tool's own "
+           "instructions and the rules of your house come first.";
+}
+
 std::string cutsText(const CutPlan& plan, const std::vector<ListedPart>& parts, Unit unit,
                      const Trimmer& trimmer) {
     std::string out;
@@ -84,39 +126,8 @@ std::string cutsText(const CutPlan& plan, const std::vector<ListedPart>& parts, 
         ++n;
         out += (n > 1 ? "\n" : "") + std::string("Sheet ") + numberText(n) + ": " + s.paper + ", " +
                (s.offcut ? "the offcut " : "") + sizeText(s.width, s.height, unit) + "\n";
-        int k = 0;
-        for (const GuillotineCut& c : s.cuts) {
-            out += "  " + numberText(++k) + ". " + sizeText(c.piece.width, c.piece.height, unit) +
-                   ": ";
-            out += c.tooLong   ? "by knife and ruler, cut "
-                   : c.setAnew ? "fence at " + sayLength(c.fence, unit) + ", cut "
-                               : "the same fence, cut ";
-            out += std::string("across its ") + (c.acrossX ? "width" : "height") + ", " +
-                   sayLength(c.at - (c.acrossX ? c.piece.x : c.piece.y), unit) + " from the " +
-                   (c.acrossX ? "left" : "lower edge") + "\n";
-        }
-        std::map<int, std::string> gangs;
-        for (const CutBlank& b : s.blanks) {
-            out += "     " + b.part + ", " + sizeText(b.at.width, b.at.height, unit) +
-                   (b.turned ? ", turned" : "") +
-                   (b.mirrored ? ", the mirrored one: cut with its pair, face to face" : "") + "\n";
-            if (b.gang >= 0)
-                gangs[b.gang] += (gangs[b.gang].empty() ? "" : ", ") + b.part;
-        }
-        for (auto& [g, names] : gangs)
-            out += "     score before you cut apart: " + names + "\n";
-        std::vector<size_t> seen;
-        for (const CutBlank& b : s.blanks) {
-            if (std::find(seen.begin(), seen.end(), b.listed) != seen.end())
-                continue;
-            seen.push_back(b.listed);
-            for (const std::string& w : knifeWork(parts[b.listed], trimmer, unit))
-                out += "     knife, " + b.part + ": " + w + "\n";
-        }
-        for (const SheetArea& a : s.left)
-            out += "     left: " + sizeText(a.width, a.height, unit) +
-                   (std::min(a.width, a.height) >= worthKeeping ? ", back to the drawer" : "") +
-                   "\n";
+        for (const std::string& line : cutLines(s, parts, unit, trimmer))
+            out += "  " + line + "\n";
     }
     for (const MissingPart& m : plan.missing)
         out += "Missing: " + (m.count > 1 ? numberText(m.count) + " x " : "") + m.part + ", " +
@@ -124,8 +135,7 @@ std::string cutsText(const CutPlan& plan, const std::vector<ListedPart>& parts, 
     for (const std::string& r : plan.remarks)
         out += "Note: " + r + "\n";
     if (!plan.sheets.empty())
-        out += "Keep fingers behind the fence, and the blade shut between cuts; the tool's own "
-               "instructions and the rules of your house come first.\n";
+        out += trimmerCaution() + "\n";
     return out;
 }
 

@@ -226,7 +226,7 @@ Packing packed(const std::vector<CutPiece>& pieces, const std::vector<SheetKind>
     const int plain = 5 * 4 * 4 * 2;
     // Many pieces take longer each time: the work stays about the same.
     const int runs = std::max(
-        40, static_cast<int>(tries * std::min(1.0, 60.0 / static_cast<double>(pieces.size()))));
+        40, static_cast<int>(tries * std::min(1.0, 32.0 / static_cast<double>(pieces.size()))));
     for (int n = 0; n < runs && !(cancel && *cancel); ++n) {
         // First each rule with each order; then orders a little mixed.
         const int m = n < plain ? n : static_cast<int>(random() % static_cast<unsigned>(plain));

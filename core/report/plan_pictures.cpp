@@ -214,6 +214,39 @@ Picture cutPicture(const PlannedSheet& sheet, size_t done, const std::string& pa
     return p;
 }
 
+Picture cutOverview(const PlannedSheet& sheet, const std::string& paper, Unit unit, double width,
+                    double height) {
+    Picture p;
+    p.width = width;
+    p.height = height;
+    p.caption =
+        sheet.paper + ", " + sayLength(sheet.width, unit) + " x " + sayLength(sheet.height, unit);
+    constexpr double margin = 5;
+    const double scale =
+        std::min((width - 2 * margin) / sheet.width, (height - 2 * margin) / sheet.height);
+    const Vec2 corner((width - scale * sheet.width) / 2, (height + scale * sheet.height) / 2);
+    const auto at = [&](double x, double y) {
+        return Vec2(corner.x() + scale * x, corner.y() - scale * y);
+    };
+    p.rectangle(at(0, sheet.height), at(sheet.width, 0), givenColour(paper), ink);
+    for (const CutBlank& b : sheet.blanks)
+        within(p, at(b.at.x, b.at.y + b.at.height), at(b.at.x + b.at.width, b.at.y), b.part,
+               inkOn(paper), 2.4);
+    int n = 0;
+    for (const GuillotineCut& c : sheet.cuts) {
+        const Vec2 one = c.acrossX ? at(c.at, c.piece.y) : at(c.piece.x, c.at),
+                   other = c.acrossX ? at(c.at, c.piece.y + c.piece.height)
+                                     : at(c.piece.x + c.piece.width, c.at);
+        p.line(one, other, inkOn(paper), 0.3, {});
+        // Its number by the end that lies nearer to the sheet's left or lower edge.
+        const Vec2 mark =
+            one + std::min(3.0, (other - one).norm() / 2) * (other - one).normalized();
+        p.mark(mark, 3.2, 0, accent);
+        p.write(mark + Vec2(0, 0.8), numberText(++n), 2.2, 0, groundTint);
+    }
+    return p;
+}
+
 Picture boardPicture(const BlankScores& blank, const ListedPart& part, size_t at,
                      const ScoringBoard& board, const std::string& face, const std::string& back,
                      Unit unit, double width, double height) {

@@ -11,6 +11,10 @@ namespace hl {
 Picture cutPicture(const PlannedSheet& sheet, size_t done, const std::string& paper, Unit unit,
                    double width = 160, double height = 110);
 
+// The whole sheet with its blanks and all its cuts, numbered in their order.
+Picture cutOverview(const PlannedSheet& sheet, const std::string& paper, Unit unit,
+                    double width = 80, double height = 80);
+
 // The board before step `at`: the blank as it lies, the scores that are made, and the next one. At
 // the end of the steps, the finished blank.
 Picture boardPicture(const BlankScores& blank, const ListedPart& part, size_t at,

@@ -173,8 +173,9 @@ class ActionsOfTheWindow : public QObject, hl::test::RealWindow {
                          });
                      },
                      [this] { QVERIFY(previewed_); }});
-        for (const char* ending : {"svg", "csv", "gltf"}) {
+        for (const char* ending : {"svg", "csv", "gltf", "pdf"}) {
             const QString id = ending == QString("svg")   ? "export-machine"
+                               : ending == QString("pdf") ? "build-sheet"
                                : ending == QString("csv") ? "export-lists"
                                                           : "export-model";
             const QString path = dir_.filePath(id + "." + ending);

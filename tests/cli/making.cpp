@@ -149,6 +149,55 @@ class Making : public QObject, public CommandLine {
                  qPrintable(out_));
         QCOMPARE(cli("scores", {"--school", "mine"}), 2);
     }
+
+    // What leaves by the command line, by the ending and what it is for.
+    void whatLeaves() {
+        QCOMPARE(cli("add", {"box", "--set", "left=30mm", "right=24mm"}), 0);
+        const auto out = [&](const char* name) { return dir_.filePath(name); };
+        QCOMPARE(cli("build-sheet", {"-o", out("b.pdf")}), 0);
+        QCOMPARE(cli("build-sheet", {"-o", out("b.html")}), 0);
+        QCOMPARE(cli("build-sheet", {"-o", out("b.txt")}), 2);
+        QCOMPARE(cli("build-sheet", {"-o", out("b.pdf")}), 2); // it is there already
+        for (auto [to, file] : {std::pair{"dxf", "m.dxf"}, {"gltf", "m.gltf"}})
+            QCOMPARE(cli("export", {"--to", to, "-o", out(file)}), 0);
+        QCOMPARE(cli("export", {"--to", "svg", "--machine", "-o", out("m.svg")}), 0);
+        QCOMPARE(cli("export", {"--to", "pdf", "--machine", "-o", out("n.pdf")}), 2);
+        QCOMPARE(cli("export", {"--to", "csv", "-o", out("t.csv")}), 0);
+        for (const char* file : {"b.pdf", "b.html", "m.dxf", "m.gltf", "m.svg", "t-parts.csv",
+                                 "t-cuts.csv", "t-scores.csv"})
+            QVERIFY2(QFile::exists(out(file)), file);
+    }
+    // A silhouette from a drawing, a paper from a picture, words.
+    void fromFilesOfTheMaker() {
+        QCOMPARE(cli("add", {"v-fold", "--id", "hills"}), 0);
+        QFile svg(dir_.filePath("hills.svg"));
+        QVERIFY(svg.open(QIODevice::WriteOnly));
+        svg.write("<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"100mm\" height=\"40mm\" "
+                  "viewBox=\"0 0 100 40\"><path d=\"M0 40 L0 20 L30 25 L60 10 L100 30 L100 40 Z\"/>"
+                  "</svg>");
+        svg.close();
+        QCOMPARE(cli("set", {"hills", "edge.top=@" + svg.fileName(), "name=Hills"}), 0);
+        QVERIFY(design().edges.size() == 1 && design().edges[0].points.size() >= 4);
+        QCOMPARE(design().structure("hills")->name, std::string("Hills"));
+        QCOMPARE(cli("set", {"hills", "edge.top=@nothing.svg"}), 2);
+        QCOMPARE(cli("set", {"hills", "edge.side=@" + svg.fileName()}), 2);
+        QCOMPARE(cli("stock", {"photo", "--image", svg.fileName(), "--repeat", "90mm"}), 0);
+        QVERIFY(design().images.size() == 1 && design().stock("photo")->repeat.mm() == 90);
+        QCOMPARE(cli("stock", {"photo", "--image", file()}), 2);
+        QVERIFY(err_.contains("PNG"));
+        QCOMPARE(cli("stock", {"photo", "--image", "none"}), 0);
+        QVERIFY(design().images.empty());
+        QCOMPARE(
+            cli("add", {"words", "--on", "card.page-right", "--text", "Bead", "--typeface", "Cabin",
+                        "--id", "sign", "--set", "as=label", "height=6mm", "along=120mm"}),
+            0);
+        QCOMPARE(design().structure("sign")->text, std::string("Bead"));
+        QCOMPARE(cli("set", {"sign", "text=Quillmere", "as=letters"}), 0);
+        QCOMPARE(cli("add", {"words", "--on", "card.page-right", "--text", "Far too long for it",
+                             "--set", "height=30mm"}),
+                 2);
+        QVERIFY(err_.contains("clear"));
+    }
 };
 
 QTEST_GUILESS_MAIN(Making)

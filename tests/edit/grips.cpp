@@ -1,6 +1,8 @@
 // Dragging a crease does to the crease what the hand did.
 #include "core/assemble/assemble.h"
+#include "core/edit/edit.h"
 #include "core/edit/grip.h"
+#include "core/edit/tell.h"
 #include "core/files/hlantern.h"
 #include "core/structures/family.h"
 #include "tests/support.h"
@@ -12,11 +14,13 @@ using namespace hl::test;
 
 class Grips : public QObject {
     Q_OBJECT
+    double moved_ = 0;
+
   private slots:
     // Every crease of every demo design, in its own part and where it lands: where there is a
     // grip, the crease follows the pointer.
     void creasesFollowThePointer() {
-        int dragsDone = 0;
+        int dragsDone = 0, scores = 0;
         for (const QFileInfo& file :
              QDir(HL_SOURCE_DIR "/demo/quillmere").entryInfoList({"*.hlantern"})) {
             const Design d = *loadDesign(file.filePath().toStdString());
@@ -29,13 +33,13 @@ class Grips : public QObject {
                         continue;
                     const bool angle = grip->start.quantity == Quantity::Angle;
                     // The other way where the measure is as small as it can be.
-                    const Parameter* p = familyOf(d, grip->structure)->parameter(grip->parameter);
-                    const double by =
-                        dragged(*grip, 1.5 * grip->way, d, true) == p->least ? -1.5 : 1.5;
+                    const Family* f = familyOf(d, grip->structure);
+                    const Parameter* p = grip->score < 0 ? f->parameter(grip->parameter) : nullptr;
+                    const Measure there = dragged(*grip, 1.5 * grip->way, d, true);
+                    const double by = p && there == p->least ? -1.5 : 1.5;
                     const Vec2 moved = by * grip->way;
                     Design next = d;
-                    next.structure(grip->structure)->set[grip->parameter] =
-                        dragged(*grip, moved, d, true);
+                    setGrip(next, *grip, dragged(*grip, moved, d, true));
                     auto made = assemble(next);
                     QVERIFY2(bool(made), crease.id.c_str());
                     auto after = creaseIn(*made, crease.id, part.id);
@@ -46,8 +50,9 @@ class Grips : public QObject {
                     const double went = (lengthwise ? end : middle).dot(grip->way);
                     // Turning is first order only, and so is what lies beyond a slanted wall of a
                     // tier; shifting is exact.
-                    const bool slanted =
-                        next.structure(grip->structure)->kind.rfind("tier", 0) == 0;
+                    const StructureSpec* s = next.structure(grip->structure);
+                    const bool slanted = s && s->kind.rfind("tier", 0) == 0;
+                    scores += grip->score >= 0;
                     QVERIFY2(std::abs(went - by) < (angle     ? 0.2
                                                     : slanted ? 0.02
                                                               : 1e-4),
@@ -59,6 +64,7 @@ class Grips : public QObject {
                 }
         }
         QVERIFY(dragsDone > 30);
+        QVERIFY2(scores > 30, qPrintable(QString::number(scores)));
     }
 
     void marksOfTheRulerCatch() {
@@ -71,6 +77,43 @@ class Grips : public QObject {
         d.units = Unit::Inch;
         const Measure m = dragged(*grip, moved, d, false);
         QCOMPARE(m.count % (nmPerInch / 16), 0);
+    }
+
+    // A score that is dragged takes from one panel what it gives to the other, and leaves both.
+    void aScoreGoesAlongItsLine() {
+        const Design d = addStructure(card(), "strip", "card.spine", {}, {}, "strip1",
+                                      {{"say", "12 | 30 | 40 | 12, V M V"}})
+                             ->first;
+        const Assembly a = *assemble(d);
+        int found = 0;
+        for (const Crease& c : a.creases) {
+            const auto grip = ownerOf(c.id) == "strip1" ? gripOf(d, c.id, "strip1") : std::nullopt;
+            if (!grip || grip->score != 1)
+                continue;
+            ++found;
+            QCOMPARE(grip->start.mm(), 42.0);
+            const auto to = [&](double by) {
+                Design next = d;
+                setGrip(next, *grip, dragged(*grip, by * grip->rate * grip->way, d, false));
+                QVERIFY2(assemble(next), "a strip that cannot be made");
+                QCOMPARE(gripIn(next, *grip)->mm(), next.structures[0].say.panels[0].mm() +
+                                                        next.structures[0].say.panels[1].mm());
+                QCOMPARE(next.structures[0].say.length().mm(), 94.0);
+                moved_ = next.structures[0].say.panels[1].mm();
+            };
+            to(5.2);
+            QCOMPARE(moved_, 35.0); // on half millimetres
+            to(-500);
+            QCOMPARE(moved_, 1.0);
+            to(500);
+            QCOMPARE(moved_, 69.0);
+        }
+        QCOMPARE(found, 1);
+        // A page of a base as well.
+        const Design base =
+            *tell(card(200, 150), "card", {{"say", "60 | 80 | 60, V M; height 150"}});
+        const auto page = gripOf(base, "card.fold-2", "card");
+        QVERIFY(page && page->score >= 0);
     }
 
     void boundsHold() {

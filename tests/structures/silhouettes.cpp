@@ -3,6 +3,7 @@
 #include "core/assemble/silhouettes.h"
 #include "core/assemble/assemble.h"
 #include "core/edit/copies.h"
+#include "core/edit/profile.h"
 #include "core/edit/tell.h"
 #include "core/files/hlantern.h"
 #include "core/fold/case.h"
@@ -187,6 +188,47 @@ class Silhouettes : public QObject {
         QVERIFY(!wide);
         auto none = tell(d, "box1.nothing", {{"zone", "band left 3 mm"}});
         QVERIFY(!none && none.problem().text().find("no such tab") != std::string::npos);
+    }
+
+    // The upper side of a drawing becomes the edge, as long as the edge is.
+    void fromADrawing() {
+        const auto p = [](double x, double y) {
+            return Point{Measure::fromMm(x), Measure::fromMm(y)};
+        };
+        // Hills 100 wide, whichever way round and wherever it begins.
+        std::vector<Point> hills{p(0, 0), p(100, 0), p(100, 10), p(60, 30), p(30, 15), p(0, 20)};
+        for (int turn = 0; turn < 6; ++turn)
+            for (bool back : {false, true}) {
+                std::vector<Point> ring = hills;
+                std::rotate(ring.begin(), ring.begin() + turn, ring.end());
+                if (back)
+                    std::reverse(ring.begin(), ring.end());
+                const auto e = drawnProfile(ring, 50);
+                QVERIFY2(e, e ? "" : e.problem().text().c_str());
+                QCOMPARE(e->points.size(), size_t(4));
+                QVERIFY(e->points[0] == p(0, 5) && e->points[1] == p(15, 7.5) &&
+                        e->points[2] == p(30, 0) && e->points[3] == p(50, 10));
+            }
+        // On a part: its highest point stays, the rest is cut in.
+        const Design d = with(card(), "v-fold", "card.spine");
+        const auto cut = edgeFromDrawing(d, "v-fold1", Zone::Top, hills);
+        QVERIFY2(cut, cut ? "" : cut.problem().text().c_str());
+        QCOMPARE(cut->edges.size(), size_t(1));
+        const Assembly before = *assemble(d), after = *assemble(*cut);
+        double was = 0, is = 0;
+        for (const Panel& q : before.panels)
+            was += ownerOf(q.id) == "v-fold1" ? areaOf(q.outline) : 0;
+        for (const Panel& q : after.panels)
+            is += ownerOf(q.id) == "v-fold1" ? areaOf(q.outline) : 0;
+        QVERIFY(is < was - 50);
+        QVERIFY(edgeFromDrawing(*cut, "v-fold1", Zone::Top, hills)->edges == cut->edges);
+        // What turns back, what is too narrow, what is not there.
+        const std::vector<Point> back{p(0, 0),   p(100, 0), p(100, 10), p(40, 30),
+                                      p(70, 20), p(30, 15), p(0, 20)};
+        QVERIFY(!drawnProfile(back, 50));
+        QVERIFY(!drawnProfile({p(0, 0), p(0, 5), p(0, 9)}, 50));
+        QVERIFY(!drawnProfile({}, 50));
+        QVERIFY(!edgeFromDrawing(d, "nothing", Zone::Top, hills));
     }
 };
 

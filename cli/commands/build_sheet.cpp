@@ -1,0 +1,47 @@
+// The build sheet: a booklet for the bench.
+#include "cli/common.h"
+#include "core/dress/seen.h"
+#include "core/exports/exports.h"
+
+namespace hl::cli {
+namespace {
+
+int buildSheet(const std::string& path, const std::string& drawer, const std::string& out,
+               bool force) {
+    if (Trouble t = mayWrite(out, force, {path, drawer}))
+        return refuse(*t);
+    auto bench = layOutBench(path, drawer);
+    if (!bench)
+        return refuse(bench.problem());
+    const Exporter* e = exporter(out.substr(out.find_last_of('.') + 1), Exports::BuildSheet);
+    if (!e)
+        return refuse({out, "a build sheet is written as pdf or html", "name the file build.pdf"});
+    const Proved proved(*bench, false);
+    const Case& c = proved.folded;
+    const std::vector<Vec2> upright = uprightOn(c);
+    auto remarks =
+        exportTo(out, *e,
+                 {c.design, c.assembly, sheetFormats().front(), &proved.evidence, &proved.findings,
+                  drawer.empty() ? nullptr : &bench->workshop.drawer, &upright});
+    if (!remarks)
+        return refuse(remarks.problem());
+    return Done;
+}
+
+} // namespace
+
+Run declareBuildSheet(CLI::App& options) {
+    struct Given {
+        std::string file, drawer, out;
+        bool force = false;
+    };
+    auto given = std::make_shared<Given>();
+    options.add_option("FILE", given->file)->required();
+    options.add_option("--drawer", given->drawer,
+                       "the papers and tools there are, a file of `drawer`");
+    addForce(options, given->force);
+    options.add_option("-o,--output", given->out, "a name that ends in .pdf or .html")->required();
+    return [given] { return buildSheet(given->file, given->drawer, given->out, given->force); };
+}
+
+} // namespace hl::cli

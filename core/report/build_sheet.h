@@ -1,0 +1,33 @@
+// The build sheet: all that a maker wants beside him at the bench, from the papers to the glue.
+#pragma once
+#include "core/fold/case.h"
+#include "core/make/cut_plan.h"
+#include "core/picture/picture.h"
+#include "core/prove/finding.h"
+
+namespace hl {
+
+struct BuildSheet {
+    struct Piece {
+        std::string title;              // "Sheet 1: Ivory card"
+        std::optional<Picture> picture; // beside the lines
+        std::vector<std::string> lines;
+    };
+    struct Section {
+        std::string heading;
+        std::vector<Piece> pieces;
+    };
+    std::string title, about;
+    Picture card; // finished, as it is displayed
+    std::vector<Section> sections;
+};
+
+struct BuildOrder {
+    const Case& folded;
+    const std::vector<Finding>* findings = nullptr;
+    const Drawer* drawer = nullptr;             // null: the usual sheets and tools
+    const std::vector<Vec2>* upright = nullptr; // of every panel, for papers with a direction
+};
+BuildSheet buildSheetOf(const BuildOrder& order);
+
+} // namespace hl

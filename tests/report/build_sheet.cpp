@@ -1,0 +1,136 @@
+// The build sheet of every commission: all its papers, parts, scores and joins are on it, in both
+// formats.
+#include "core/report/build_sheet.h"
+#include "core/assemble/assemble.h"
+#include "core/dress/seen.h"
+#include "core/exports/exports.h"
+#include "core/files/hlantern.h"
+#include "core/make/cut_plan.h"
+#include "core/report/plan_pictures.h"
+#include "tests/support.h"
+#include <QDir>
+#include <QFile>
+#include <QProcess>
+#include <QTemporaryDir>
+#include <QtTest>
+
+using namespace hl;
+using namespace hl::test;
+
+namespace {
+
+std::string textOf(const BuildSheet& b) {
+    std::string out = b.title + "\n" + b.about + "\n";
+    for (auto& s : b.sections) {
+        out += "# " + s.heading + "\n";
+        for (auto& p : s.pieces) {
+            out += "## " + p.title + "\n";
+            for (auto& line : p.lines)
+                out += line + "\n";
+        }
+    }
+    return out;
+}
+
+} // namespace
+
+class BuildSheets : public QObject {
+    Q_OBJECT
+  private slots:
+    void everyCommission_data() {
+        QTest::addColumn<QString>("name");
+        for (const QFileInfo& f :
+             QDir(HL_SOURCE_DIR "/demo/quillmere").entryInfoList({"[0-9]*.hlantern"}))
+            QTest::newRow(qPrintable(f.completeBaseName())) << f.completeBaseName();
+    }
+    void everyCommission() {
+        QFETCH(QString, name);
+        const Design d =
+            *loadDesign((HL_SOURCE_DIR "/demo/quillmere/" + name + ".hlantern").toStdString());
+        const Case c(d, *assemble(d));
+        const std::vector<Vec2> upright = uprightOn(c);
+        const BuildSheet b = buildSheetOf({c, nullptr, nullptr, &upright});
+        const std::string text = textOf(b);
+        QVERIFY(!b.card.items.empty() && b.title == d.title);
+        for (const ListedPart& p : partsList(d, c.assembly)) {
+            QVERIFY2(text.find(p.name) != std::string::npos, p.name.c_str());
+            QVERIFY2(text.find(p.paper) != std::string::npos, p.paper.c_str());
+            if (p.say.panels.size() > 1)
+                QVERIFY2(text.find(panelsText(p.say, d.units)) != std::string::npos,
+                         p.name.c_str());
+        }
+        // Each tab is told once to be glued; ids are never shown.
+        size_t joins = 0, told = 0;
+        for (const Join& j : c.assembly.joins)
+            joins += c.assembly.panels[size_t(j.tab)].rides < 0;
+        for (size_t at = 0; (at = text.find(" to the ", at)) != std::string::npos; ++at)
+            ++told;
+        QVERIFY2(joins == 0 || told >= joins / 2, text.c_str());
+        for (const Panel& p : c.assembly.panels)
+            QVERIFY2(text.find(p.id) == std::string::npos, p.id.c_str());
+        for (auto& s : b.sections)
+            for (auto& p : s.pieces)
+                QVERIFY(!p.picture || (p.picture->width > 0 && !p.picture->items.empty()));
+    }
+    void asPdfAndHtml() {
+        const Design d = *loadDesign(HL_SOURCE_DIR "/demo/quillmere/21-signal-tower.hlantern");
+        const Assembly a = *assemble(d);
+        QTemporaryDir dir;
+        Drawer empty;
+        for (const char* id : {"pdf", "html"}) {
+            const QString path = dir.filePath(QString("b.") + id);
+            const ExportInput input{d, a, sheetFormats().front(), nullptr, nullptr, &empty};
+            QVERIFY(exportTo(path.toStdString(), *exporter(id, Exports::BuildSheet), input));
+            QString text;
+            if (id == QString("pdf")) {
+                QProcess p;
+                p.start("pdftotext", {"-layout", path, "-"});
+                p.waitForFinished();
+                text = QString::fromUtf8(p.readAll());
+            } else {
+                QFile f(path);
+                QVERIFY(f.open(QIODevice::ReadOnly));
+                text = QString::fromUtf8(f.readAll());
+            }
+            for (const char* said : {"Signal tower", "Papers", "Score and fold", "Glue", "Dress",
+                                     "112 | 34 | 34", "the drawer holds no paper"})
+                QVERIFY2(text.contains(said), qPrintable(QString(id) + " lacks " + said));
+        }
+    }
+    // A sheet falls apart: after each cut one piece more, and the next cut is named until there is
+    // none.
+    void pictures() {
+        PlannedSheet s;
+        s.paper = "Card";
+        s.width = 200;
+        s.height = 100;
+        s.cuts = {{{0, 0, 200, 100}, true, 120, 120, true, false},
+                  {{0, 0, 120, 100}, false, 60, 60, true, false}};
+        CutBlank b;
+        b.part = "Base";
+        b.at = {0, 0, 120, 60};
+        s.blanks = {b};
+        s.left = {{0, 60, 120, 40}, {120, 0, 80, 100}};
+        for (size_t done = 0; done <= 2; ++done) {
+            const Picture p = cutPicture(s, done, "#f3ecdc", Unit::Millimetre);
+            int papers = 0;
+            for (const Item& i : p.items)
+                if (const Shape* shape = std::get_if<Shape>(&i))
+                    papers += shape->closed && shape->points.size() == 4 &&
+                              shape->fill.tint == Tint::Given && shape->line.tint != Tint::None;
+            QCOMPARE(papers, int(done) + 1);
+            QVERIFY2(p.caption.find(done < 2 ? "cut " + std::to_string(done + 1)
+                                             : "all its parts") != std::string::npos,
+                     p.caption.c_str());
+        }
+        const Picture whole = cutOverview(s, "#223344", Unit::Millimetre);
+        int numbers = 0;
+        for (const Item& i : whole.items)
+            if (const Words* w = std::get_if<Words>(&i))
+                numbers += w->text == "1" || w->text == "2";
+        QCOMPARE(numbers, 2);
+    }
+};
+
+QTEST_APPLESS_MAIN(BuildSheets)
+#include "build_sheet.moc"
