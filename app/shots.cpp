@@ -11,10 +11,13 @@
 #include "app/start/start_page.h"
 #include "app/workbench.h"
 #include "core/assemble/assemble.h"
+#include "core/files/atomic_save.h"
 #include "core/files/hlantern.h"
+#include "core/files/workshop.h"
 #include "core/structures/family.h"
 #include <QAction>
 #include <QApplication>
+#include <QCheckBox>
 #include <QDir>
 #include <QElapsedTimer>
 #include <QLineEdit>
@@ -164,10 +167,15 @@ int main(int argc, char** argv) {
     w.goTo("card");
     settle(w);
     shoot("card.png");
-    // Sheets being cut, and a blank being scored.
+    // Sheets of the shop's drawer being cut, and a blank being scored.
+    if (auto text = readFile(demo.filePath("drawer.json").toStdString()))
+        if (auto shop = workshopFromText(*text))
+            w.session().setWorkshop(*shop);
     design("21-signal-tower.hlantern");
     w.goTo("make");
     auto& make = *w.findChild<MakePane*>();
+    if (auto* drawer = make.findChild<QCheckBox*>("make-from-drawer"); !drawer->isChecked())
+        drawer->click();
     planned(make, w);
     make.findChild<QListWidget*>("make-things")->setCurrentRow(1);
     make.findChild<QListWidget*>("make-steps")->setCurrentRow(3);

@@ -1,40 +1,12 @@
 // How good cut plans are: sheets that a program cut apart at random are put together again, and
 // pieces of several sheets take hardly more sheets than their area. Prints shares and times.
-#include "core/make/guillotine.h"
+#include "tests/make/cut_apart.h"
 #include <algorithm>
 #include <chrono>
-#include <cmath>
 #include <cstdio>
-#include <random>
 
 using namespace hl;
-
-namespace {
-
-std::vector<CutPiece> cutApart(std::mt19937& chance, double width, double height, size_t pieces,
-                               double grid) {
-    std::vector<CutPiece> out{{width, height, true}};
-    for (int tries = 0; out.size() < pieces && tries < 10000; ++tries) {
-        CutPiece& p = out[chance() % out.size()];
-        const bool upright = chance() % 2;
-        double& side = upright ? p.width : p.height;
-        const double at =
-            std::round(side * (0.15 + 0.7 * (chance() % 10000) / 10000.0) / grid) * grid;
-        if (at < 4 || side - at < 4)
-            continue;
-        CutPiece rest = p;
-        (upright ? rest.width : rest.height) = side - at;
-        side = at;
-        out.push_back(rest);
-    }
-    for (CutPiece& p : out)
-        if (chance() % 2)
-            std::swap(p.width, p.height);
-    std::shuffle(out.begin(), out.end(), chance);
-    return out;
-}
-
-} // namespace
+using namespace hl::test;
 
 int main() {
     int failed = 0;

@@ -5,7 +5,7 @@
 #include "core/exports/writers.h"
 #include "core/files/atomic_save.h"
 #include "core/measure/number.h"
-#include "core/picture/svg.h"
+#include "core/picture/markup.h"
 #include <algorithm>
 #include <cstdlib>
 #include <dxflib/dl_creationadapter.h>
@@ -23,13 +23,6 @@ MachineJob jobOf(const ExportInput& in) {
 }
 
 std::string suffixOf(size_t n) { return n == 0 ? "" : "-" + numberText(n + 1); }
-
-std::string escaped(const std::string& text) {
-    std::string out;
-    for (char c : text)
-        out += c == '&' ? "&amp;" : c == '<' ? "&lt;" : c == '>' ? "&gt;" : std::string(1, c);
-    return out;
-}
 
 std::string svgMat(const MachineMat& mat, const std::string& title) {
     const auto mm = [](double v) { return numberText(v, 4); };

@@ -4,7 +4,9 @@
 #include "core/design/tiles.h"
 #include "core/edit/edit.h"
 #include "core/edit/tell.h"
+#include "core/files/atomic_save.h"
 #include "core/files/hlantern.h"
+#include "core/files/workshop.h"
 #include "core/make/cut_plan.h"
 #include "tests/make/table.h"
 #include "tests/random_design.h"
@@ -65,6 +67,20 @@ class Cuts : public QObject {
         QCOMPARE(whole(plan, parts), QString());
         QVERIFY(plan.missing.empty());
         QVERIFY(!cutsText(plan, parts, d.units, {}).empty());
+    }
+    // The shop has what it takes for each of its orders.
+    void theShopsDrawer_data() { everyDemo_data(); }
+    void theShopsDrawer() {
+        QFETCH(QString, name);
+        auto text = readFile(HL_SOURCE_DIR "/demo/quillmere/drawer.json");
+        const auto shop = workshopFromText(*text);
+        QVERIFY(shop && shop->drawer.papers.size() > 40);
+        const Design d = demo(name);
+        const Assembly a = *assemble(d);
+        const auto parts = partsList(d, a);
+        const CutPlan plan = planCuts({d, a, parts, &shop->drawer});
+        QCOMPARE(whole(plan, parts), QString());
+        QVERIFY2(plan.missing.empty(), plan.missing.empty() ? "" : plan.missing[0].nearest.c_str());
     }
     void randomDesignsFromRandomDrawers() {
         std::mt19937 chance(10);

@@ -1,6 +1,7 @@
 // Guillotine packing: what a program cut apart is put together again, and nothing takes more sheets
 // than brute force finds.
 #include "core/make/guillotine.h"
+#include "tests/make/cut_apart.h"
 #include "tests/make/table.h"
 #include "tests/scale.h"
 #include <QtTest>
@@ -12,28 +13,6 @@ using namespace hl;
 using namespace hl::test;
 
 namespace {
-
-// A sheet cut apart at random, from edge to edge of one piece after the other.
-std::vector<CutPiece> cutApart(std::mt19937& chance, double width, double height, size_t pieces) {
-    std::vector<CutPiece> out{{width, height, true}};
-    while (out.size() < pieces) {
-        CutPiece& p = out[chance() % out.size()];
-        const bool upright = chance() % 2;
-        double& side = upright ? p.width : p.height;
-        const double at = std::round(side * (0.15 + 0.7 * (chance() % 1000) / 1000.0) * 10) / 10;
-        if (at < 4 || side - at < 4)
-            continue;
-        CutPiece rest = p;
-        (upright ? rest.width : rest.height) = side - at;
-        side = at;
-        out.push_back(rest);
-    }
-    for (CutPiece& p : out)
-        if (chance() % 2)
-            std::swap(p.width, p.height);
-    std::shuffle(out.begin(), out.end(), chance);
-    return out;
-}
 
 // Whether pieces come out of a sheet at all: every division of them at every sum of sides.
 class Brute {
@@ -154,7 +133,7 @@ class Guillotine : public QObject {
         int one = 0;
         for (int n = 0; n < rounds; ++n) {
             const double w = 200 + chance() % 120, h = 190 + chance() % 150;
-            const auto pieces = cutApart(chance, w, h, 2 + chance() % 19);
+            const auto pieces = cutApart(chance, w, h, 2 + chance() % 19, 0.1);
             const std::vector<SheetKind> kinds{{w, h, -1, false}};
             const Packing p = packed(pieces, kinds);
             QCOMPARE(sound(pieces, kinds, p), QString());
@@ -169,7 +148,7 @@ class Guillotine : public QObject {
             std::vector<CutPiece> pieces;
             const size_t sheets = 1 + chance() % 4;
             for (size_t s = 0; s < sheets; ++s)
-                for (const CutPiece& p : cutApart(chance, w, h, 60 / sheets))
+                for (const CutPiece& p : cutApart(chance, w, h, 60 / sheets, 0.1))
                     pieces.push_back(p);
             const std::vector<SheetKind> kinds{{w, h, -1, false}};
             const Packing p = packed(pieces, kinds);
