@@ -67,12 +67,15 @@ std::vector<std::string> wordsIn(const std::string& text) {
     for (const std::string& w : raw) {
         std::string& last = out.empty() ? word : out.back();
         const bool after = !out.empty() && startsNumber(last);
-        if (adds || (after && w == "+")) {
+        // The same length in two units, "149 mm = 5 7/8 in", is one word.
+        const size_t equals = last.find("= ");
+        const std::string tail = equals == std::string::npos ? last : last.substr(equals + 2);
+        if (adds || (after && (w == "+" || w == "="))) {
             last += " " + w;
-            adds = w == "+";
-        } else if (after && !hasUnit(last) && isUnit(lower(w)) && w != "M") {
+            adds = w == "+" || w == "=";
+        } else if (after && !hasUnit(tail) && isUnit(lower(w)) && w != "M") {
             last += " " + w;
-        } else if (after && isWhole(last) && isFraction(w)) {
+        } else if (after && isWhole(tail) && isFraction(w)) {
             last += " " + w;
         } else {
             out.push_back(w);
@@ -195,6 +198,8 @@ class Parser {
     // A number that takes the unit of the next one with a unit.
     Trouble number(const std::string& text, const std::string& unit, Measure& out) {
         auto read = parseLength(hasUnit(text) || unit.empty() ? text : text + " " + unit, unit_);
+        if (!read && text.find('=') != std::string::npos) // two units that do not agree
+            return read.problem().in("score list");
         if (!read)
             return unclear(text, read.problem().remedy);
         out = read->measure;

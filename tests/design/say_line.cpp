@@ -23,6 +23,19 @@ class SayLines : public QObject {
     }
 
   private slots:
+    // Two units that do not agree are told with the difference, wherever they stand.
+    void unitsThatDoNotAgree() {
+        for (const char* text : {"12 mm = 1/2 in | 30 | 30 | 12, V M V",
+                                 "12 | 30 | 30 | 12, V M V; height 12 mm = 1/2 in",
+                                 "84 x 40, score 12 mm = 1/2 in, 42, 72"}) {
+            const auto l = parseSayLine(text, Unit::Millimetre);
+            QVERIFY2(!l && l.problem().text().find("differ by 0.7 mm") != std::string::npos,
+                     l ? text : l.problem().text().c_str());
+        }
+        const auto inches = parseSayLine("1 1/2 in = 38.1 mm | 2 | 1 in, V M", Unit::Inch);
+        QVERIFY(inches && inches->panels[0].mm() == 38.1);
+    }
+
     // Many ways of writing one strip.
     void oneStripInManyWords_data() {
         QTest::addColumn<QString>("text");
@@ -31,7 +44,8 @@ class SayLines : public QObject {
               "12 | 30 | 30 | 12, valley mountain valley", "1.2 cm | 3 cm | 3cm | 12 mm; v, m, v",
               "12 | 30 | 30 | 12 mm  V M V", "84 x 40, score 12 V, 42 M, 72 V",
               "84 x 40: score at 12, 42, 72, V M V", "score 72 V 12 V 42 M; 84 mm x 40 mm",
-              "84 x 40, 12 | 30 | 30 | 12, V M V", "84 × 40 mm, scores 12 42 72; VMV"})
+              "12 mm = 1.2 cm | 30 mm = 3 cm | 30 | 12, V M V", "84 x 40, 12 | 30 | 30 | 12, V M V",
+              "84 × 40 mm, scores 12 42 72; VMV"})
             QTest::newRow(text) << QString(text);
     }
     void oneStripInManyWords() {

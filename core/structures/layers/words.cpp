@@ -204,7 +204,7 @@ Family wordsOnPanel() {
     f.shelf = "Layers and toppers";
     f.ground = Ground::Panel;
     f.host = "card.page-right";
-    f.standsOn = {"page", "wall"};
+    f.standsOn = {"page", "wall", "mat"};
     f.parameters = {
         choiceOf("as", {"letters", "cut-out", "label"}, "how they are made").unless("letters"),
         lengthOf("height", 2, 200, "of a capital letter")

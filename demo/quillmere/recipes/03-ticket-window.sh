@@ -14,3 +14,4 @@ $c join "$f" backer.panel-2 card.page-left --side back --onto-side back --line r
 $c part "$f" --stock second --id plate --name "Front plate" --say "42 x 130"
 $c join "$f" plate.sheet card.page-3 --side back --onto-side back --line left --onto-line left --zone "band right 20 mm"
 $c dress "$f" --all --scheme tea-room
+$c add "$f" words --stock card --id board --name "Board" --on mat2.mat --text TICKETS --set height=16mm turn=90deg

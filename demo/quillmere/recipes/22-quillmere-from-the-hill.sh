@@ -27,3 +27,4 @@ $c dress "$f" hills.right-panel mat --paper hills
 $c dress "$f" tree.left-panel mat --paper fern
 $c dress "$f" tree.right-panel mat --paper fern
 $c dress "$f" --all --scheme station
+$c add "$f" words --stock hill --id name --name "Name of the halt" --on mat6.mat --text Quillmere --set height=14mm along=24mm
