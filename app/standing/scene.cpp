@@ -8,7 +8,9 @@
 namespace hl {
 namespace {
 
-constexpr double tabLift = 0.2;    // mm: a tab is seen above the page it is glued to
+constexpr double tabLift = 0.2; // mm: a tab is seen above the page it is glued to
+// A plain piece glued on: far enough that no edge below it is seen through it.
+constexpr double plateLift = 0.9;
 constexpr double printLift = 0.12; // mm: and what is printed above its paper
 
 bool means(const std::string& chosen, const std::string& id) {
@@ -158,7 +160,10 @@ Scene sceneOf(const Case& c, const Pose& pose, Posture stance, const SceneMarks&
         // Mats lie one on the other, so that each is lifted from what it rides on.
         if (a.panels[size_t(g.tab)].rides == g.landing)
             lifted[size_t(g.tab)] = lifted[size_t(g.landing)];
-        lifted[size_t(g.tab)] += (g.ontoFace() ? tabLift : -tabLift) * at[g.landing].turn.col(2);
+        const Panel& held = a.panels[size_t(g.tab)];
+        const bool plate = held.rides < 0 && a.parts[size_t(held.part)].creases.empty();
+        const double lift = plate ? plateLift : tabLift;
+        lifted[size_t(g.tab)] += (g.ontoFace() ? lift : -lift) * at[g.landing].turn.col(2);
     }
     for (size_t i = 0; i < at.size(); ++i)
         at[i].shift += lifted[i];

@@ -3,9 +3,12 @@
 #include "core/prove/view.h"
 #include <algorithm>
 #include <cmath>
+#include <set>
 
 namespace hl {
 namespace {
+
+constexpr double hairAbove = 0.02; // mm
 
 constexpr double alongEdge = 12 * pi / 180; // as near as that an edge says what is up
 constexpr double level = 0.86;              // of a normal's height: lies rather than stands
@@ -31,9 +34,20 @@ std::vector<Visible> visibleIn(const Case& c, double height) {
     const auto counts = [&](size_t i) {
         return !c.linkage.loose[i] && c.assembly.panels[i].rides < 0;
     };
+    // A panel that is stuck flat on the side of another that is looked at hides what lies under it.
+    std::set<std::pair<int, int>> hides; // the one below, and the one that hides it
+    std::vector<Rigid> drawn = at;
+    for (const Join& j : c.assembly.joins) {
+        const auto held = static_cast<size_t>(j.tab), under = static_cast<size_t>(j.landing);
+        if (!counts(held) || c.assembly.panels[held].role == Role::Tab ||
+            !traitsOf(j.kind).sticks || (at[under].turn.col(2).dot(toViewer) > 0) != j.ontoFace())
+            continue;
+        hides.insert({j.landing, j.tab});
+        drawn[held].shift += hairAbove * toViewer;
+    }
     for (size_t i = 0; i < at.size(); ++i)
         if (counts(i))
-            view.draw(static_cast<int>(i), c.assembly.panels[i], at[i]);
+            view.draw(static_cast<int>(i), c.assembly.panels[i], drawn[i]);
     std::vector<Visible> out;
     for (size_t i = 0; i < at.size(); ++i) {
         const Panel& p = c.assembly.panels[i];
@@ -43,7 +57,9 @@ std::vector<Visible> visibleIn(const Case& c, double height) {
         constexpr double hair = 0.3; // mm: what lies on it is not in front of it
         view.cover(p, at[i], [&](size_t cell, double depth) {
             ++all;
-            seen += view.nearest(cell) == static_cast<int>(i) || depth > view.depth(cell) - hair;
+            const int front = view.nearest(cell);
+            seen += front == static_cast<int>(i) ||
+                    (depth > view.depth(cell) - hair && !hides.count({static_cast<int>(i), front}));
         });
         Visible s;
         s.panel = static_cast<int>(i);

@@ -335,6 +335,22 @@ class Dressing : public QObject {
         twice.repeat = Measure::fromMm(40);
         QCOMPARE(printOf({}, twice).height, 20.0);
     }
+
+    // What is stuck flat over a panel hides it: no mat is proposed under it.
+    void whatIsCoveredIsNotSeen() {
+        Design d = card(120, 160);
+        auto [with, id] = *addPart(d, "plate", "110 x 150");
+        auto joined = addJoin(with, id + ".sheet", "card.page-right", {});
+        QVERIFY2(joined, joined ? "" : joined.problem().text().c_str());
+        const Case c(joined->first, *assemble(joined->first));
+        for (const Visible& v : visibleIn(c)) {
+            const std::string& panel = c.assembly.panels[size_t(v.panel)].id;
+            if (panel == "card.page-right")
+                QVERIFY2(v.part < 0.3, qPrintable(QString::number(v.part))); // its rim is left
+            if (panel == "plate.sheet")
+                QVERIFY(v.part > 0.9);
+        }
+    }
 };
 
 QTEST_APPLESS_MAIN(Dressing)
