@@ -85,6 +85,7 @@ class Workbench : public QMainWindow {
     bool save();
     bool saveAs();
     void exportSheets();
+    void importNet();
     void exportOther(Exports what);
     void printSheets();
     void exportPicture();

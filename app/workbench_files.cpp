@@ -1,5 +1,6 @@
 // The workbench and files: open, save, export, leave, recover.
 #include "app/flat/flat_view.h"
+#include "app/flat/net_dialog.h"
 #include "app/look/parts.h"
 #include "app/make/print_sheets.h"
 #include "app/session/recovery.h"
@@ -8,6 +9,7 @@
 #include "app/workbench.h"
 #include "core/assemble/assemble.h"
 #include "core/exports/exports.h"
+#include "core/files/atomic_save.h"
 #include "core/files/hlantern.h"
 #include <QApplication>
 #include <QCloseEvent>
@@ -143,6 +145,24 @@ void Workbench::exportSheets() {
     exportAs(Exports::Sheets,
              tr("Export sheets on %1").arg(QString::fromStdString(flat().format().name)),
              tr("parts"));
+}
+
+// A sheet from a drawing of its whole net.
+void Workbench::importNet() {
+    const QString path =
+        QFileDialog::getOpenFileName(this, tr("Net from a drawing"), {}, tr("DXF drawing (*.dxf)"));
+    if (path.isEmpty())
+        return;
+    const auto text = readFile(path.toStdString());
+    const auto drawing = text ? netFromDxf(*text) : Result<std::vector<DrawnPath>>(text.problem());
+    if (!drawing)
+        return tell(QString::fromStdString(drawing.problem().in(path.toStdString()).text()));
+    NetDialog dialog(session_.design(), *drawing, this);
+    if (dialog.exec() != QDialog::Accepted || !dialog.made())
+        return;
+    const std::string id = dialog.made()->id;
+    session_.edit(dialog.made()->design, tr("Net from a drawing"));
+    session_.selection().choose(QString::fromStdString(id));
 }
 
 void Workbench::exportOther(Exports what) {

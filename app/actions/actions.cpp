@@ -228,6 +228,14 @@ Actions Workbench::tableOfActions() {
                  .arg(one, QString::fromStdString(f.purpose)),
              "+ " + QString::fromStdString(f.name)});
     }
+    table.push_back({"import-net",
+                     structure,
+                     tr("Net from a drawing…"),
+                     {},
+                     [this] { importNet(); },
+                     When::Design,
+                     {},
+                     tr("A DXF drawing of a whole net becomes a blank with its folds")});
     table.push_back({"add-blank", structure, tr("Add a blank"), "Ctrl+Alt+B",
                      [this] { addBlankPart(); }, When::Design, "blank",
                      tr("Add a blank to draw creases, slits and tabs on"), tr("+ blank"), true});

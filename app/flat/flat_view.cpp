@@ -1,6 +1,7 @@
 #include "app/flat/flat_view.h"
 #include "app/look/nearness.h"
 #include "app/look/theme.h"
+#include "app/standing/prints.h"
 #include "core/assemble/assemble.h"
 #include "core/edit/draw.h"
 #include "core/edit/edit.h"
@@ -59,6 +60,7 @@ void FlatView::rebuild() {
     if (!session_.snapshot() || session_.snapshot()->folded == built_)
         return;
     built_ = session_.snapshot()->folded;
+    upright_ = session_.snapshot()->upright;
     const Case& c = *built_;
     parts_.clear();
     // Columns from left to right, each as high as the first part, which is the card.
@@ -207,6 +209,34 @@ void FlatView::paintCaption(QPainter& painter, const Caption& c, const Placed& a
     painter.drawText(p - QPointF(QFontMetricsF(font).horizontalAdvance(text) / 2, 0), text);
 }
 
+// The print of a part's paper, as it will lie on it, pale beneath the lines.
+void FlatView::paintPrint(QPainter& painter, const QPainterPath& outline,
+                          const Placed& placed) const {
+    const Case& c = *built_;
+    const Part& part = c.assembly.parts[placed.pattern.part];
+    const Print print = printOf(c.design, stockOf(c.design, part));
+    if (print.plain() || print.width <= 0)
+        return;
+    const auto panel = size_t(part.panels.front());
+    const Vec2 up = panel < upright_.size() ? upright_[panel] : part.up;
+    const Vec2 way = placed.onPlane(up) - placed.onPlane(Vec2(0, 0));
+    const QImage image = printImage(print, 48);
+    const QPointF middle = toPixel(placed.onPlane((placed.pattern.low + placed.pattern.high) / 2));
+    QTransform to;
+    to.translate(middle.x(), middle.y());
+    to.rotate(std::atan2(way.x(), way.y()) * 180 / pi);
+    const double scale = print.width * scale_ / image.width();
+    to.scale(scale, scale);
+    to.translate(-image.width() / 2.0, -image.height() / 2.0);
+    QBrush brush(image);
+    brush.setTransform(to);
+    painter.save();
+    painter.setOpacity(0.45);
+    painter.setRenderHint(QPainter::SmoothPixmapTransform);
+    painter.fillPath(outline, brush);
+    painter.restore();
+}
+
 void FlatView::paintParts(QPainter& painter) const {
     const Case& c = *built_;
     for (const Placed& placed : parts_) {
@@ -230,6 +260,7 @@ void FlatView::paintParts(QPainter& painter) const {
             }
         painter.fillPath(outline.translated(1.5, 2), QColor(30, 22, 12, theme().dark ? 70 : 28));
         painter.fillPath(outline, paper);
+        paintPrint(painter, outline, placed);
         for (int i : part.panels) {
             const QString id = QString::fromStdString(c.assembly.panels[i].id);
             const bool chosen = session_.selection().chosen() != "card" &&

@@ -8,6 +8,8 @@
 #include <QWidget>
 #include <optional>
 
+class QPainterPath;
+
 namespace hl {
 
 class FlatView : public QWidget {
@@ -75,6 +77,7 @@ class FlatView : public QWidget {
     void paintStroke(QPainter& painter, const Shape& stroke, const Placed& at) const;
     void paintCaption(QPainter& painter, const Caption& caption, const Placed& at) const;
     void paintParts(QPainter& painter) const;
+    void paintPrint(QPainter& painter, const QPainterPath& outline, const Placed& placed) const;
     void paintSheets(QPainter& painter) const;
     void zoomAt(const QPointF& pixel, double factor);
 
@@ -88,6 +91,7 @@ class FlatView : public QWidget {
     std::vector<Sheet> sheets_;
     std::shared_ptr<const Case> laidOut_; // what they are of
     std::shared_ptr<const Case> built_;
+    std::vector<Vec2> upright_; // what is up on its panels
     double scale_ = 1; // pixels per mm
     QPointF origin_;   // pixel of the plane's origin
     bool fitted_ = true;

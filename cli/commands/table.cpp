@@ -15,6 +15,7 @@ Run declareRemove(CLI::App&);
 Run declareBreakUp(CLI::App&);
 Run declareRename(CLI::App&);
 Run declarePart(CLI::App&);
+Run declareNet(CLI::App&);
 Run declareJoin(CLI::App&);
 Run declareDraw(CLI::App&);
 Run declareStock(CLI::App&);
@@ -46,6 +47,7 @@ const std::vector<Command>& commands() {
         {"break-up", "makes single structures of a series", declareBreakUp},
         {"rename", "gives a thing another name", declareRename},
         {"part", "adds a sheet of its own", declarePart},
+        {"net", "a drawing of a whole net becomes a sheet of its own", declareNet},
         {"join", "glues one panel to another, edge to edge or crease to crease", declareJoin},
         {"draw", "draws a crease, slit or opening on the card or a part", declareDraw},
         {"dress", "mats, layers and toppers: for one panel or for all that shows", declareDress},

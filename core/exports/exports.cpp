@@ -1,6 +1,7 @@
 #include "core/exports/exports.h"
 #include "core/exports/writers.h"
 #include "core/files/atomic_save.h"
+#include "core/files/dxf_net.h"
 #include "core/files/svg_outline.h"
 #include <algorithm>
 #include <cctype>
@@ -52,7 +53,8 @@ Result<std::vector<std::string>> exportTo(const std::string& path, const Exporte
 }
 
 const std::vector<Importer>& importers() {
-    static const std::vector<Importer> table = {{"svg", "SVG drawing", outlineFromSvg}};
+    static const std::vector<Importer> table = {{"svg", "SVG drawing", outlineFromSvg},
+                                               {"dxf", "DXF drawing", outlineFromDxf}};
     return table;
 }
 

@@ -1,6 +1,7 @@
 #include "core/make/pattern.h"
 #include "core/design/design.h"
 #include "core/make/parts_list.h"
+#include "core/structures/layers/words.h"
 #include <algorithm>
 #include <cmath>
 #include <polyclipping/clipper.hpp>
@@ -201,6 +202,15 @@ std::vector<Pattern> patternsOf(const Design& design, const Assembly& assembly) 
     std::vector<Pattern> out;
     for (size_t i = 0; i < assembly.parts.size(); ++i)
         out.push_back(patternOf(design, assembly, static_cast<int>(i)));
+    for (const Printed& words : printedWords(design, assembly)) {
+        const Panel& panel = assembly.panels[static_cast<size_t>(words.panel)];
+        Pattern& pattern = out[static_cast<size_t>(panel.part)];
+        for (const Paper& letter : words.letters) {
+            pattern.strokes.push_back(drawn(Line::Label, letter.outline, true, panel.id));
+            for (const Ring& hole : letter.apertures)
+                pattern.strokes.push_back(drawn(Line::Label, hole, true, panel.id));
+        }
+    }
     return out;
 }
 

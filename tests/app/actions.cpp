@@ -3,13 +3,17 @@
 #include "app/actions/palette.h"
 #include "app/actions/room.h"
 #include "app/flat/flat_view.h"
+#include "app/flat/net_dialog.h"
 #include "app/prove/prove_view.h"
 #include "app/standing/standing_view.h"
 #include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
 #include "core/structures/family.h"
 #include "tests/app/real_window.h"
+#include "tests/edit/square_net.h"
 #include <QClipboard>
+#include <QComboBox>
+#include <QDialogButtonBox>
 #include <QInputDialog>
 #include <QLabel>
 #include <QListWidget>
@@ -166,6 +170,28 @@ class ActionsOfTheWindow : public QObject, hl::test::RealWindow {
         on("gallery", opens("gallery"));
         on("ask", opens("ask-dialog"));
         on("workshop", opens("workshop-dialog"));
+        on("import-net",
+           {[this] {
+                const QString path = dir_.filePath("net.dxf");
+                QFile f(path);
+                QVERIFY(f.open(QIODevice::WriteOnly));
+                f.write(hl::test::squareNet());
+                f.close();
+                answerFile(path);
+                whileModal<NetDialog>([](NetDialog* dialog) {
+                    // One layer is named for what it is; the other is said here.
+                    auto* other = dialog->findChild<QComboBox*>("net-layer-middle");
+                    QVERIFY(other);
+                    other->setCurrentIndex(int(NetLine::Valley));
+                    QVERIFY(dialog->made());
+                    dialog->findChild<QDialogButtonBox*>()->button(QDialogButtonBox::Ok)->click();
+                });
+            },
+            [this] {
+                QTRY_COMPARE(design().parts.size(), size_t(1));
+                QCOMPARE(design().parts[0].lines.size(), size_t(1));
+                QCOMPARE(QSettings().value("net-layers/middle").toInt(), int(NetLine::Valley));
+            }});
         on("print", {[this] {
                          whileModal<QPrintPreviewDialog>([this](QPrintPreviewDialog* dialog) {
                              previewed_ = dialog->objectName() == "print-preview";

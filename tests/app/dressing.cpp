@@ -1,6 +1,7 @@
 // Dressing in a real window: the tray, dress all, papers picked and dropped, what lies there; ways
 // to fold; silhouettes typed.
 #include "app/dress/dress_tray.h"
+#include "app/flat/flat_view.h"
 #include "app/gallery/ways_dialog.h"
 #include "app/inspect/inspector_panel.h"
 #include "app/standing/painter.h"
@@ -340,6 +341,19 @@ class DressingInTheWindow : public QObject, public RealWindow {
         const Case& c = *session().snapshot()->folded;
         const Scene scene = sceneOf(c, c.poses.back(), Posture::Standing, {});
         QCOMPARE(scene.prints.size(), size_t(1));
+        // The flat parts show it as well, paler, where the mat is.
+        w_->goTo("build");
+        QVERIFY(QTest::qWaitFor([&] { return w_->flat().settled(); }, patience));
+        laidOut();
+        const QImage flat = w_->flat().grab().toImage();
+        int purple = 0;
+        for (int y = 0; y < flat.height(); ++y)
+            for (int x = 0; x < flat.width(); ++x) {
+                const QColor pixel = flat.pixelColor(x, y);
+                purple += pixel.red() > pixel.green() + 40 && pixel.blue() > pixel.green() + 40;
+            }
+        QVERIFY2(purple > 300, qPrintable(QString::number(purple)));
+        w_->goTo("dress");
         // What is no picture is refused.
         QFile f(dir_.filePath("goat.svg"));
         QVERIFY(f.open(QIODevice::WriteOnly));

@@ -6,6 +6,7 @@
 #include "core/files/hlantern.h"
 #include "core/fold/case.h"
 #include "core/make/parts_list.h"
+#include "core/make/pattern.h"
 #include "core/picture/letters.h"
 #include "tests/support.h"
 #include <QtTest>
@@ -160,6 +161,12 @@ class WordsTest : public QObject {
         auto back = designFromText(designToText(d->first));
         QVERIFY(back && back->structure("sign")->text == "Platform 2");
         QVERIFY(printedWords(card(), *assemble(card())).empty());
+        // It stands on the pattern as well, every letter and the island in it.
+        int strokes = 0;
+        for (const Pattern& p : patternsOf(d->first, a))
+            for (const Shape& s : p.strokes)
+                strokes += s.is(Line::Label) && s.owner == "sign.label";
+        QVERIFY2(strokes > 9, qPrintable(QString::number(strokes)));
     }
 
     void clearOfFoldsAndEdges() {

@@ -1,0 +1,33 @@
+// What the layers of a drawing are: a choice for each, with a preview. Remembers what it was told.
+#pragma once
+#include "core/edit/net.h"
+#include <QDialog>
+
+class QComboBox;
+class QLabel;
+class QPushButton;
+
+namespace hl {
+
+class PictureView;
+
+class NetDialog : public QDialog {
+    Q_OBJECT
+  public:
+    NetDialog(const Design& design, const std::vector<DrawnPath>& drawing,
+              QWidget* parent = nullptr);
+    const NetMade* made() const { return made_ ? &*made_ : nullptr; }
+
+  private:
+    void look(); // tries it with what is chosen
+
+    const Design& design_;
+    const std::vector<DrawnPath>& drawing_;
+    std::vector<std::pair<std::string, QComboBox*>> layers_;
+    PictureView* preview_;
+    QLabel* said_;
+    QPushButton* take_;
+    std::optional<NetMade> made_;
+};
+
+} // namespace hl

@@ -1,0 +1,251 @@
+#include "core/files/dxf_net.h"
+#include "core/design/limits.h"
+#include "core/measure/number.h"
+#include <algorithm>
+#include <cmath>
+#include <dxflib/dl_creationadapter.h>
+#include <dxflib/dl_dxf.h>
+#include <locale>
+#include <sstream>
+
+namespace hl {
+namespace {
+
+constexpr size_t largestDrawing = 16UL << 20; // bytes
+constexpr size_t mostCorners = 100000;
+constexpr size_t mostPaths = 5000;
+constexpr double sagitta = 0.05; // mm: arcs as chords
+
+// What dxflib finds on its way through the drawing.
+class Reader : public DL_CreationAdapter {
+  public:
+    std::vector<DrawnPath> paths;
+    double unit = 1; // mm
+    bool tooMuch = false, outOfReach = false;
+
+    void setVariableInt(const std::string& key, int value, int) override {
+        if (key == "$INSUNITS")
+            unit = value == 1 ? 25.4 : value == 2 ? 304.8 : value == 5 ? 10 : value == 6 ? 1000 : 1;
+    }
+    void addLine(const DL_LineData& l) override {
+        begin(false);
+        meet({l.x1, l.y1});
+        meet({l.x2, l.y2});
+        end();
+    }
+    void addPolyline(const DL_PolylineData& p) override {
+        end();
+        begin(p.flags & 1);
+        inPolyline_ = true;
+        bulge_ = 0;
+    }
+    void addVertex(const DL_VertexData& v) override {
+        if (!inPolyline_)
+            return;
+        to({v.x, v.y});
+        bulge_ = v.bulge;
+    }
+    void endEntity() override {
+        if (inPolyline_)
+            end();
+    }
+    void endSequence() override { endEntity(); }
+    void addArc(const DL_ArcData& a) override {
+        begin(false);
+        double from = a.angle1 * pi / 180, sweep = (a.angle2 - a.angle1) * pi / 180;
+        while (sweep <= 0)
+            sweep += 2 * pi;
+        arc({a.cx, a.cy}, a.radius, from, sweep);
+        end();
+    }
+    void addCircle(const DL_CircleData& c) override {
+        begin(true);
+        arc({c.cx, c.cy}, c.radius, 0, 2 * pi);
+        if (!paths.empty() && !open_.points.empty())
+            open_.points.pop_back(); // which is the first again
+        end();
+    }
+
+  private:
+    void begin(bool closed) {
+        open_ = {getAttributes().getLayer(), {}, closed};
+        inPolyline_ = false;
+    }
+    void end() {
+        // The last side of a closed polyline may be an arc as well.
+        if (inPolyline_ && open_.closed && open_.points.size() > 1 && bulge_ != 0) {
+            to(open_.points.front() / unit);
+            open_.points.pop_back();
+        }
+        inPolyline_ = false;
+        if (open_.points.size() > 1)
+            paths.push_back(open_);
+        open_.points.clear();
+    }
+    void meet(const Vec2& p) {
+        if (++met_ > mostCorners) {
+            tooMuch = true;
+            return;
+        }
+        const Vec2 mm = p * unit;
+        if (!mm.allFinite() || mm.cwiseAbs().maxCoeff() > 1e6) {
+            outOfReach = true;
+            return;
+        }
+        if (open_.points.empty() || (open_.points.back() - mm).norm() > 1e-6)
+            open_.points.push_back(mm);
+    }
+    void arc(const Vec2& centre, double radius, double from, double sweep) {
+        if (!(radius > 0) || !std::isfinite(sweep) || !(radius * unit < 1e6)) {
+            outOfReach = outOfReach || !(radius * unit < 1e6);
+            return;
+        }
+        const double r = radius * unit;
+        const double step = r > sagitta ? 2 * std::acos(1 - sagitta / r) : 1;
+        const int n = std::clamp(static_cast<int>(std::ceil(std::fabs(sweep) / step)), 2, 400);
+        for (int i = 0; i <= n && !tooMuch; ++i) {
+            const double t = from + sweep * i / n;
+            meet(centre + radius * Vec2(std::cos(t), std::sin(t)));
+        }
+    }
+    // On to the next corner, by the arc that the last one's bulge says.
+    void to(const Vec2& p) {
+        if (open_.points.empty() || bulge_ == 0 || !std::isfinite(bulge_)) {
+            meet(p);
+            return;
+        }
+        const Vec2 a = open_.points.back() / unit, chord = p - a;
+        const double sweep = 4 * std::atan(bulge_), length = chord.norm();
+        if (length < 1e-9 || std::fabs(std::sin(sweep / 2)) < 1e-9) {
+            meet(p);
+            return;
+        }
+        const double radius = length / (2 * std::fabs(std::sin(sweep / 2)));
+        const Vec2 middle = (a + p) / 2;
+        const double off = length / (2 * std::tan(sweep / 2));
+        const Vec2 centre = middle + off * Vec2(-chord.y(), chord.x()) / length;
+        arc(centre, radius, std::atan2(a.y() - centre.y(), a.x() - centre.x()), sweep);
+        meet(p);
+    }
+
+    DrawnPath open_;
+    bool inPolyline_ = false;
+    double bulge_ = 0;
+    size_t met_ = 0;
+};
+
+} // namespace
+
+Result<std::vector<DrawnPath>> netFromDxf(const std::string& text) {
+    if (text.size() > largestDrawing)
+        return Problem{"", "the drawing is larger than " + numberText(largestDrawing >> 20) + " MB",
+                       "simplify it"};
+    if (text.find("SECTION") == std::string::npos)
+        return Problem{"", "this is no DXF drawing",
+                       "save it as DXF from the program that made it"};
+    std::stringstream stream(text);
+    stream.imbue(std::locale::classic());
+    Reader reader;
+    DL_Dxf dxf;
+    if (!dxf.in(stream, &reader))
+        return Problem{"", "this is no DXF drawing",
+                       "save it as DXF from the program that made it"};
+    if (reader.tooMuch)
+        return Problem{"", "it has more than " + numberText(mostCorners) + " corners",
+                       "simplify it"};
+    if (reader.outOfReach)
+        return Problem{"", "something in it lies a kilometre away", "move it to the origin"};
+    if (reader.paths.size() > mostPaths)
+        return Problem{"", "it has more than " + numberText(mostPaths) + " separate lines",
+                       "leave out what is not cut or folded"};
+    if (reader.paths.empty())
+        return Problem{"", "nothing is drawn in it that could be cut or folded",
+                       "draw lines, polylines, arcs or circles"};
+    return reader.paths;
+}
+
+std::vector<DrawnPath> joinedEnds(std::vector<DrawnPath> paths, double gap, double& widest) {
+    std::vector<DrawnPath> out;
+    std::vector<bool> used(paths.size(), false);
+    for (size_t i = 0; i < paths.size(); ++i) {
+        if (used[i])
+            continue;
+        used[i] = true;
+        DrawnPath path = std::move(paths[i]);
+        // At its end, then at its beginning, whatever comes nearest.
+        for (bool atEnd : {true, false})
+            while (!path.closed) {
+                const Vec2 end = atEnd ? path.points.back() : path.points.front();
+                const Vec2 other = atEnd ? path.points.front() : path.points.back();
+                double best = gap;
+                size_t next = paths.size();
+                bool turned = false;
+                for (size_t k = 0; k < paths.size(); ++k) {
+                    if (used[k] || paths[k].closed || paths[k].layer != path.layer)
+                        continue;
+                    for (bool back : {false, true}) {
+                        const Vec2& meets = back ? paths[k].points.back() : paths[k].points.front();
+                        if ((meets - end).norm() <= best) {
+                            best = (meets - end).norm();
+                            next = k;
+                            turned = back;
+                        }
+                    }
+                }
+                // Back to where it began, unless another piece is nearer.
+                if (path.points.size() > 2 && (other - end).norm() <= best) {
+                    widest = std::max(widest, (other - end).norm());
+                    path.closed = true;
+                    if ((other - end).norm() < gap)
+                        (atEnd ? path.points.pop_back()
+                               : void(path.points.erase(path.points.begin())));
+                    break;
+                }
+                if (next == paths.size())
+                    break;
+                widest = std::max(widest, best);
+                used[next] = true;
+                std::vector<Vec2> more = std::move(paths[next].points);
+                if (turned)
+                    std::reverse(more.begin(), more.end());
+                if (atEnd) {
+                    path.points.insert(path.points.end(), more.begin() + 1, more.end());
+                } else {
+                    std::reverse(more.begin(), more.end());
+                    path.points.insert(path.points.begin(), more.begin(), more.end() - 1);
+                }
+            }
+        out.push_back(std::move(path));
+    }
+    return out;
+}
+
+Result<std::vector<Point>> outlineFromDxf(const std::string& text) {
+    auto net = netFromDxf(text);
+    if (!net)
+        return net.problem();
+    for (DrawnPath& p : *net) // layers part nothing here
+        p.layer.clear();
+    double widest = 0;
+    const DrawnPath* best = nullptr;
+    const std::vector<DrawnPath> paths = joinedEnds(*net, 0.5, widest);
+    for (const DrawnPath& p : paths)
+        if (p.closed && p.points.size() > 2 &&
+            (!best || std::fabs(areaOf(p.points)) > std::fabs(areaOf(best->points))))
+            best = &p;
+    if (!best)
+        return Problem{"", "there is no closed outline in the drawing",
+                       "close it: its ends lie more than half a millimetre apart"};
+    if (best->points.size() > limits::corners)
+        return Problem{"", "the outline has more than " + numberText(limits::corners) + " corners",
+                       "simplify it"};
+    Vec2 low = best->points[0];
+    for (const Vec2& p : best->points)
+        low = low.cwiseMin(p);
+    std::vector<Point> out;
+    for (const Vec2& p : best->points)
+        out.push_back({Measure::fromMm(p.x() - low.x()), Measure::fromMm(p.y() - low.y())});
+    return out;
+}
+
+} // namespace hl
