@@ -76,7 +76,9 @@ NetDialog::NetDialog(const Design& design, const std::vector<DrawnPath>& drawing
         const auto means = meaningOf(p.layer);
         const int kept = QSettings().value(keyOf(p.layer), int(NetLine::Ignored)).toInt();
         box->setCurrentIndex(std::clamp(means ? int(*means) : kept, 0, 4));
-        form->addRow(q(p.layer), box);
+        auto* name = new QLabel(q(p.layer));
+        name->setTextFormat(Qt::PlainText);
+        form->addRow(name, box);
         connect(box, &QComboBox::currentIndexChanged, this, &NetDialog::look);
         layers_.emplace_back(p.layer, box);
     }

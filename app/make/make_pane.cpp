@@ -142,6 +142,14 @@ MakePane::MakePane(Session& session, QWidget& window)
         if (isVisible() && outOfDate())
             plan();
     });
+    // Of another design that cannot be made there is nothing to show.
+    connect(&session_, &Session::troubleChanged, this, [this] {
+        if (session_.trouble() && !session_.snapshot()) {
+            planned_.reset();
+            planning_.reset();
+            fillThings();
+        }
+    });
     connect(&worker_, &Worker::failed, this, [this](const QString& why) {
         progress_->hide();
         emit session_.refused(tr("The cuts could not be planned: %1").arg(why));
@@ -153,13 +161,16 @@ MakePane::MakePane(Session& session, QWidget& window)
 
 void MakePane::showEvent(QShowEvent* e) {
     QWidget::showEvent(e);
-    if (session_.snapshot() && outOfDate())
+    if (outOfDate())
         plan();
 }
 
 bool MakePane::outOfDate() const {
+    if (!session_.snapshot()) // it cannot be made just now; what was planned stays
+        return false;
     const auto& now = session_.snapshot()->folded;
-    if (taken_ && planned_ && now && now->design == planned_->folded->design)
+    if (taken_ && *taken_ == session_.workshop().drawer && planned_ && now &&
+        now->design == planned_->folded->design)
         return false;
     return now != planning_;
 }
@@ -176,7 +187,7 @@ void MakePane::plan() {
     if (!snapshot || !snapshot->folded)
         return;
     planning_ = snapshot->folded;
-    taken_ = false;
+    taken_.reset();
     progress_->setValue(0);
     progress_->show();
     const bool fromDrawer = fromDrawer_->isChecked();
@@ -365,7 +376,7 @@ void MakePane::takeSheets() {
     Workshop w = session_.workshop();
     w.drawer = drawerAfter(w.drawer, planned_->cuts);
     take_->setEnabled(false); // once
-    taken_ = true;
+    taken_ = w.drawer;
     session_.setWorkshop(w);
 }
 

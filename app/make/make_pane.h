@@ -51,8 +51,9 @@ class MakePane : public QWidget {
     std::shared_ptr<const Planned> planned_;
     std::shared_ptr<const Case> planning_; // what the plan under way is for
     QStringList ticks_;
-    bool taken_ =
-        false; // the sheets of this plan, out of the drawer: it is not planned anew for that
+    // What is left in the drawer once the sheets of this plan are out of it: it is not planned anew
+    // for that.
+    std::optional<Drawer> taken_;
     bool filling_ = false;
     QPushButton *cuts_, *scores_, *next_, *back_, *take_;
     QCheckBox* fromDrawer_;

@@ -224,9 +224,11 @@ Packing packed(const std::vector<CutPiece>& pieces, const std::vector<SheetKind>
         [&](int i) { return of(i).width + of(i).height; }};
     std::mt19937 random(20261125);
     const int plain = 5 * 4 * 4 * 2;
-    // Many pieces take longer each time: the work stays about the same.
-    const int runs = std::max(
-        40, static_cast<int>(tries * std::min(1.0, 32.0 / static_cast<double>(pieces.size()))));
+    // Many pieces take longer each time: the work stays about the same, however many cards are
+    // made.
+    const double many = static_cast<double>(pieces.size());
+    const int runs = std::min(std::max(40, static_cast<int>(tries * std::min(1.0, 32.0 / many))),
+                              std::max(2, static_cast<int>(2e8 / (many * many))));
     for (int n = 0; n < runs && !(cancel && *cancel); ++n) {
         // First each rule with each order; then orders a little mixed.
         const int m = n < plain ? n : static_cast<int>(random() % static_cast<unsigned>(plain));

@@ -58,6 +58,27 @@ Parameter widthParameter() {
         .why("a narrower strip tears at its folds", "no card is that large");
 }
 
+Parameter turnParameter(const std::string& meaning) {
+    return angleOf("turn", -180, 180, meaning)
+        .unless("upright")
+        .why("half a turn is all there is", "half a turn is all there is");
+}
+
+std::vector<Parameter> middleParameters(const std::string& whose) {
+    return {lengthOf("across", 0, 2000, "from the panel's left edge to " + whose + " middle")
+                .unless("the panel's middle"),
+            lengthOf("along", 0, 2000, "from the panel's lower edge to " + whose + " middle")
+                .grows(Parameter::Scale::Along)
+                .unless("the panel's middle")};
+}
+
+Parameter raiseParameter() {
+    return lengthOf("raise", 0, 20, "on foam above the panel")
+        .grows(Parameter::Scale::Kept)
+        .unless("glued flat")
+        .why("it would sink into the panel", "foam that high does not hold");
+}
+
 Parameter tabParameter() {
     return lengthOf("tab", 2, 60, "depth of the tabs")
         .grows(Parameter::Scale::Kept)

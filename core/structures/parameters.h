@@ -16,6 +16,10 @@ Parameter choiceOf(const std::string& name, std::vector<std::string> words,
 Parameter placeParameter();
 Parameter widthParameter();
 Parameter tabParameter();
+// Of what is glued on a panel: how far it is turned, where its middle lies, how high its foam is.
+Parameter turnParameter(const std::string& meaning);
+std::vector<Parameter> middleParameters(const std::string& whose); // across, along
+Parameter raiseParameter();
 
 inline constexpr double degree = pi / 180;
 

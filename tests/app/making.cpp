@@ -1,5 +1,6 @@
 // The room Make in a real window: sheets and cuts, boards and scores, ticks that stay, the drawer.
 #include "app/make/make_pane.h"
+#include "app/make/print_sheets.h"
 #include "app/prove/picture_view.h"
 #include "app/prove/workshop_dialog.h"
 #include "core/edit/edit.h"
@@ -11,6 +12,8 @@
 #include <QFile>
 #include <QLabel>
 #include <QListWidget>
+#include <QPrinter>
+#include <QProcess>
 #include <QPushButton>
 #include <QSpinBox>
 #include <QTableWidget>
@@ -127,6 +130,21 @@ class MakingInTheWindow : public QObject, public RealWindow {
         for (const PlannedSheet& s : pane()->planned()->cuts.sheets)
             QVERIFY(s.paper != "Signal red");
     }
+    // Of a design that cannot be made nothing is planned, and nothing of the one before is left.
+    void whatCannotBeMadeIsNotPlanned() {
+        Design d = office();
+        d.structures[0].on = "card.nowhere";
+        const QString path = dir_.filePath("unmade.hlantern");
+        QVERIFY(!keepDesign(d, path.toStdString()));
+        QVERIFY(w_->open(path));
+        QVERIFY(QTest::qWaitFor([&] { return session().trouble() != nullptr; }, patience));
+        w_->goTo("make");
+        QTRY_COMPARE_WITH_TIMEOUT(things()->count(), 0, patience);
+        QVERIFY(!in<QPushButton>("make-next")->isEnabled());
+        // Mended, it is planned.
+        planning([&] { session().edit(office(), "mend"); });
+        QCOMPARE(things()->count(), 2);
+    }
     void theDrawer() {
         // Nothing is in it.
         planning([&] {
@@ -199,6 +217,52 @@ class MakingInTheWindow : public QObject, public RealWindow {
         QVERIFY(settled());
         QCOMPARE(things()->count(), sheets);
         QVERIFY(things()->item(0)->text().contains("304.8"));
+    }
+
+    // On paper a millimetre is a millimetre: the check bar of 50 mm, measured on the printed page.
+    void printedAtTrueSize() {
+        const Case& c = *session().snapshot()->folded;
+        const SheetFormat format = *sheetFormat("a4");
+        const auto sheets = layOut(c.design, c.assembly, format);
+        const QString path = dir_.filePath("sheets.pdf");
+        const auto print = [&](const std::vector<Sheet>& all) {
+            QPrinter printer(QPrinter::HighResolution);
+            printer.setOutputFormat(QPrinter::PdfFormat);
+            printer.setOutputFileName(path);
+            printer.setFullPage(true);
+            printer.setPageSize(
+                QPageSize(QSizeF(format.width, format.height), QPageSize::Millimeter));
+            paintSheets(printer, all);
+        };
+        const auto pages = [&] {
+            QProcess p;
+            p.start("pdfinfo", {path});
+            p.waitForFinished();
+            const QString told = QString::fromUtf8(p.readAll());
+            const auto m = QRegularExpression("Pages:\\s+(\\d+)").match(told);
+            return m.hasMatch() ? m.captured(1).toInt() : -1;
+        };
+        print(sheets);
+        QCOMPARE(pages(), int(sheets.size()));
+        QProcess p;
+        p.start("pdftoppm", {"-r", "254", "-gray", "-singlefile", path, dir_.filePath("page")});
+        p.waitForFinished();
+        const QImage page(dir_.filePath("page.pgm"));
+        QVERIFY(std::abs(page.width() - (sheets[0].width > sheets[0].height ? 2970 : 2100)) < 12);
+        // Ten pixels are a millimetre; the bars stand 5 mm above the lower edge.
+        int longest = 0;
+        for (int y = page.height() - 70; y < page.height() - 30; ++y)
+            for (int x = 0, run = 0; x < page.width() / 3; ++x) {
+                run = qGray(page.pixel(x, y)) < 160 ? run + 1 : 0;
+                longest = std::max(longest, run);
+            }
+        QVERIFY2(std::abs(longest - 500) <= 6, qPrintable(QString::number(longest)));
+        // What is larger than the paper goes over several pages.
+        std::vector<Sheet> large(1, sheets[0]);
+        large[0].width = 360;
+        large[0].height = 500;
+        print(large);
+        QCOMPARE(pages(), 4); // each goes on by 188 mm across and 275 mm along
     }
 };
 

@@ -189,6 +189,24 @@ class Guillotine : public QObject {
         const std::atomic<bool> cancel{true};
         QCOMPARE(packed(pieces, kinds, 300, &cancel).missing.size(), pieces.size());
     }
+
+    // A whole edition of cards: many pieces are planned as well, and each is there once.
+    void anEditionOfCards() {
+        std::mt19937 chance(11);
+        std::vector<CutPiece> pieces;
+        double area = 0;
+        for (int n = 0; n < scaled(2500); ++n) {
+            pieces.push_back({20.0 + chance() % 100, 20.0 + chance() % 80, true});
+            area += pieces.back().width * pieces.back().height;
+        }
+        const std::vector<SheetKind> kinds{{210, 297, -1, false}};
+        const Packing p = packed(pieces, kinds);
+        QCOMPARE(sound(pieces, kinds, p), QString());
+        QVERIFY2(
+            double(p.sheets.size()) < 1.15 * area / (210 * 297) + 1,
+            qPrintable(
+                QString("%1 sheets, area of %2").arg(p.sheets.size()).arg(area / (210 * 297))));
+    }
 };
 
 QTEST_APPLESS_MAIN(Guillotine)

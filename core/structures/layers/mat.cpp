@@ -111,9 +111,7 @@ Family mat() {
         border("bottom", "at the bottom"),
         border("top", "at the top"),
         choiceOf("side", {"face", "back"}, "of the panel").unless("face"),
-        angleOf("turn", -180, 180, "by which its pattern is turned to the left")
-            .unless("upright")
-            .why("half a turn is all there is", "half a turn is all there is"),
+        turnParameter("by which its pattern is turned to the left"),
     };
     f.complete = completeMat;
     f.build = buildMat;

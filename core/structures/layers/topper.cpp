@@ -71,6 +71,7 @@ Family topper() {
     f.ground = Ground::Panel;
     f.host = "card.page-right";
     f.standsOn = {"page", "wall"};
+    const std::vector<Parameter> middle = middleParameters("the");
     f.parameters = {
         choiceOf("shape", shapeWords(), "its outline; drawn takes the outline that was imported")
             .unless("rectangle"),
@@ -81,18 +82,10 @@ Family topper() {
         countOf("corners", 3, 24, "of a polygon, or points of a star")
             .unless("six")
             .why("two corners enclose nothing", "with more it is a circle"),
-        lengthOf("across", 0, 2000, "from the panel's left edge to the middle")
-            .unless("the panel's middle"),
-        lengthOf("along", 0, 2000, "from the panel's lower edge to the middle")
-            .grows(Parameter::Scale::Along)
-            .unless("the panel's middle"),
-        angleOf("turn", -180, 180, "turned to the left")
-            .unless("upright")
-            .why("half a turn is all there is", "half a turn is all there is"),
-        lengthOf("raise", 0, 20, "on foam above the panel")
-            .grows(Parameter::Scale::Kept)
-            .unless("glued flat")
-            .why("it would sink into the panel", "foam that high does not hold"),
+        middle[0],
+        middle[1],
+        turnParameter("turned to the left"),
+        raiseParameter(),
         lengthOf("adhesive_from", 0, 1000, "where the adhesive begins, from its lower edge")
             .grows(Parameter::Scale::Along)
             .unless("the lower edge"),

@@ -205,20 +205,16 @@ Family wordsOnPanel() {
     f.ground = Ground::Panel;
     f.host = "card.page-right";
     f.standsOn = {"page", "wall", "mat"};
+    const std::vector<Parameter> middle = middleParameters("their");
     f.parameters = {
         choiceOf("as", {"letters", "cut-out", "label"}, "how they are made").unless("letters"),
         lengthOf("height", 2, 200, "of a capital letter")
             .grows(Parameter::Scale::Lesser)
             .unless("8 mm, or less on a low panel")
             .why("letters that low cannot be cut", "no letter is that high"),
-        lengthOf("across", 0, 2000, "from the panel's left edge to their middle")
-            .unless("the panel's middle"),
-        lengthOf("along", 0, 2000, "from the panel's lower edge to their middle")
-            .grows(Parameter::Scale::Along)
-            .unless("the panel's middle"),
-        angleOf("turn", -180, 180, "turned to the left")
-            .unless("upright")
-            .why("half a turn is all there is", "half a turn is all there is"),
+        middle[0],
+        middle[1],
+        turnParameter("turned to the left"),
         lengthOf("bridge", 0.3, 20, "the paper that holds the inside of an O, where cut out")
             .grows(Parameter::Scale::Kept)
             .unless("1.2 mm")
@@ -226,10 +222,7 @@ Family wordsOnPanel() {
         lengthOf("border", 0, 100, "of a label round its words")
             .grows(Parameter::Scale::Kept)
             .unless("4 mm"),
-        lengthOf("raise", 0, 20, "on foam above the panel")
-            .grows(Parameter::Scale::Kept)
-            .unless("glued flat")
-            .why("it would sink into the panel", "foam that high does not hold"),
+        raiseParameter(),
     };
     f.complete = completeWords;
     f.build = buildWords;
