@@ -8,7 +8,7 @@
 namespace hl {
 namespace {
 
-std::string mm(double v) { return numberText(v, 4); }
+std::string mmText(double v) { return numberText(v, 4); }
 
 std::string line(const std::vector<std::string>& fields) {
     std::string out;
@@ -24,8 +24,9 @@ Result<Exported> writeLists(const ExportInput& in) {
     Exported out;
     std::string text = line({"part", "paper", "count", "width_mm", "height_mm", "line"});
     for (const ListedPart& p : parts)
-        text += line({p.name, p.paper, numberText(p.count), mm(p.blank.x()), mm(p.blank.y()),
-                      p.say.panels.size() > 1 ? panelsText(p.say, Unit::Millimetre) : ""});
+        text +=
+            line({p.name, p.paper, numberText(p.count), mmText(p.blank.x()), mmText(p.blank.y()),
+                  p.say.panels.size() > 1 ? panelsText(p.say, Unit::Millimetre) : ""});
     out.files.push_back({"-parts", text});
     const CutPlan cuts = planCuts({in.design, in.assembly, parts, in.drawer, in.upright});
     text = line({"sheet", "paper", "sheet_width_mm", "sheet_height_mm", "cut", "piece_x_mm",
@@ -35,9 +36,10 @@ Result<Exported> writeLists(const ExportInput& in) {
         ++sheet;
         int n = 0;
         for (const GuillotineCut& c : s.cuts)
-            text += line({numberText(sheet), s.paper, mm(s.width), mm(s.height), numberText(++n),
-                          mm(c.piece.x), mm(c.piece.y), mm(c.piece.width), mm(c.piece.height),
-                          c.acrossX ? "x" : "y", mm(c.at), mm(c.fence)});
+            text += line({numberText(sheet), s.paper, mmText(s.width), mmText(s.height),
+                          numberText(++n), mmText(c.piece.x), mmText(c.piece.y),
+                          mmText(c.piece.width), mmText(c.piece.height), c.acrossX ? "x" : "y",
+                          mmText(c.at), mmText(c.fence)});
     }
     out.files.push_back({"-cuts", text});
     for (const MissingPart& m : cuts.missing)
@@ -50,8 +52,8 @@ Result<Exported> writeLists(const ExportInput& in) {
         for (const ScoreStep& s : b.steps) {
             const bool placed = s.edge && s.what != ScoreStep::Turn && s.what != ScoreStep::Flip;
             text += line({b.part, numberText(b.count), numberText(++n), doName(s.what),
-                          s.edge ? edgeName(*s.edge) : "", placed ? mm(s.at) : "",
-                          placed ? mm(s.from) : "", placed ? mm(s.to) : "",
+                          s.edge ? edgeName(*s.edge) : "", placed ? mmText(s.at) : "",
+                          placed ? mmText(s.from) : "", placed ? mmText(s.to) : "",
                           s.face ? "face" : "back", s.crease});
         }
     }

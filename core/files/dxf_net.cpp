@@ -17,7 +17,7 @@ constexpr size_t mostPaths = 5000;
 constexpr double sagitta = 0.05; // mm: arcs as chords
 
 // What dxflib finds on its way through the drawing.
-class Reader : public DL_CreationAdapter {
+class DxfReader : public DL_CreationAdapter {
   public:
     std::vector<DrawnPath> paths;
     double unit = 1; // mm
@@ -145,7 +145,7 @@ Result<std::vector<DrawnPath>> netFromDxf(const std::string& text) {
                        "save it as DXF from the program that made it"};
     std::stringstream stream(text);
     stream.imbue(std::locale::classic());
-    Reader reader;
+    DxfReader reader;
     DL_Dxf dxf;
     if (!dxf.in(stream, &reader))
         return Problem{"", "this is no DXF drawing",
