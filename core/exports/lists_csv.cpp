@@ -10,7 +10,7 @@ namespace {
 
 std::string mmText(double v) { return numberText(v, 4); }
 
-std::string line(const std::vector<std::string>& fields) {
+std::string csvRow(const std::vector<std::string>& fields) {
     std::string out;
     for (size_t i = 0; i < fields.size(); ++i)
         out += (i ? "," : "") + csvField(fields[i]);
@@ -22,39 +22,40 @@ std::string line(const std::vector<std::string>& fields) {
 Result<Exported> writeLists(const ExportInput& in) {
     const std::vector<ListedPart> parts = partsList(in.design, in.assembly);
     Exported out;
-    std::string text = line({"part", "paper", "count", "width_mm", "height_mm", "line"});
+    std::string text = csvRow({"part", "paper", "count", "width_mm", "height_mm", "line"});
     for (const ListedPart& p : parts)
         text +=
-            line({p.name, p.paper, numberText(p.count), mmText(p.blank.x()), mmText(p.blank.y()),
-                  p.say.panels.size() > 1 ? panelsText(p.say, Unit::Millimetre) : ""});
+            csvRow({p.name, p.paper, numberText(p.count), mmText(p.blank.x()), mmText(p.blank.y()),
+                    p.say.panels.size() > 1 ? panelsText(p.say, Unit::Millimetre) : ""});
     out.files.push_back({"-parts", text});
     const CutPlan cuts = planCuts({in.design, in.assembly, parts, in.drawer, in.upright});
-    text = line({"sheet", "paper", "sheet_width_mm", "sheet_height_mm", "cut", "piece_x_mm",
-                 "piece_y_mm", "piece_width_mm", "piece_height_mm", "across", "at_mm", "fence_mm"});
+    text =
+        csvRow({"sheet", "paper", "sheet_width_mm", "sheet_height_mm", "cut", "piece_x_mm",
+                "piece_y_mm", "piece_width_mm", "piece_height_mm", "across", "at_mm", "fence_mm"});
     int sheet = 0;
     for (const PlannedSheet& s : cuts.sheets) {
         ++sheet;
         int n = 0;
         for (const GuillotineCut& c : s.cuts)
-            text += line({numberText(sheet), s.paper, mmText(s.width), mmText(s.height),
-                          numberText(++n), mmText(c.piece.x), mmText(c.piece.y),
-                          mmText(c.piece.width), mmText(c.piece.height), c.acrossX ? "x" : "y",
-                          mmText(c.at), mmText(c.fence)});
+            text += csvRow({numberText(sheet), s.paper, mmText(s.width), mmText(s.height),
+                            numberText(++n), mmText(c.piece.x), mmText(c.piece.y),
+                            mmText(c.piece.width), mmText(c.piece.height), c.acrossX ? "x" : "y",
+                            mmText(c.at), mmText(c.fence)});
     }
     out.files.push_back({"-cuts", text});
     for (const MissingPart& m : cuts.missing)
         out.remarks.push_back(m.part + ": " + m.why + ".");
-    text = line(
+    text = csvRow(
         {"part", "count", "step", "do", "edge", "at_mm", "from_mm", "to_mm", "face", "crease"});
     const ScoringBoard board = in.drawer ? in.drawer->board : ScoringBoard();
     for (const BlankScores& b : planScores(parts, board, in.design.units)) {
         int n = 0;
         for (const ScoreStep& s : b.steps) {
             const bool placed = s.edge && s.what != ScoreStep::Turn && s.what != ScoreStep::Flip;
-            text += line({b.part, numberText(b.count), numberText(++n), doName(s.what),
-                          s.edge ? edgeName(*s.edge) : "", placed ? mmText(s.at) : "",
-                          placed ? mmText(s.from) : "", placed ? mmText(s.to) : "",
-                          s.face ? "face" : "back", s.crease});
+            text += csvRow({b.part, numberText(b.count), numberText(++n), doName(s.what),
+                            s.edge ? edgeName(*s.edge) : "", placed ? mmText(s.at) : "",
+                            placed ? mmText(s.from) : "", placed ? mmText(s.to) : "",
+                            s.face ? "face" : "back", s.crease});
         }
     }
     out.files.push_back({"-scores", text});

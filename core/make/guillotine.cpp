@@ -11,19 +11,19 @@ namespace hl {
 namespace {
 
 // How free rectangles are chosen and what becomes of the rest.
-struct Rules {
+struct FillRules {
     enum Choice { Area, ShortSide, LongSide, Side } choice = Area;
     enum Split { Largest, Level, Upright, ShortLeft } split = Largest;
     bool smallSheets = false; // a new sheet is the smallest that will do, not the largest
 };
 
 // One plan in the making.
-class Filling {
+class CutFilling {
   public:
-    Filling(const std::vector<CutPiece>& pieces, const std::vector<SheetKind>& kinds)
+    CutFilling(const std::vector<CutPiece>& pieces, const std::vector<SheetKind>& kinds)
         : pieces_(pieces), kinds_(kinds), used_(kinds.size(), 0) {}
 
-    void run(const std::vector<int>& order, const Rules& rules) {
+    void run(const std::vector<int>& order, const FillRules& rules) {
         for (int i : order)
             if (!place(i, rules) && !(open(i, rules) && place(i, rules)))
                 out_.missing.push_back(i);
@@ -31,7 +31,7 @@ class Filling {
     Packing& result() { return out_; }
 
   private:
-    bool place(int i, const Rules& rules) {
+    bool place(int i, const FillRules& rules) {
         const CutPiece& p = pieces_[static_cast<size_t>(i)];
         double best = 1e300;
         size_t sheet = 0, node = 0;
@@ -50,16 +50,16 @@ class Filling {
                     const double dx = room.width - w, dy = room.height - h;
                     double rank = 0;
                     switch (rules.choice) {
-                    case Rules::Area:
+                    case FillRules::Area:
                         rank = room.width * room.height - w * h;
                         break;
-                    case Rules::ShortSide:
+                    case FillRules::ShortSide:
                         rank = std::min(dx, dy);
                         break;
-                    case Rules::LongSide:
+                    case FillRules::LongSide:
                         rank = std::max(dx, dy);
                         break;
-                    case Rules::Side: // a strip of its own width before anything else
+                    case FillRules::Side: // a strip of its own width before anything else
                         rank = sidesAlike(dx, 0) || sidesAlike(dy, 0) ? -1e6 + dx + dy
                                                                       : room.width * room.height;
                         break;
@@ -78,22 +78,23 @@ class Filling {
         return true;
     }
     // The piece comes to lie in the lower left corner.
-    void put(std::vector<CutNode>& nodes, int node, int piece, bool turned, const Rules& rules) {
+    void put(std::vector<CutNode>& nodes, int node, int piece, bool turned,
+             const FillRules& rules) {
         const CutPiece& p = pieces_[static_cast<size_t>(piece)];
         const double w = turned ? p.height : p.width, h = turned ? p.width : p.height;
         const CutNode room = nodes[static_cast<size_t>(node)];
         const double dx = room.width - w, dy = room.height - h;
         bool level = false; // the level cut comes first, and goes all the way
         switch (rules.split) {
-        case Rules::Largest:
+        case FillRules::Largest:
             level = std::max(dx * h, room.width * dy) > std::max(dx * room.height, w * dy);
             break;
-        case Rules::Level:
+        case FillRules::Level:
             level = true;
             break;
-        case Rules::Upright:
+        case FillRules::Upright:
             break;
-        case Rules::ShortLeft:
+        case FillRules::ShortLeft:
             level = dx < dy;
             break;
         }
@@ -131,7 +132,7 @@ class Filling {
         return first;
     }
     // A further sheet that this piece goes on; offcuts before whole ones, the smallest first.
-    bool open(int i, const Rules& rules) {
+    bool open(int i, const FillRules& rules) {
         const CutPiece& p = pieces_[static_cast<size_t>(i)];
         int best = -1;
         const auto rank = [&](size_t k) {
@@ -232,9 +233,9 @@ Packing packed(const std::vector<CutPiece>& pieces, const std::vector<SheetKind>
     for (int n = 0; n < runs && !(cancel && *cancel); ++n) {
         // First each rule with each order; then orders a little mixed.
         const int m = n < plain ? n : static_cast<int>(random() % static_cast<unsigned>(plain));
-        Rules rules;
-        rules.choice = static_cast<Rules::Choice>(m / 5 % 4);
-        rules.split = static_cast<Rules::Split>(m / 20 % 4);
+        FillRules rules;
+        rules.choice = static_cast<FillRules::Choice>(m / 5 % 4);
+        rules.split = static_cast<FillRules::Split>(m / 20 % 4);
         rules.smallSheets = m / 80;
         std::vector<double> size(pieces.size());
         for (size_t i = 0; i < size.size(); ++i) {
@@ -246,7 +247,7 @@ Packing packed(const std::vector<CutPiece>& pieces, const std::vector<SheetKind>
         std::stable_sort(mine.begin(), mine.end(), [&](int a, int b) {
             return size[static_cast<size_t>(a)] > size[static_cast<size_t>(b)];
         });
-        Filling filling(pieces, kinds);
+        CutFilling filling(pieces, kinds);
         filling.run(mine, rules);
         consider(filling.result());
         if (progress)

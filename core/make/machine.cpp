@@ -7,7 +7,7 @@
 namespace hl {
 namespace {
 
-constexpr double between = 3; // mm, between two parts on a mat
+constexpr double betweenParts = 3; // mm, between two parts on a mat
 
 // A part's lines, turned by a quarter to the left or not, its lower left corner at `at`.
 void put(MachineMat& mat, const ListedPart& p, const Vec2& at, bool turned, double allowance) {
@@ -61,7 +61,7 @@ MachineJob machineJob(const std::vector<ListedPart>& parts, const CuttingMachine
     for (const ListedPart& p : parts)
         if (std::find(papers.begin(), papers.end(), p.paper) == papers.end())
             papers.push_back(p.paper);
-    const double around = between + 2 * machine.allowance;
+    const double around = betweenParts + 2 * machine.allowance;
     for (const std::string& paper : papers) {
         std::vector<CutPiece> pieces;
         std::vector<const ListedPart*> of;
@@ -72,7 +72,7 @@ MachineJob machineJob(const std::vector<ListedPart>& parts, const CuttingMachine
             }
         // What stands between parts is not needed along the mat's edge.
         const std::vector<SheetKind> mats{
-            {machine.width + between, machine.height + between, -1, false}};
+            {machine.width + betweenParts, machine.height + betweenParts, -1, false}};
         const Packing packing = packed(pieces, mats, 160);
         for (int i : packing.missing)
             job.remarks.push_back(of[static_cast<size_t>(i)]->name + " is " +

@@ -10,7 +10,7 @@ namespace hl {
 namespace {
 
 // A line to score or slit, from where it begins on the blank.
-struct Line {
+struct ScoreLine {
     std::string name;
     Vec2 from, to;
     bool face = true;
@@ -23,37 +23,39 @@ bool onGroove(double at, double spacing) {
     return std::fabs(at - std::round(at / spacing) * spacing) < 0.01;
 }
 
-class Bench {
+class ScoreBench {
   public:
-    Bench(const ListedPart& part, const ScoringBoard& board, Unit unit)
+    ScoreBench(const ListedPart& part, const ScoringBoard& board, Unit unit)
         : part_(part), board_(board), spacing_(grooveSpacing(board, unit)) {
         out_.width = part.blank.x();
         out_.height = part.blank.y();
     }
 
     BlankScores run() {
-        std::vector<Line> upright, level, slanted;
+        std::vector<ScoreLine> upright, level, slanted;
         for (auto& c : part_.creases) {
-            Line l{c.name, c.from, c.to, board_.school == School::OneFace || c.fold != "mountain"};
+            ScoreLine l{c.name, c.from, c.to,
+                        board_.school == School::OneFace || c.fold != "mountain"};
             (l.upright() ? upright : l.level() ? level : slanted).push_back(l);
         }
         out_.symmetrical = symmetrical(upright, out_.width, out_.height) ||
                            symmetrical(level, out_.height, out_.width);
         // The long scores first.
-        const auto longest = [](const std::vector<Line>& lines) {
+        const auto longest = [](const std::vector<ScoreLine>& lines) {
             double most = 0;
-            for (const Line& l : lines)
+            for (const ScoreLine& l : lines)
                 most = std::max(most, (l.to - l.from).norm());
             return most;
         };
-        std::vector<std::pair<std::vector<Line>*, bool>> ways{{&upright, true}, {&level, false}};
+        std::vector<std::pair<std::vector<ScoreLine>*, bool>> ways{{&upright, true},
+                                                                   {&level, false}};
         if (longest(level) > longest(upright))
             std::swap(ways[0], ways[1]);
         // All that is done on one face before the other comes up. What lies at the fence last is
         // what is turned over first.
         const auto any = [&](bool face) {
             for (auto* lines : {&upright, &level, &slanted})
-                for (const Line& l : *lines)
+                for (const ScoreLine& l : *lines)
                     if (l.face == face)
                         return true;
             return false;
@@ -61,7 +63,7 @@ class Bench {
         for (bool face : any(true) ? std::vector{true, false} : std::vector{false}) {
             for (auto& [lines, up] : ways)
                 scores(*lines, up, face);
-            for (const Line& l : slanted)
+            for (const ScoreLine& l : slanted)
                 if (l.face == face)
                     diagonal(l, ScoreStep::Score);
             if (edge_ == BlankEdge::Left || edge_ == BlankEdge::Right ? !ways[0].second
@@ -75,16 +77,16 @@ class Bench {
 
   private:
     // Turned end for end it is scored at the same grooves, over the same stretches.
-    static bool symmetrical(const std::vector<Line>& lines, double length, double across) {
+    static bool symmetrical(const std::vector<ScoreLine>& lines, double length, double across) {
         if (lines.size() < 2)
             return false;
-        const auto stretch = [](const Line& l) {
+        const auto stretch = [](const ScoreLine& l) {
             const double a = l.upright() ? l.from.y() : l.from.x(),
                          b = l.upright() ? l.to.y() : l.to.x();
             return std::pair(std::min(a, b), std::max(a, b));
         };
-        for (const Line& l : lines)
-            if (std::none_of(lines.begin(), lines.end(), [&](const Line& m) {
+        for (const ScoreLine& l : lines)
+            if (std::none_of(lines.begin(), lines.end(), [&](const ScoreLine& m) {
                     const auto [from, to] = stretch(l);
                     const auto [mfrom, mto] = stretch(m);
                     return std::fabs(m.place() - (length - l.place())) < 0.005 &&
@@ -101,14 +103,14 @@ class Bench {
 
     // All scores of one direction on one face: from one edge, from the other, or from both,
     // whichever takes the fewest settings.
-    void scores(const std::vector<Line>& lines, bool up, bool face) {
-        std::vector<Line> mine;
-        for (const Line& l : lines)
+    void scores(const std::vector<ScoreLine>& lines, bool up, bool face) {
+        std::vector<ScoreLine> mine;
+        for (const ScoreLine& l : lines)
             if (l.face == face)
                 mine.push_back(l);
         if (mine.empty())
             return;
-        std::sort(mine.begin(), mine.end(), [](const Line& a, const Line& b) {
+        std::sort(mine.begin(), mine.end(), [](const ScoreLine& a, const ScoreLine& b) {
             return std::pair(a.place(), std::min(a.from.sum(), a.to.sum())) <
                    std::pair(b.place(), std::min(b.from.sum(), b.to.sum()));
         });
@@ -122,7 +124,7 @@ class Bench {
             std::vector<bool> far;
             bool nearUsed = false, farUsed = false;
             int marks = 0;
-            for (const Line& l : mine) {
+            for (const ScoreLine& l : mine) {
                 const double at = l.place(), other = length - at;
                 const bool canNear = held(at, length), canFar = held(other, length);
                 bool f = way == 1 ||
@@ -202,7 +204,7 @@ class Bench {
         out_.steps.push_back(m);
     }
 
-    void score(const Line& l, bool up, bool far, ScoreStep::Do what) {
+    void score(const ScoreLine& l, bool up, bool far, ScoreStep::Do what) {
         lay(edgeOf(up, far), l.face);
         const double length = up ? out_.width : out_.height;
         ScoreStep s;
@@ -224,7 +226,7 @@ class Bench {
         out_.steps.push_back(s);
     }
 
-    void diagonal(const Line& l, ScoreStep::Do what) {
+    void diagonal(const ScoreLine& l, ScoreStep::Do what) {
         lay(edge_, l.face);
         mark(l.from, l.face, l.name);
         mark(l.to, l.face, l.name);
@@ -244,7 +246,7 @@ class Bench {
         const bool face = out_.steps.empty() || out_.steps.back().face;
         for (auto& slit : part_.slits)
             for (size_t i = 0; i + 1 < slit.points.size(); ++i) {
-                const Line l{slit.name, slit.points[i], slit.points[i + 1], face};
+                const ScoreLine l{slit.name, slit.points[i], slit.points[i + 1], face};
                 if (l.upright() || l.level())
                     score(l, l.upright(), false, ScoreStep::Slit);
                 else
@@ -304,7 +306,7 @@ std::vector<BlankScores> planScores(const std::vector<ListedPart>& parts, const 
     std::vector<BlankScores> out;
     for (size_t i = 0; i < parts.size(); ++i) {
         const ListedPart& p = parts[i];
-        BlankScores b = Bench(p, board, unit).run();
+        BlankScores b = ScoreBench(p, board, unit).run();
         b.part = p.name;
         b.listed = i;
         b.count = p.count;

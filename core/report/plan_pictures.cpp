@@ -19,7 +19,7 @@ bool sameArea(const SheetArea& a, const SheetArea& b) {
 }
 
 // The pieces as a tree of the cuts that are made, each with the room it takes once it is apart.
-struct Piece {
+struct TablePiece {
     SheetArea area;
     int first = -1, second = -1;
     bool acrossX = false;
@@ -27,10 +27,10 @@ struct Piece {
     Vec2 at{0, 0};                // of its lower left corner
 };
 
-class Table {
+class CutTable {
   public:
-    Table(const PlannedSheet& s, size_t done) : gap_(apart * std::max(s.width, s.height)) {
-        Piece whole;
+    CutTable(const PlannedSheet& s, size_t done) : gap_(apart * std::max(s.width, s.height)) {
+        TablePiece whole;
         whole.area = {0, 0, s.width, s.height};
         pieces_.push_back(whole);
         for (size_t n = 0; n < done && n < s.cuts.size(); ++n)
@@ -38,14 +38,14 @@ class Table {
         measure(0);
         place(0, {0, 0});
     }
-    const std::vector<Piece>& pieces() const { return pieces_; }
+    const std::vector<TablePiece>& pieces() const { return pieces_; }
 
   private:
     void cut(const GuillotineCut& c) {
         for (size_t i = 0; i < pieces_.size(); ++i) {
             if (pieces_[i].first >= 0 || !sameArea(pieces_[i].area, c.piece))
                 continue;
-            Piece one, other;
+            TablePiece one, other;
             one.area = other.area = c.piece;
             if (c.acrossX) {
                 one.area.width = c.at - c.piece.x;
@@ -65,31 +65,31 @@ class Table {
         }
     }
     void measure(size_t i) {
-        Piece& p = pieces_[i];
+        TablePiece& p = pieces_[i];
         p.width = p.area.width;
         p.height = p.area.height;
         if (p.first < 0)
             return;
         measure(static_cast<size_t>(p.first));
         measure(static_cast<size_t>(p.second));
-        const Piece &a = pieces_[static_cast<size_t>(p.first)],
-                    &b = pieces_[static_cast<size_t>(p.second)];
+        const TablePiece &a = pieces_[static_cast<size_t>(p.first)],
+                         &b = pieces_[static_cast<size_t>(p.second)];
         p.width = p.acrossX ? a.width + gap_ + b.width : std::max(a.width, b.width);
         p.height = p.acrossX ? std::max(a.height, b.height) : a.height + gap_ + b.height;
     }
     void place(size_t i, const Vec2& at) {
-        Piece& p = pieces_[i];
+        TablePiece& p = pieces_[i];
         p.at = at;
         if (p.first < 0)
             return;
-        const Piece& a = pieces_[static_cast<size_t>(p.first)];
+        const TablePiece& a = pieces_[static_cast<size_t>(p.first)];
         place(static_cast<size_t>(p.first), at);
         place(static_cast<size_t>(p.second),
               at + (p.acrossX ? Vec2(a.width + gap_, 0) : Vec2(0, a.height + gap_)));
     }
 
     double gap_;
-    std::vector<Piece> pieces_;
+    std::vector<TablePiece> pieces_;
 };
 
 // Words in a rectangle, as large as there is room for; nothing where they could not be read. Tall
@@ -130,20 +130,20 @@ Picture cutPicture(const PlannedSheet& sheet, size_t done, const std::string& pa
     p.caption = sheet.paper + ", " + sayLength(sheet.width, unit) + " x " +
                 sayLength(sheet.height, unit) +
                 (over ? ": all its parts" : ": cut " + numberText(done + 1));
-    const Table table(sheet, done);
-    const Piece& all = table.pieces().front();
+    const CutTable table(sheet, done);
+    const TablePiece& all = table.pieces().front();
     constexpr double margin = 13;
     const double scale =
         std::min((width - 2 * margin) / all.width, (height - 2 * margin) / all.height);
     if (!(scale > 0))
         return p;
     const Vec2 corner((width - scale * all.width) / 2, (height + scale * all.height) / 2);
-    const auto at = [&](const Piece& piece, double x, double y) {
+    const auto at = [&](const TablePiece& piece, double x, double y) {
         return Vec2(corner.x() + scale * (piece.at.x() + x - piece.area.x),
                     corner.y() - scale * (piece.at.y() + y - piece.area.y));
     };
     const GuillotineCut* next = over ? nullptr : &sheet.cuts[done];
-    for (const Piece& piece : table.pieces()) {
+    for (const TablePiece& piece : table.pieces()) {
         if (piece.first >= 0)
             continue;
         const SheetArea& a = piece.area;
