@@ -57,6 +57,7 @@ std::vector<std::string> characters(const std::string& text, std::vector<int>& s
 } // namespace
 
 std::vector<std::string> typefaces() {
+    const auto held = settingType();
     PangoFontFamily** families = nullptr;
     int n = 0;
     pango_font_map_list_families(fonts(), &families, &n);
@@ -69,6 +70,7 @@ std::vector<std::string> typefaces() {
 }
 
 SetWords setWords(const std::string& text, const std::string& typeface, double height) {
+    const auto held = settingType();
     SetWords out;
     std::string face = typeface.empty() ? shippedFace : typeface;
     if (!typeface.empty()) {

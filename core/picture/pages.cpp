@@ -44,6 +44,7 @@ void draw(cairo_t* cr, const Shape& s) {
 }
 
 void draw(cairo_t* cr, const Words& w) {
+    const auto held = settingType();
     const auto layout = layoutOf(w.text, w.size);
     int wide = 0;
     pango_layout_get_size(layout.get(), &wide, nullptr);
@@ -158,6 +159,7 @@ Result<std::string> PdfPages::finish() {
 }
 
 std::vector<std::string> linesOf(const std::string& text, double size, double most) {
+    const auto held = settingType();
     const auto layout = layoutOf(text, size);
     pango_layout_set_width(layout.get(), static_cast<int>(most * setLarger * PANGO_SCALE));
     pango_layout_set_wrap(layout.get(), PANGO_WRAP_WORD_CHAR);

@@ -8,6 +8,11 @@ extern "C" const unsigned char hl_font_begin[], hl_font_end[];
 
 namespace hl {
 
+std::unique_lock<std::recursive_mutex> settingType() {
+    static std::recursive_mutex mutex;
+    return std::unique_lock(mutex);
+}
+
 // The shipped face is read by fontconfig from a file without a name. Both live as long as the
 // program: cairo caches glyphs that refer to them.
 PangoFontMap* fonts() {

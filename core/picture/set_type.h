@@ -2,6 +2,7 @@
 // alone.
 #pragma once
 #include <memory>
+#include <mutex>
 #include <pango/pangocairo.h>
 #include <string>
 
@@ -15,6 +16,9 @@ inline constexpr const char* shippedFace = "Cabin";
 template<class T> using Held = std::unique_ptr<T, void (*)(T*)>;
 template<class T> using Object = std::unique_ptr<T, void (*)(gpointer)>;
 
+// Pango's objects are one thread's at a time, and designs are made on several: whoever uses what is
+// below holds this meanwhile.
+std::unique_lock<std::recursive_mutex> settingType();
 PangoFontMap* fonts();
 // Words of a size in mm, setLarger times as large.
 Object<PangoLayout> layoutOf(const std::string& text, double size,

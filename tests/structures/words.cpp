@@ -10,7 +10,9 @@
 #include "core/picture/letters.h"
 #include "tests/support.h"
 #include <QtTest>
+#include <atomic>
 #include <cmath>
+#include <thread>
 
 using namespace hl;
 using namespace hl::test;
@@ -192,6 +194,25 @@ class WordsTest : public QObject {
         QVERIFY(!told && told.problem().text().find("only words") != std::string::npos);
         auto changed = tell(said(d, "Welcome", {})->first, "sign", {{"text", "Goodbye"}});
         QVERIFY(changed && changed->structure("sign")->text == "Goodbye");
+    }
+
+    // Designs are made on several threads at once, and each sets its own words.
+    void onSeveralThreads() {
+        const SetWords alone = setWords("Quillmere & Bead", "", 9);
+        std::atomic<int> differ{0};
+        std::vector<std::thread> all;
+        for (int t = 0; t < 4; ++t)
+            all.emplace_back([&, t] {
+                for (int n = 0; n < 60; ++n) {
+                    setWords("Bead", n % 2 ? "Cabin" : "", 4 + 0.13 * n + t);
+                    const SetWords here = setWords("Quillmere & Bead", "", 9);
+                    differ +=
+                        here.pieces.size() != alone.pieces.size() || here.width != alone.width;
+                }
+            });
+        for (std::thread& t : all)
+            t.join();
+        QCOMPARE(int(differ), 0);
     }
 };
 

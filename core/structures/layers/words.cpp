@@ -165,6 +165,10 @@ Trouble buildWords(const StructureSpec& spec, const Values& v, const Host& host,
 
 std::vector<Printed> printedWords(const Design& design, const Assembly& a) {
     std::vector<Printed> out;
+    // Asked for at every frame: most cards have none.
+    if (std::none_of(design.structures.begin(), design.structures.end(),
+                     [](auto& s) { return s.kind == "words"; }))
+        return out;
     for (size_t i = 0; i < a.panels.size(); ++i) {
         const Panel& panel = a.panels[i];
         const std::string& id = a.parts[static_cast<size_t>(panel.part)].structure;
