@@ -25,6 +25,7 @@ FindingCard::FindingCard(Session& session)
     remedy_->setProperty("quiet", true);
     for (QLabel* label : {head_, message_, remedy_}) {
         label->setWordWrap(true);
+        label->setTextFormat(Qt::PlainText); // names are a maker's
         text->addWidget(label);
     }
     act_->setProperty("primary", true);

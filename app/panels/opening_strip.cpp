@@ -116,12 +116,18 @@ QRectF OpeningStrip::ribbon(int index, double from, double to) const {
 void OpeningStrip::paintEvent(QPaintEvent*) {
     QPainter p(this);
     p.setRenderHint(QPainter::Antialiasing);
-    const Theme& t = theme();
-    p.fillRect(rect(), t.panel);
-    const QRectF line = track();
+    p.fillRect(rect(), theme().panel);
     QFont small = font();
     small.setPointSizeF(font().pointSizeF() * 0.82);
     p.setFont(small);
+    paintScale(p);
+    paintRibbons(p);
+    paintHandle(p);
+}
+
+void OpeningStrip::paintScale(QPainter& p) const {
+    const Theme& t = theme();
+    const QRectF line = track();
     p.setPen(t.quiet);
     for (const Tick& tick : ticks()) {
         const double x = xOf(tick.at);
@@ -143,8 +149,12 @@ void OpeningStrip::paintEvent(QPaintEvent*) {
     done.setRight(xOf(session_.opening()));
     p.setBrush(t.accent);
     p.drawRoundedRect(done, 4, 4);
+}
 
-    // Ribbons: colour and texture both tell how grave it is, the name which rule it is.
+// Colour and texture both tell how grave it is, the name which rule it is.
+void OpeningStrip::paintRibbons(QPainter& p) const {
+    const Theme& t = theme();
+    const QRectF line = track();
     const auto rows = ribbons();
     for (size_t i = 0; i < rows.size(); ++i) {
         auto rule = std::find_if(hl::rules().begin(), hl::rules().end(),
@@ -175,12 +185,16 @@ void OpeningStrip::paintEvent(QPaintEvent*) {
         p.drawText(QRectF(line.left(), ribbonTop, line.width(), 24),
                    Qt::AlignLeft | Qt::AlignVCenter, tr("Nothing to report at any opening."));
     }
+}
 
+// The handle is a folded card seen from its edge: it opens as the card does.
+void OpeningStrip::paintHandle(QPainter& p) const {
+    const Theme& t = theme();
+    const QRectF line = track();
     const double x = xOf(session_.opening());
     p.setPen(QPen(t.accent, 1, Qt::DotLine));
-    if (!rows.empty())
+    if (!ribbons().empty())
         p.drawLine(QPointF(x, line.bottom()), QPointF(x, height() - 4));
-    // The handle is a folded card seen from its edge: it opens as the card does.
     const double half = shownDegrees() * pi / 360;
     const QPointF base(x, line.center().y() + 7);
     p.setPen(Qt::NoPen);

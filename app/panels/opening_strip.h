@@ -31,6 +31,9 @@ class OpeningStrip : public QWidget {
     QString scaleName() const;   // what is driven
     double shownDegrees() const; // its value now
     QRectF track() const;
+    void paintScale(QPainter& painter) const;
+    void paintRibbons(QPainter& painter) const;
+    void paintHandle(QPainter& painter) const;
     void scrub(double x);
     std::vector<const char*> ribbons() const; // rules that have findings
     QRectF ribbon(int index, double from, double to) const;

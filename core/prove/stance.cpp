@@ -83,6 +83,98 @@ void lookAt(const Case& c, Stance& s) {
     }
 }
 
+// The corners of all panels that are joined to something, where they are on display, and the panel
+// of each.
+struct Corners {
+    std::vector<Vec3> points;
+    std::vector<int> of;
+};
+
+// The corners, and with them where the card is heaviest.
+Corners weighed(const Case& c, Stance& s) {
+    Corners out;
+    for (size_t i = 0; i < c.assembly.panels.size(); ++i) {
+        const Panel& p = c.assembly.panels[i];
+        if (c.linkage.loose[i])
+            continue;
+        for (const Vec2& q : p.outline) {
+            out.points.push_back(s.pose.panels[i].at(q));
+            out.of.push_back(static_cast<int>(i));
+        }
+        const double weight = stockOf(c.design, c.assembly.parts[p.part]).weight;
+        for (const Ring& piece : p.pieces) {
+            const double m = std::fabs(areaOf(piece)) * 1e-6 * weight;
+            s.mass += m;
+            s.centre += m * s.pose.panels[i].at(centroidOf(piece));
+        }
+    }
+    if (s.mass > 0)
+        s.centre /= s.mass;
+    return out;
+}
+
+// How it rests on a facet of its hull.
+Rest restOn(const Case& c, const Stance& s, const Meant& meant, const Facet& f) {
+    Rest r;
+    r.down = f.outward;
+    r.height = f.offset - f.outward.dot(s.centre);
+    r.margin = 1e300;
+    for (size_t i = 0; i < f.ring.size(); ++i) {
+        const Vec3 &p = f.ring[i], &q = f.ring[(i + 1) % f.ring.size()];
+        if ((q - p).norm() < 1e-6)
+            continue;
+        const Vec3 inward = f.outward.cross((q - p).normalized());
+        r.margin = std::min(
+            r.margin, std::atan2(inward.dot(s.centre - p), std::max(r.height, 1e-6)) / degree);
+    }
+    for (auto& [down, name] : meant.downs)
+        if (down.dot(f.outward) > std::cos(aligned * degree) && !r.meant) {
+            r.meant = true;
+            r.name = name;
+        }
+    if (r.meant)
+        return r;
+    for (size_t i = 0; i < s.pose.panels.size(); ++i)
+        if (c.assembly.panels[i].role == Role::Page &&
+            std::fabs(s.pose.panels[i].turn.col(2).dot(f.outward)) > std::cos(aligned * degree))
+            r.name = "lying on a page";
+    if (r.name.empty())
+        r.name = f.outward.y() < -0.9  ? "on its bottom edges"
+                 : f.outward.y() > 0.9 ? "on its top edges"
+                                       : "tilted over";
+    return r;
+}
+
+// What hovers, what reaches below the pages, and how high and how upright everything stands.
+void heights(const Case& c, const Corners& corners, Stance& s) {
+    std::map<int, double> lowest, highest;
+    double pages = -1e300;
+    s.ground = -1e300;
+    for (size_t i = 0; i < corners.points.size(); ++i) {
+        const double d = s.down.dot(corners.points[i]);
+        const int panel = corners.of[i];
+        s.ground = std::max(s.ground, d);
+        auto [it, fresh] = lowest.try_emplace(panel, d);
+        it->second = std::max(it->second, d);
+        auto [top, first] = highest.try_emplace(panel, d);
+        top->second = std::min(top->second, d);
+        if (c.assembly.panels[panel].role == Role::Page)
+            pages = std::max(pages, d);
+    }
+    for (auto& [panel, d] : lowest) {
+        if (c.assembly.panels[panel].role == Role::Page && s.ground - d > touches)
+            s.hovering.emplace_back(panel, s.ground - d);
+        if (d > pages + touches)
+            s.below.emplace_back(panel, d - pages);
+    }
+    for (auto& [panel, d] : highest) {
+        if (c.assembly.panels[panel].role == Role::Tab || c.assembly.panels[panel].rides >= 0)
+            continue;
+        const double upright = std::fabs(s.pose.panels[panel].turn.col(2).dot(s.down));
+        s.standing.push_back({panel, s.ground - d, std::asin(std::min(1.0, upright)) / degree});
+    }
+}
+
 } // namespace
 
 const Rest* Stance::best() const {
@@ -97,61 +189,14 @@ Stance stanceOf(const Case& c) {
     Stance s;
     const double at = std::clamp(c.assembly.display.at, c.first(), c.last());
     s.pose = poseAt(c.linkage, c.motion, at);
-    std::vector<Vec3> points;
-    std::vector<int> of; // the panel of every point
-    for (size_t i = 0; i < c.assembly.panels.size(); ++i) {
-        const Panel& p = c.assembly.panels[i];
-        if (c.linkage.loose[i])
-            continue;
-        for (const Vec2& q : p.outline) {
-            points.push_back(s.pose.panels[i].at(q));
-            of.push_back(static_cast<int>(i));
-        }
-        const double weight = stockOf(c.design, c.assembly.parts[p.part]).weight;
-        for (const Ring& piece : p.pieces) {
-            const double m = std::fabs(areaOf(piece)) * 1e-6 * weight;
-            s.mass += m;
-            s.centre += m * s.pose.panels[i].at(centroidOf(piece));
-        }
-    }
-    if (s.mass > 0)
-        s.centre /= s.mass;
+    const Corners corners = weighed(c, s);
     const Meant meant = meantFor(c, s.pose);
     // As it is meant: the first direction; what lies open has none.
     if (!meant.downs.empty())
         s.down = meant.downs.front().first;
-    for (const Facet& f : hullOf(points)) {
-        Rest r;
-        r.down = f.outward;
-        r.height = f.offset - f.outward.dot(s.centre);
-        r.margin = 1e300;
-        for (size_t i = 0; i < f.ring.size(); ++i) {
-            const Vec3 &p = f.ring[i], &q = f.ring[(i + 1) % f.ring.size()];
-            if ((q - p).norm() < 1e-6)
-                continue;
-            const Vec3 inward = f.outward.cross((q - p).normalized());
-            r.margin = std::min(
-                r.margin, std::atan2(inward.dot(s.centre - p), std::max(r.height, 1e-6)) / degree);
-        }
-        for (auto& [down, name] : meant.downs)
-            if (down.dot(f.outward) > std::cos(aligned * degree) && !r.meant) {
-                r.meant = true;
-                r.name = name;
-            }
-        if (!r.meant) {
-            for (size_t i = 0; i < s.pose.panels.size(); ++i)
-                if (c.assembly.panels[i].role == Role::Page &&
-                    std::fabs(s.pose.panels[i].turn.col(2).dot(f.outward)) >
-                        std::cos(aligned * degree))
-                    r.name = "lying on a page";
-            if (r.name.empty())
-                r.name = f.outward.y() < -0.9  ? "on its bottom edges"
-                         : f.outward.y() > 0.9 ? "on its top edges"
-                                               : "tilted over";
-        }
-        if (r.margin > 0 || r.meant)
-            s.rests.push_back(r);
-    }
+    for (const Facet& f : hullOf(corners.points))
+        if (Rest r = restOn(c, s, meant, f); r.margin > 0 || r.meant)
+            s.rests.push_back(std::move(r));
     std::stable_sort(s.rests.begin(), s.rests.end(), [](const Rest& a, const Rest& b) {
         return a.meant != b.meant ? a.meant : a.margin > b.margin;
     });
@@ -162,32 +207,7 @@ Stance stanceOf(const Case& c) {
                     s.down = down;
                     break;
                 }
-    std::map<int, double> lowest, highest;
-    double pages = -1e300;
-    s.ground = -1e300;
-    for (size_t i = 0; i < points.size(); ++i) {
-        const double d = s.down.dot(points[i]);
-        s.ground = std::max(s.ground, d);
-        auto [it, fresh] = lowest.try_emplace(of[i], d);
-        it->second = std::max(it->second, d);
-        auto [top, first] = highest.try_emplace(of[i], d);
-        top->second = std::min(top->second, d);
-        if (c.assembly.panels[of[i]].role == Role::Page)
-            pages = std::max(pages, d);
-    }
-    for (auto& [panel, d] : lowest) {
-        if (c.assembly.panels[panel].role == Role::Page && s.ground - d > touches)
-            s.hovering.emplace_back(panel, s.ground - d);
-        if (d > pages + touches)
-            s.below.emplace_back(panel, d - pages);
-    }
-    for (auto& [panel, d] : highest) {
-        const Panel& p = c.assembly.panels[panel];
-        if (p.role == Role::Tab)
-            continue;
-        const double upright = std::fabs(s.pose.panels[panel].turn.col(2).dot(s.down));
-        s.standing.push_back({panel, s.ground - d, std::asin(std::min(1.0, upright)) / degree});
-    }
+    heights(c, corners, s);
     if (at < liesOpen || !c.design.structures.empty())
         lookAt(c, s);
     return s;

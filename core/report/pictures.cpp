@@ -179,24 +179,23 @@ Picture mapOf(const Evidence& e, double width, double height) {
     return p;
 }
 
-Picture profileOf(const Case& c, double opening, double section, double width, double height) {
-    Picture p;
-    p.width = width;
-    p.height = height;
-    p.caption = "Side profile, " + sayAmount(c, section) + " along the spine";
-    const Pose pose = poseAt(c.linkage, c.motion, opening);
-    struct Piece {
-        Vec2 a, b;
-        int panel;
-        double length;
-    };
-    std::vector<Piece> pieces;
-    Vec2 low = Vec2::Constant(1e300), high = -low;
+namespace {
+
+// Where a plane across the spine meets a panel, and how long that is.
+struct Cut {
+    Vec2 a, b;
+    int panel;
+    double length;
+};
+
+// All cuts at `section` along the spine, of a pose.
+std::vector<Cut> cutAcross(const Case& c, const Pose& pose, double section) {
+    std::vector<Cut> out;
     for (size_t i = 0; i < pose.panels.size(); ++i) {
         if (c.linkage.loose[i])
             continue;
         for (const Ring& ring : c.assembly.panels[i].pieces) {
-            std::vector<Vec2> cut;
+            std::vector<Vec2> ends;
             for (size_t k = 0; k < ring.size(); ++k) {
                 const Vec3 q = pose.panels[i].at(ring[k]),
                            r = pose.panels[i].at(ring[(k + 1) % ring.size()]);
@@ -204,46 +203,26 @@ Picture profileOf(const Case& c, double opening, double section, double width, d
                 if ((hq < 0) == (hr < 0))
                     continue;
                 const Vec3 x = q + (r - q) * (hq / (hq - hr));
-                cut.emplace_back(x.x(), x.z());
+                ends.emplace_back(x.x(), x.z());
             }
-            if (cut.size() < 2 || (cut[0] - cut[1]).norm() < 0.05)
-                continue;
-            pieces.push_back({cut[0], cut[1], static_cast<int>(i), (cut[0] - cut[1]).norm()});
-            for (const Vec2& q : cut) {
-                low = low.cwiseMin(q);
-                high = high.cwiseMax(q);
-            }
+            if (ends.size() >= 2 && (ends[0] - ends[1]).norm() >= 0.05)
+                out.push_back({ends[0], ends[1], static_cast<int>(i), (ends[0] - ends[1]).norm()});
         }
     }
-    if (pieces.empty()) {
-        p.write({width / 2, height / 2}, "Nothing is cut there.", 3.2, 0, quiet);
-        return p;
-    }
-    const Vec2 size = (high - low).cwiseMax(Vec2::Constant(1));
-    const double scale = std::min((width - 30) / size.x(), (height - 20) / size.y());
-    const Vec2 middle = (low + high) / 2;
-    // The opening upward, as the card lies before its maker.
-    auto at = [&](const Vec2& q) -> Vec2 {
-        return {width / 2 - 7 + scale * (q.x() - middle.x()),
-                height / 2 - 5 - scale * (q.y() - middle.y())};
-    };
-    for (const Piece& s : pieces) {
-        const Role role = c.assembly.panels[s.panel].role;
-        p.line(at(s.a), at(s.b),
-               role == Role::Page  ? ink
-               : role == Role::Tab ? quiet
-                                   : accent,
-               role == Role::Page ? 0.9 : 0.55,
-               role == Role::Tab ? std::vector<double>{1, 0.8} : std::vector<double>{});
-    }
-    // Lengths along the longest walls, as many as there is room for.
-    std::stable_sort(pieces.begin(), pieces.end(),
+    return out;
+}
+
+// Lengths along the longest walls, as many as there is room for. `at` puts a place on the picture.
+template<class At>
+void tellLengths(Picture& p, const Case& c, std::vector<Cut> cuts, const At& at) {
+    constexpr size_t most = 9;
+    std::stable_sort(cuts.begin(), cuts.end(),
                      [](auto& a, auto& b) { return a.length > b.length; });
-    int told = 0;
     std::vector<Vec2> taken;
-    for (const Piece& s : pieces) {
+    for (const Cut& s : cuts) {
         const Vec2 a = at(s.a), b = at(s.b), mid = (a + b) / 2;
-        if (c.assembly.panels[s.panel].role != Role::Wall || (a - b).norm() < 6 || told == 9)
+        if (c.assembly.panels[s.panel].role != Role::Wall || (a - b).norm() < 6 ||
+            taken.size() == most)
             continue;
         Vec2 n = leftOf((b - a).normalized());
         if (n.y() > 0)
@@ -259,8 +238,45 @@ Picture profileOf(const Case& c, double opening, double section, double width, d
                 : n.x() < -0.4 ? 1
                                : 0,
                 ink);
-        ++told;
     }
+}
+
+} // namespace
+
+Picture profileOf(const Case& c, double opening, double section, double width, double height) {
+    Picture p;
+    p.width = width;
+    p.height = height;
+    p.caption = "Side profile, " + sayAmount(c, section) + " along the spine";
+    const std::vector<Cut> cuts = cutAcross(c, poseAt(c.linkage, c.motion, opening), section);
+    if (cuts.empty()) {
+        p.write({width / 2, height / 2}, "Nothing is cut there.", 3.2, 0, quiet);
+        return p;
+    }
+    Vec2 low = Vec2::Constant(1e300), high = -low;
+    for (const Cut& s : cuts)
+        for (const Vec2& q : {s.a, s.b}) {
+            low = low.cwiseMin(q);
+            high = high.cwiseMax(q);
+        }
+    const Vec2 size = (high - low).cwiseMax(Vec2::Constant(1));
+    const double scale = std::min((width - 30) / size.x(), (height - 20) / size.y());
+    const Vec2 middle = (low + high) / 2;
+    // The opening upward, as the card lies before its maker.
+    auto at = [&](const Vec2& q) -> Vec2 {
+        return {width / 2 - 7 + scale * (q.x() - middle.x()),
+                height / 2 - 5 - scale * (q.y() - middle.y())};
+    };
+    for (const Cut& s : cuts) {
+        const Role role = c.assembly.panels[s.panel].role;
+        p.line(at(s.a), at(s.b),
+               role == Role::Page  ? ink
+               : role == Role::Tab ? quiet
+                                   : accent,
+               role == Role::Page ? 0.9 : 0.55,
+               role == Role::Tab ? std::vector<double>{1, 0.8} : std::vector<double>{});
+    }
+    tellLengths(p, c, cuts, at);
     const Vec2 l = at({low.x(), low.y()}), h = at({high.x(), high.y()});
     dimension(p, {l.x(), height - 8}, {h.x(), height - 8}, sayAmount(c, size.x()), {0, 1});
     dimension(p, {h.x() + 4, l.y()}, {h.x() + 4, h.y()}, sayAmount(c, size.y()), {1, 0});

@@ -59,75 +59,71 @@ std::string list(const Case& c, const std::vector<int>& panels) {
     return out;
 }
 
-} // namespace
+Finding findingAt(const Case& c, Severity s, double at) {
+    return Finding::of("mobility", s, c.first(), c.last(), at);
+}
 
-void mobility(const Evidence& e, const Stop&, std::vector<Finding>& out) {
-    const Case& c = e.c;
-    const Linkage& k = c.linkage;
-    auto finding = [&](Severity s, double at) {
-        return Finding::of("mobility", s, c.first(), c.last(), at);
-    };
-    std::set<int> told;
-    double stageEnd = -1; // the end of the stage just looked at: what goes together is one motion
-    for (const Course::Leg& leg : k.course.legs()) {
-        if (leg.end == stageEnd)
-            continue;
-        stageEnd = leg.end;
-        const Pose* pose = generalPose(c, leg);
-        if (!pose)
-            continue; // it binds everywhere: the misfit says so
-        const Mobility m = mobilityAt(k, c.motion, *pose, leg.joint);
-        for (int l : m.locking) {
-            const Loop& loop = k.loops[l];
-            Finding f = finding(Severity::Stop, pose->opening);
-            nameIn(f, c, loop.held);
-            nameIn(f, c, loop.landing);
-            std::string round; // the creases of the loop
-            std::set<int> met;
-            for (const LoopHinge& h : loop.hinges)
-                if (met.insert(h.joint).second)
-                    round += (round.empty() ? "the " : ", the ") + sayJoint(c, h.joint);
-            const std::string how =
-                loop.join < 0 ? "folded along" : traitsOf(c.assembly.joins[loop.join].kind).held;
-            f.message = "The card is locked: with the " + sayPanel(c, loop.held) + " " + how +
-                        " the " + sayPanel(c, loop.landing) + " the " + sayJoint(c, leg.joint) +
-                        " cannot move " + sayOpening(c, pose->opening, pose->opening) +
-                        ". The loop that locks runs over " + round + ".";
-            f.remedy = "Leave that tab unglued, or make its creases parallel to the fold or meet "
-                       "on it.";
-            out.push_back(f);
-        }
-        // What flaps inside a loop, told once for each part.
-        std::set<int> parts, panels;
-        for (int j : m.flapping)
-            for (int panel : {k.joints[j].left, k.joints[j].right})
-                if (c.assembly.panels[panel].role == Role::Wall)
-                    panels.insert(panel);
-        for (int j : m.flapping) {
-            const int part = c.assembly.panels[k.joints[j].right].part;
-            if (taut(c, j) || !told.insert(part).second)
-                continue;
-            std::vector<int> mine;
-            for (int p : panels)
-                if (c.assembly.panels[p].part == part)
-                    mine.push_back(p);
-            // What rises by itself from a lone base is held by its folds on purpose.
-            const bool meant = k.spine < 0;
-            Finding f = finding(meant ? Severity::Note : Severity::Caution, pose->opening);
-            for (int p : mine)
-                nameIn(f, c, p);
-            if (mine.empty()) {
-                nameIn(f, c, k.joints[j].right);
-                mine.push_back(k.joints[j].right);
-            }
-            f.message = "The " + list(c, mine) + " can flap while the " + sayJoint(c, leg.joint) +
-                        " stands still, round the " + sayJoint(c, j) +
-                        "; only the stiffness of the folds holds them as drawn.";
-            f.remedy = meant ? "Nothing, if it is to rise by itself."
-                             : "Take out a crease, or glue down one more tab.";
-            out.push_back(f);
-        }
+void locked(const Case& c, int joint, const Mobility& m, const Pose& pose,
+            std::vector<Finding>& out) {
+    for (int l : m.locking) {
+        const Loop& loop = c.linkage.loops[l];
+        Finding f = findingAt(c, Severity::Stop, pose.opening);
+        nameIn(f, c, loop.held);
+        nameIn(f, c, loop.landing);
+        std::string round; // the creases of the loop
+        std::set<int> met;
+        for (const LoopHinge& h : loop.hinges)
+            if (met.insert(h.joint).second)
+                round += (round.empty() ? "the " : ", the ") + sayJoint(c, h.joint);
+        const std::string how =
+            loop.join < 0 ? "folded along" : traitsOf(c.assembly.joins[loop.join].kind).held;
+        f.message = "The card is locked: with the " + sayPanel(c, loop.held) + " " + how + " the " +
+                    sayPanel(c, loop.landing) + " the " + sayJoint(c, joint) + " cannot move " +
+                    sayOpening(c, pose.opening, pose.opening) + ". The loop that locks runs over " +
+                    round + ".";
+        f.remedy =
+            "Leave that tab unglued, or make its creases parallel to the fold or meet on it.";
+        out.push_back(f);
     }
+}
+
+// What flaps inside a loop, told once for each part.
+void flapping(const Case& c, int joint, const Mobility& m, const Pose& pose, std::set<int>& told,
+              std::vector<Finding>& out) {
+    const Linkage& k = c.linkage;
+    std::set<int> panels;
+    for (int j : m.flapping)
+        for (int panel : {k.joints[j].left, k.joints[j].right})
+            if (c.assembly.panels[panel].role == Role::Wall)
+                panels.insert(panel);
+    for (int j : m.flapping) {
+        const int part = c.assembly.panels[k.joints[j].right].part;
+        if (taut(c, j) || !told.insert(part).second)
+            continue;
+        std::vector<int> mine;
+        for (int p : panels)
+            if (c.assembly.panels[p].part == part)
+                mine.push_back(p);
+        // What rises by itself from a lone base is held by its folds on purpose.
+        const bool meant = k.spine < 0;
+        Finding f = findingAt(c, meant ? Severity::Note : Severity::Caution, pose.opening);
+        for (int p : mine)
+            nameIn(f, c, p);
+        if (mine.empty()) {
+            nameIn(f, c, k.joints[j].right);
+            mine.push_back(k.joints[j].right);
+        }
+        f.message = "The " + list(c, mine) + " can flap while the " + sayJoint(c, joint) +
+                    " stands still, round the " + sayJoint(c, j) +
+                    "; only the stiffness of the folds holds them as drawn.";
+        f.remedy = meant ? "Nothing, if it is to rise by itself."
+                         : "Take out a crease, or glue down one more tab.";
+        out.push_back(f);
+    }
+}
+
+void flaps(const Case& c, std::vector<Finding>& out) {
+    const Linkage& k = c.linkage;
     for (int j : k.flaps) {
         const Joint& joint = k.joints[j];
         if (k.loose[joint.left])
@@ -138,7 +134,7 @@ void mobility(const Evidence& e, const Stop&, std::vector<Finding>& out) {
         });
         const int panel = outer ? joint.right : joint.left;
         const bool tab = c.assembly.panels[panel].role == Role::Tab;
-        Finding f = finding(Severity::Note, c.first());
+        Finding f = findingAt(c, Severity::Note, c.first());
         nameIn(f, c, panel);
         f.message =
             "The " + sayPanel(c, panel) +
@@ -147,16 +143,42 @@ void mobility(const Evidence& e, const Stop&, std::vector<Finding>& out) {
         f.remedy = tab ? "Glue it to a panel, or remove it." : "Nothing, if it is meant to flap.";
         out.push_back(f);
     }
-    std::set<int> loose;
-    for (size_t i = 0; i < k.loose.size(); ++i)
-        if (k.loose[i] && loose.insert(c.assembly.panels[i].part).second) {
-            const Part& part = c.assembly.parts[c.assembly.panels[i].part];
-            Finding f = finding(Severity::Caution, c.first());
-            nameIn(f, c, static_cast<int>(i));
-            f.message = part.name + " is joined to nothing; it lies beside the card.";
-            f.remedy = "Give it a tab and glue that to a panel.";
-            out.push_back(f);
-        }
+}
+
+void loose(const Case& c, std::vector<Finding>& out) {
+    std::set<int> told;
+    for (size_t i = 0; i < c.linkage.loose.size(); ++i) {
+        const int number = c.assembly.panels[i].part;
+        if (!c.linkage.loose[i] || !told.insert(number).second)
+            continue;
+        Finding f = findingAt(c, Severity::Caution, c.first());
+        nameIn(f, c, static_cast<int>(i));
+        f.message =
+            c.assembly.parts[number].name + " is joined to nothing; it lies beside the card.";
+        f.remedy = "Give it a tab and glue that to a panel.";
+        out.push_back(f);
+    }
+}
+
+} // namespace
+
+void mobility(const Evidence& e, const Stop&, std::vector<Finding>& out) {
+    const Case& c = e.c;
+    std::set<int> told;
+    double stageEnd = -1; // the end of the stage just looked at: what goes together is one motion
+    for (const Course::Leg& leg : c.linkage.course.legs()) {
+        if (leg.end == stageEnd)
+            continue;
+        stageEnd = leg.end;
+        const Pose* pose = generalPose(c, leg);
+        if (!pose)
+            continue; // it binds everywhere: the misfit says so
+        const Mobility m = mobilityAt(c.linkage, c.motion, *pose, leg.joint);
+        locked(c, leg.joint, m, *pose, out);
+        flapping(c, leg.joint, m, *pose, told, out);
+    }
+    flaps(c, out);
+    loose(c, out);
 }
 
 } // namespace hl
