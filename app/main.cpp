@@ -51,7 +51,8 @@ static void leaveAfterFirstPicture(Workbench& window) {
 namespace hl {
 
 // Pictures for the command line, without a window: --picture DESIGN OUT OPENING WIDTH HEIGHT
-// FRAMES. An opening below nought is the displayed one; more than one frame is a moving picture.
+// FRAMES KIND. An opening below nought is the displayed one; more than one frame is a moving
+// picture.
 static int takePicture(const QStringList& words) {
     auto refuse = [](const Problem& p) {
         std::fprintf(stderr, "%s\n", p.text().c_str());
@@ -71,7 +72,8 @@ static int takePicture(const QStringList& words) {
     chooseTheme(false);
     const Trouble t =
         frames > 1
-            ? saveFilm(cardFilm(card, frames, size), frames / 15.0, words[1])
+            ? saveFilm(cardFilm(card, frames, size), frames / 15.0, words[1],
+                       words[6] == "gif" ? Moving::Gif : Moving::Webp)
             : savePicture(cardImage(card, opening < 0 ? c.assembly.display.at : opening, size),
                           words[1]);
     return t ? refuse(*t) : 0;
@@ -85,7 +87,7 @@ int main(int argc, char** argv) {
     QApplication::setApplicationName("Hinge Lantern");
     QApplication::setApplicationVersion(HL_VERSION);
     QApplication::setDesktopFileName("hinge-lantern");
-    if (app.arguments().value(1) == "--picture" && app.arguments().size() == 8)
+    if (app.arguments().value(1) == "--picture" && app.arguments().size() == 9)
         return hl::takePicture(app.arguments().mid(2));
     hl::chooseTheme(hl::darkWanted());
     hl::Workbench window;

@@ -209,20 +209,23 @@ void Workbench::exportPicture() {
     QString name = QFileInfo(session_.path()).completeBaseName();
     if (name.isEmpty())
         name = "card";
-    const QString path = fileDialog(
-        this, tr("Save a picture of the card"), QFileDialog::AcceptSave,
-        {tr("Picture (*.png)"), tr("Moving picture of the opening (*.webp)")}, "png", name);
+    const QString path =
+        fileDialog(this, tr("Save a picture of the card"), QFileDialog::AcceptSave,
+                   {tr("Picture (*.png)"), tr("Moving picture of the opening (*.webp)"),
+                    tr("Moving picture of the opening (*.gif)")},
+                   "png", name);
     if (path.isEmpty())
         return;
     const QString ending = QFileInfo(path).suffix().toLower();
-    if (ending != "png" && ending != "webp")
+    if (ending != "png" && ending != "webp" && ending != "gif")
         return tell(tr("%1: this ending is no format for it; end the name with %2.")
-                        .arg(path, tr(".png or .webp")));
+                        .arg(path, tr(".png, .webp or .gif")));
     QApplication::setOverrideCursor(Qt::WaitCursor);
     const Pictured card(session_.snapshot()->folded);
     const Trouble t = ending == "png"
                           ? savePicture(cardImage(card, session_.opening(), {1600, 1200}), path)
-                          : saveFilm(cardFilm(card, frames, {640, 480}), frames / 15.0, path);
+                          : saveFilm(cardFilm(card, frames, {640, 480}), frames / 15.0, path,
+                                     ending == "gif" ? Moving::Gif : Moving::Webp);
     QApplication::restoreOverrideCursor();
     if (t)
         return tell(QString::fromStdString(t->text()));
@@ -252,12 +255,26 @@ void Workbench::exportAs(Exports what, const QString& title, const QString& fall
     if (!made)
         return tell(QString::fromStdString(made.problem().text()));
     const bool proved = s && s->evidence && session_.current();
+    std::shared_ptr<const Pixels> seen;
+    if (what == Exports::BuildSheet && s && s->folded) { // with the card as it will look
+        const Pictured card(s->folded);
+        const QImage image = cardImage(card, s->folded->assembly.display.at, {1200, 800})
+                                 .convertToFormat(QImage::Format_ARGB32_Premultiplied);
+        auto pixels = std::make_shared<Pixels>();
+        pixels->width = image.width();
+        pixels->height = image.height();
+        for (int y = 0; y < image.height(); ++y) {
+            const auto* row = reinterpret_cast<const QRgb*>(image.constScanLine(y));
+            pixels->argb.insert(pixels->argb.end(), row, row + image.width());
+        }
+        seen = pixels;
+    }
     auto remarks =
         exportTo(path.toStdString(), *e,
                  {session_.design(), *made, flat().format(), proved ? s->evidence.get() : nullptr,
                   proved ? &s->findings : nullptr,
                   session_.workshop().drawer.papers.empty() ? nullptr : &session_.workshop().drawer,
-                  s && !s->upright.empty() ? &s->upright : nullptr});
+                  s && !s->upright.empty() ? &s->upright : nullptr, seen});
     if (!remarks)
         return tell(QString::fromStdString(remarks.problem().text()));
     QString said = tr("Written to %1.").arg(path);

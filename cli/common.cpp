@@ -1,7 +1,11 @@
 #include "cli/common.h"
 #include "core/assemble/assemble.h"
 #include "core/files/workshop.h"
+#include <cstdlib>
+#include <filesystem>
 #include <iostream>
+#include <sys/wait.h>
+#include <unistd.h>
 
 namespace hl::cli {
 namespace {
@@ -53,6 +57,33 @@ Proved::Proved(const Bench& b, bool remedies)
       findings(prove(evidence)) {
     if (remedies)
         findRemedies(folded, findings);
+}
+
+Trouble runBeside(const std::vector<std::string>& words) {
+    std::error_code error;
+    const auto here = std::filesystem::read_symlink("/proc/self/exe", error);
+    const std::string program = (here.parent_path() / "hinge-lantern").string();
+    if (error || access(program.c_str(), X_OK) != 0)
+        return Problem{"picture", "the window's program is not beside this one",
+                       "install or build hinge-lantern as well"};
+    std::vector<char*> args{const_cast<char*>(program.c_str())};
+    for (const std::string& w : words)
+        args.push_back(const_cast<char*>(w.c_str()));
+    args.push_back(nullptr);
+    const pid_t child = fork();
+    if (child == 0) {
+        if (!std::getenv("DISPLAY") && !std::getenv("WAYLAND_DISPLAY"))
+            setenv("QT_QPA_PLATFORM", "offscreen", 1);
+        setenv("QT_LOGGING_RULES", "default.warning=false", 0); // of the toolkit
+        execv(program.c_str(), args.data());
+        _exit(127);
+    }
+    int status = 0;
+    if (child < 0 || waitpid(child, &status, 0) < 0 || !WIFEXITED(status))
+        return Problem{"picture", "the picture could not be drawn", "try again"};
+    if (WEXITSTATUS(status) != 0) // it has said why
+        return Problem{};
+    return {};
 }
 
 } // namespace hl::cli

@@ -38,6 +38,10 @@ struct Proved {
     Proved(const Bench& b, bool remedies);
 };
 
+// Runs the window's program, which lies beside this one, and waits for it. A problem without words
+// where it has said itself what is wrong.
+Trouble runBeside(const std::vector<std::string>& words);
+
 // The ids of a table, for an option that takes one of them.
 template<class Table> std::vector<std::string> ids(const Table& table) {
     std::vector<std::string> out;

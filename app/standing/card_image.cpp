@@ -6,8 +6,6 @@
 #include <QPainter>
 #include <algorithm>
 #include <cmath>
-#include <webp/encode.h>
-#include <webp/mux.h>
 
 namespace hl {
 
@@ -53,46 +51,6 @@ Trouble savePicture(const QImage& image, const QString& path) {
         return Problem{path.toStdString(), "the picture could not be made",
                        "ask for a smaller one"};
     return saveFile(path.toStdString(), bytes.toStdString());
-}
-
-Trouble saveFilm(const std::vector<QImage>& film, double seconds, const QString& path) {
-    const Problem failed{path.toStdString(), "the moving picture could not be made",
-                         "ask for fewer frames, or a smaller one"};
-    if (film.empty())
-        return failed;
-    WebPAnimEncoderOptions options;
-    WebPConfig config;
-    if (!WebPAnimEncoderOptionsInit(&options) || !WebPConfigInit(&config))
-        return failed;
-    config.quality = 82;
-    WebPAnimEncoder* encoder = WebPAnimEncoderNew(film[0].width(), film[0].height(), &options);
-    if (!encoder)
-        return failed;
-    bool good = true;
-    for (size_t i = 0; i < film.size() && good; ++i) {
-        const QImage rgba = film[i].convertToFormat(QImage::Format_RGBA8888);
-        WebPPicture picture;
-        good = WebPPictureInit(&picture);
-        picture.width = rgba.width();
-        picture.height = rgba.height();
-        picture.use_argb = 1;
-        good = good && WebPPictureImportRGBA(&picture, rgba.constBits(), int(rgba.bytesPerLine()));
-        good = good &&
-               WebPAnimEncoderAdd(encoder, &picture,
-                                  int(1000 * seconds * double(i) / double(film.size())), &config);
-        WebPPictureFree(&picture);
-    }
-    WebPData data;
-    WebPDataInit(&data);
-    good = good && WebPAnimEncoderAdd(encoder, nullptr, int(1000 * seconds), nullptr) &&
-           WebPAnimEncoderAssemble(encoder, &data);
-    WebPAnimEncoderDelete(encoder);
-    const std::string bytes =
-        good ? std::string(reinterpret_cast<const char*>(data.bytes), data.size) : std::string();
-    WebPDataClear(&data);
-    if (!good)
-        return failed;
-    return saveFile(path.toStdString(), bytes);
 }
 
 } // namespace hl

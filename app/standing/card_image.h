@@ -14,8 +14,9 @@ QImage cardImage(const Pictured& card, double opening, const QSize& size);
 // From closed to displayed and back, `frames` pictures.
 std::vector<QImage> cardFilm(const Pictured& card, int frames, const QSize& size);
 
-// Writes one picture as PNG, or several as an animated WebP of `seconds`.
+// Writes one picture as PNG, or several as a moving one of `seconds`.
 Trouble savePicture(const QImage& image, const QString& path);
-Trouble saveFilm(const std::vector<QImage>& film, double seconds, const QString& path);
+enum class Moving { Webp, Gif };
+Trouble saveFilm(const std::vector<QImage>& film, double seconds, const QString& path, Moving kind);
 
 } // namespace hl

@@ -1,10 +1,28 @@
 // The build sheet: a booklet for the bench.
 #include "cli/common.h"
-#include "core/dress/seen.h"
 #include "core/exports/exports.h"
+#include "core/picture/png.h"
+#include "core/prove/seen.h"
+#include <filesystem>
+#include <unistd.h>
 
 namespace hl::cli {
 namespace {
+
+// The finished card as it will look; null where the window's program is not here to draw it.
+std::shared_ptr<const Pixels> seen(const std::string& path) {
+    std::string name = (std::filesystem::temp_directory_path() / "hinge-lantern-XXXXXX").string();
+    const int file = mkstemp(name.data());
+    if (file < 0)
+        return nullptr;
+    close(file);
+    std::shared_ptr<const Pixels> out;
+    if (!runBeside({"--picture", path, name, "-1", "1200", "800", "1", "png"}))
+        if (auto bytes = readFile(name))
+            out = pixelsOf(*bytes);
+    std::filesystem::remove(name);
+    return out;
+}
 
 int buildSheet(const std::string& path, const std::string& drawer, const std::string& out,
                bool force) {
@@ -22,7 +40,7 @@ int buildSheet(const std::string& path, const std::string& drawer, const std::st
     auto remarks =
         exportTo(out, *e,
                  {c.design, c.assembly, sheetFormats().front(), &proved.evidence, &proved.findings,
-                  drawer.empty() ? nullptr : &bench->workshop.drawer, &upright});
+                  drawer.empty() ? nullptr : &bench->workshop.drawer, &upright, seen(path)});
     if (!remarks)
         return refuse(remarks.problem());
     return Done;

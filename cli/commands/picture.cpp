@@ -5,8 +5,6 @@
 #include "core/fold/case.h"
 #include "core/measure/number.h"
 #include <filesystem>
-#include <sys/wait.h>
-#include <unistd.h>
 
 namespace hl::cli {
 namespace {
@@ -34,32 +32,6 @@ std::optional<std::pair<int, int>> sizeOf(const std::string& text) {
     return std::pair{static_cast<int>(*w), static_cast<int>(*h)};
 }
 
-// Runs the window's program with these words and waits for it.
-int runBeside(const std::vector<std::string>& words) {
-    std::error_code error;
-    const auto here = std::filesystem::read_symlink("/proc/self/exe", error);
-    const std::string program = (here.parent_path() / "hinge-lantern").string();
-    if (error || access(program.c_str(), X_OK) != 0)
-        return refuse({"picture", "the window's program is not beside this one",
-                       "install or build hinge-lantern as well"});
-    std::vector<char*> args{const_cast<char*>(program.c_str())};
-    for (const std::string& w : words)
-        args.push_back(const_cast<char*>(w.c_str()));
-    args.push_back(nullptr);
-    const pid_t child = fork();
-    if (child == 0) {
-        if (!std::getenv("DISPLAY") && !std::getenv("WAYLAND_DISPLAY"))
-            setenv("QT_QPA_PLATFORM", "offscreen", 1);
-        setenv("QT_LOGGING_RULES", "default.warning=false", 0); // of the toolkit
-        execv(program.c_str(), args.data());
-        _exit(127);
-    }
-    int status = 0;
-    if (child < 0 || waitpid(child, &status, 0) < 0 || !WIFEXITED(status))
-        return refuse({"picture", "the picture could not be drawn", "try again"});
-    return WEXITSTATUS(status) == 0 ? Done : BadInput;
-}
-
 int picture(const Given& g) {
     auto d = loadDesign(g.file);
     if (!d)
@@ -69,7 +41,10 @@ int picture(const Given& g) {
         return refuse({"--size", "“" + g.size + "” is no size of a picture",
                        "give 16 to 8000 pixels each way, like 1200x900"});
     const std::string ending = std::filesystem::path(g.out).extension().string();
-    const std::string kind = !g.to.empty() ? g.to : ending == ".webp" ? "webp" : "png";
+    const std::string kind = !g.to.empty()       ? g.to
+                             : ending == ".webp" ? "webp"
+                             : ending == ".gif"  ? "gif"
+                                                 : "png";
     if (Trouble t = mayWrite(g.out, g.force, {g.file}))
         return refuse(*t);
     if (g.open >= 0) {
@@ -82,8 +57,11 @@ int picture(const Given& g) {
                            "give " + numberText(k.course.begin(), 1) + " to " +
                                numberText(k.course.end(), 1)});
     }
-    return runBeside({"--picture", g.file, g.out, numberText(g.open, 3), numberText(size->first),
-                      numberText(size->second), numberText(kind == "webp" ? g.frames : 1)});
+    if (Trouble t =
+            runBeside({"--picture", g.file, g.out, numberText(g.open, 3), numberText(size->first),
+                       numberText(size->second), numberText(kind == "png" ? 1 : g.frames), kind}))
+        return t->what.empty() ? BadInput : refuse(*t);
+    return Done;
 }
 
 } // namespace
@@ -95,8 +73,8 @@ Run declarePicture(CLI::App& options) {
     options.add_option("--open", g->open, "the opening; as it is displayed without")
         ->check(CLI::NonNegativeNumber);
     options.add_option("--size", g->size, "in pixels, 1200x900 unless given");
-    options.add_option("--to", g->to, "png, or webp for the opening as a moving picture")
-        ->check(CLI::IsMember({"png", "webp"}));
+    options.add_option("--to", g->to, "png, or webp or gif for the opening as a moving picture")
+        ->check(CLI::IsMember({"png", "webp", "gif"}));
     options.add_option("--frames", g->frames, "of the moving picture, 15 a second")
         ->check(CLI::Range(2, mostFrames));
     addForce(options, g->force);

@@ -15,8 +15,8 @@ class Folded {
   public:
     explicit Folded(const ExportInput& in)
         : own_(in.evidence ? nullptr : std::make_unique<const Case>(in.design, in.assembly)),
-          sheet_(buildSheetOf(
-              {in.evidence ? in.evidence->c : *own_, in.findings, in.drawer, in.upright})) {}
+          sheet_(buildSheetOf({in.evidence ? in.evidence->c : *own_, in.findings, in.drawer,
+                               in.upright, in.seen})) {}
     const BuildSheet& sheet() const { return sheet_; }
 
   private:

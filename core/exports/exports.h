@@ -3,6 +3,7 @@
 #pragma once
 #include "core/make/sheets.h"
 #include "core/measure/result.h"
+#include "core/picture/picture.h"
 #include "core/prove/evidence.h"
 #include "core/prove/finding.h"
 #include "core/workshop/drawer.h"
@@ -20,6 +21,8 @@ struct ExportInput {
     const Drawer* drawer = nullptr; // papers and tools; null: the usual ones
     // What is up on every panel, for papers with a direction; null: as parts are drawn.
     const std::vector<Vec2>* upright = nullptr;
+    std::shared_ptr<const Pixels> seen = nullptr; // the finished card, as it will look
+    bool dashed = false; // scores for a machine as rows of short cuts
 };
 
 // One file or several, by what their names end in after the one the maker chose ("-2"), and what

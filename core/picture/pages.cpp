@@ -183,6 +183,40 @@ std::string pngOf(const Pixels& pixels) {
     return bytes;
 }
 
+std::shared_ptr<const Pixels> pixelsOf(const std::string& png) {
+    struct Rest {
+        const std::string& bytes;
+        size_t at = 0;
+    } rest{png};
+    const auto read = [](void* from, unsigned char* to, unsigned int n) {
+        Rest& r = *static_cast<Rest*>(from);
+        if (r.bytes.size() - r.at < n)
+            return CAIRO_STATUS_READ_ERROR;
+        std::memcpy(to, r.bytes.data() + r.at, n);
+        r.at += n;
+        return CAIRO_STATUS_SUCCESS;
+    };
+    const Held<cairo_surface_t> given(cairo_image_surface_create_from_png_stream(read, &rest),
+                                      cairo_surface_destroy);
+    if (cairo_surface_status(given.get()) != CAIRO_STATUS_SUCCESS)
+        return nullptr;
+    auto out = std::make_shared<Pixels>();
+    out->width = cairo_image_surface_get_width(given.get());
+    out->height = cairo_image_surface_get_height(given.get());
+    // Some files come without opacity; what is drawn on a surface of ours has it.
+    out->argb.resize(static_cast<size_t>(out->width) * static_cast<size_t>(out->height));
+    const Held<cairo_surface_t> ours(
+        cairo_image_surface_create_for_data(reinterpret_cast<unsigned char*>(out->argb.data()),
+                                            CAIRO_FORMAT_ARGB32, out->width, out->height,
+                                            4 * out->width),
+        cairo_surface_destroy);
+    const Held<cairo_t> pen(cairo_create(ours.get()), cairo_destroy);
+    cairo_set_source_surface(pen.get(), given.get(), 0, 0);
+    cairo_paint(pen.get());
+    cairo_surface_flush(ours.get());
+    return out;
+}
+
 Pixels painted(const Picture& picture, double perMm) {
     Pixels out;
     out.width = std::max(1, static_cast<int>(std::lround(picture.width * perMm)));

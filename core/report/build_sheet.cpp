@@ -167,7 +167,19 @@ BuildSheet buildSheetOf(const BuildOrder& o) {
     out.about = sayLength(c.design.card.width.mm(), c.design.units) + " x " +
                 sayLength(c.design.card.height.mm(), c.design.units) +
                 (c.design.card.occasion.empty() ? "" : ", " + c.design.card.occasion);
-    out.card = standingOf(c, std::clamp(c.assembly.display.at, c.first(), c.last()), {}, 150, 100);
+    if (o.seen && o.seen->width > 0) {
+        out.card.width = 150;
+        out.card.height = 150.0 * o.seen->height / o.seen->width;
+        Image image;
+        image.pixels = o.seen;
+        image.at = Vec2(0, 0);
+        image.across = Vec2(out.card.width, 0);
+        image.down = Vec2(0, out.card.height);
+        out.card.items.emplace_back(std::move(image));
+    } else {
+        out.card =
+            standingOf(c, std::clamp(c.assembly.display.at, c.first(), c.last()), {}, 150, 100);
+    }
     const std::vector<ListedPart> parts = partsList(c.design, c.assembly);
     const CutPlan cuts = planCuts({c.design, c.assembly, parts, o.drawer, o.upright});
     for (BuildSheet::Section s : {papers(o, cuts), cutting(o, parts, cuts), scoring(o, parts),

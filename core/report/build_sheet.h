@@ -27,6 +27,8 @@ struct BuildOrder {
     const std::vector<Finding>* findings = nullptr;
     const Drawer* drawer = nullptr;             // null: the usual sheets and tools
     const std::vector<Vec2>* upright = nullptr; // of every panel, for papers with a direction
+    // The finished card, as it will look; it is drawn in lines where there is none.
+    std::shared_ptr<const Pixels> seen = nullptr;
 };
 BuildSheet buildSheetOf(const BuildOrder& order);
 
