@@ -2,10 +2,13 @@
 #include "app/flat/flat_view.h"
 #include "app/look/flow_layout.h"
 #include "app/look/parts.h"
+#include "core/edit/sheet_format.h"
 #include <QAction>
 #include <QButtonGroup>
 #include <QComboBox>
+#include <QInputDialog>
 #include <QLabel>
+#include <QLineEdit>
 #include <QPushButton>
 #include <QSettings>
 #include <QToolButton>
@@ -14,7 +17,7 @@
 namespace hl {
 
 FlatPane::FlatPane(Session& session, QWidget& window)
-    : view_(new FlatView(session)), parts_(new QPushButton(tr("Flat parts"))),
+    : session_(session), view_(new FlatView(session)), parts_(new QPushButton(tr("Flat parts"))),
       sheets_(new QPushButton(tr("Sheets"))), format_(new QComboBox) {
     setObjectName("flat-pane");
     auto* column = new QVBoxLayout(this);
@@ -36,12 +39,16 @@ FlatPane::FlatPane(Session& session, QWidget& window)
     format_->setAccessibleName(tr("Sheet format"));
     for (auto& f : sheetFormats())
         format_->addItem(QString::fromStdString(f.name), QString::fromStdString(f.id));
-    const int kept = format_->findData(QSettings().value("sheet-format"));
-    format_->setCurrentIndex(std::max(0, kept));
-    view_->setFormat(sheetFormats()[size_t(format_->currentIndex())]);
+    format_->addItem(tr("Own size…"), QString());
+    const auto kept = readSheetFormat(QSettings().value("sheet-format").toString().toStdString(),
+                                      Unit::Millimetre);
+    choose(kept ? *kept : sheetFormats().front());
     connect(format_, &QComboBox::activated, this, [this](int i) {
-        QSettings().setValue("sheet-format", format_->currentData());
-        view_->setFormat(sheetFormats()[size_t(i)]);
+        const QString chosen = format_->itemData(i).toString();
+        if (chosen.isEmpty())
+            return ownSize();
+        if (const auto known = readSheetFormat(chosen.toStdString(), Unit::Millimetre))
+            choose(*known);
     });
     row->addWidget(format_);
     for (const char* name :
@@ -61,6 +68,29 @@ FlatPane::FlatPane(Session& session, QWidget& window)
         row->addWidget(actionButton(window.findChild<QAction*>(name)));
     column->addWidget(view_, 1);
     showSheets(false);
+}
+
+void FlatPane::ownSize() {
+    bool given = false;
+    const QString now = tr("%1 x %2 mm").arg(view_->format().width).arg(view_->format().height);
+    const QString text = QInputDialog::getText(this, tr("Own sheet size"), tr("Width and height"),
+                                               QLineEdit::Normal, now, &given);
+    auto format = readSheetFormat(text.toStdString(), Unit::Millimetre);
+    if (given && format)
+        return choose(*format);
+    choose(view_->format());
+    if (given)
+        emit session_.refused(QString::fromStdString(format.problem().text()));
+}
+
+// The one chosen, which is remembered; a size of one's own stands in the list from then on.
+void FlatPane::choose(const SheetFormat& format) {
+    const QString id = QString::fromStdString(format.id);
+    if (format_->findData(id) < 0)
+        format_->insertItem(format_->count() - 1, QString::fromStdString(format.name), id);
+    format_->setCurrentIndex(format_->findData(id));
+    QSettings().setValue("sheet-format", id);
+    view_->setFormat(format);
 }
 
 void FlatPane::showSheets(bool sheets) {

@@ -1,6 +1,7 @@
 // The flat parts or the sheets, with their bar: what is shown, the tools for drawing, the scale.
 #pragma once
 #include "app/session/session.h"
+#include "core/make/sheets.h"
 #include <QWidget>
 
 class QButtonGroup;
@@ -21,6 +22,10 @@ class FlatPane : public QWidget {
     void showSheets(bool sheets); // or the parts
 
   private:
+    void ownSize(); // asks for it
+    void choose(const SheetFormat& format);
+
+    Session& session_;
     FlatView* view_;
     QPushButton *parts_, *sheets_;
     QComboBox* format_;

@@ -24,7 +24,7 @@ constexpr double creaseReach = 6; // pixels
 } // namespace
 
 FlatView::FlatView(Session& session, QWidget* parent)
-    : QWidget(parent), session_(session), drawing_(session), format_(&sheetFormats().front()) {
+    : QWidget(parent), session_(session), drawing_(session), format_(sheetFormats().front()) {
     setObjectName("flat-view");
     setAccessibleName(tr("Flat parts"));
     setFocusPolicy(Qt::StrongFocus);
@@ -52,7 +52,7 @@ void FlatView::setShow(Show show) {
 }
 
 void FlatView::setFormat(const SheetFormat& format) {
-    format_ = &format;
+    format_ = format;
     layOutSheets();
 }
 
@@ -90,7 +90,7 @@ void FlatView::layOutSheets() {
     if (!built_ || show_ != Show::Sheets)
         return;
     worker_.request([this, c = built_, format = format_](const Worker::Cancelled& cancelled) {
-        auto sheets = layOut(c->design, c->assembly, *format);
+        auto sheets = layOut(c->design, c->assembly, format);
         if (!cancelled)
             QMetaObject::invokeMethod(this, [this, c, sheets = std::move(sheets)] {
                 sheets_ = sheets;

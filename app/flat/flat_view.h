@@ -21,7 +21,7 @@ class FlatView : public QWidget {
     void setShow(Show show);
     Show showing() const { return show_; }
     void setFormat(const SheetFormat& format);
-    const SheetFormat& format() const { return *format_; }
+    const SheetFormat& format() const { return format_; }
     // Whether what it shows is of the newest snapshot: sheets are laid out a moment later.
     bool settled() const { return show_ == Show::Parts || laidOut_ == built_; }
     void fit();
@@ -86,14 +86,14 @@ class FlatView : public QWidget {
     bool draws_ = false; // the drawing has the pointer,
     int drawsOn_ = -1;   // on this part
     Show show_ = Show::Parts;
-    const SheetFormat* format_;
+    SheetFormat format_;
     std::vector<Placed> parts_;
     std::vector<Sheet> sheets_;
     std::shared_ptr<const Case> laidOut_; // what they are of
     std::shared_ptr<const Case> built_;
     std::vector<Vec2> upright_; // what is up on its panels
-    double scale_ = 1; // pixels per mm
-    QPointF origin_;   // pixel of the plane's origin
+    double scale_ = 1;          // pixels per mm
+    QPointF origin_;            // pixel of the plane's origin
     bool fitted_ = true;
     QPointF last_, pressed_;
     bool panning_ = false;

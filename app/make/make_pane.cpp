@@ -9,6 +9,7 @@
 #include <QCryptographicHash>
 #include <QLabel>
 #include <QListWidget>
+#include <QMenu>
 #include <QProgressBar>
 #include <QPushButton>
 #include <QSettings>
@@ -69,6 +70,16 @@ MakePane::MakePane(Session& session, QWidget& window)
     take_->setToolTip(tr("Takes the planned sheets out of the drawer, and puts back what is left"));
     row->addWidget(take_);
     connect(take_, &QPushButton::clicked, this, &MakePane::takeSheets);
+    otherwise_ = new QToolButton;
+    otherwise_->setObjectName("make-otherwise");
+    otherwise_->setText(tr("Otherwise"));
+    otherwise_->setToolTip(tr("Keep this sheet, or lay its parts another way round"));
+    otherwise_->setPopupMode(QToolButton::InstantPopup);
+    auto* wishes = new QMenu(otherwise_);
+    wishes->setObjectName("make-wishes");
+    otherwise_->setMenu(wishes);
+    connect(wishes, &QMenu::aboutToShow, this, &MakePane::offerWishes);
+    row->addWidget(otherwise_);
     row->addSpring();
     count_->setProperty("quiet", true);
     count_->setObjectName("make-count");
@@ -192,9 +203,10 @@ void MakePane::plan() {
     progress_->show();
     const bool fromDrawer = fromDrawer_->isChecked();
     worker_.request([this, snapshot, drawer = session_.workshop().drawer, fromDrawer,
+                     wishes = wishes_,
                      copies = copies_->value()](const Worker::Cancelled& cancelled) {
         auto planned =
-            plannedFor(*snapshot, drawer, fromDrawer, copies, cancelled, [&](int percent) {
+            plannedFor(*snapshot, drawer, fromDrawer, copies, wishes, cancelled, [&](int percent) {
                 QMetaObject::invokeMethod(this, [this, percent] { progress_->setValue(percent); });
             });
         if (!cancelled)
@@ -241,6 +253,8 @@ void MakePane::fillThings() {
     copies_->setVisible(mode_ == Cuts);
     fromDrawer_->setVisible(mode_ == Cuts);
     take_->setVisible(mode_ == Cuts);
+    otherwise_->setVisible(mode_ == Cuts);
+    otherwise_->setEnabled(planned_ && (!planned_->cuts.sheets.empty() || !wishes_.none()));
     take_->setEnabled(planned_ && !taken_ && planned_->fromDrawer &&
                       !planned_->cuts.sheets.empty());
     if (things_->count())

@@ -11,6 +11,7 @@ class QListWidget;
 class QProgressBar;
 class QPushButton;
 class QSpinBox;
+class QToolButton;
 
 namespace hl {
 
@@ -39,7 +40,8 @@ class MakePane : public QWidget {
     void draw();
     void forward(); // ticks the step and goes on to the next one
     void back();
-    void takeSheets(); // out of the drawer
+    void takeSheets();  // out of the drawer
+    void offerWishes(); // what the maker can want otherwise of the chosen sheet
     std::vector<QString> stepsOf(int thing) const;
     QString keyOf(int thing, int step) const;
     bool ticked(const QString& key) const { return ticks_.contains(key); }
@@ -56,6 +58,8 @@ class MakePane : public QWidget {
     std::optional<Drawer> taken_;
     bool filling_ = false;
     QPushButton *cuts_, *scores_, *next_, *back_, *take_;
+    QToolButton* otherwise_;
+    CutWishes wishes_;
     QCheckBox* fromDrawer_;
     QSpinBox* copies_;
     QListWidget *things_, *steps_;

@@ -10,7 +10,8 @@ QString told(const char* text) { return QCoreApplication::translate("MakePane", 
 } // namespace
 
 std::shared_ptr<Planned> plannedFor(const Snapshot& snapshot, const Drawer& drawer, bool fromDrawer,
-                                    int copies, const std::atomic<bool>& cancelled,
+                                    int copies, const CutWishes& wishes,
+                                    const std::atomic<bool>& cancelled,
                                     const std::function<void(int)>& progress) {
     auto planned = std::make_shared<Planned>();
     const Case& c = *snapshot.folded;
@@ -23,7 +24,8 @@ std::shared_ptr<Planned> plannedFor(const Snapshot& snapshot, const Drawer& draw
                          planned->parts,
                          fromDrawer ? &drawer : nullptr,
                          snapshot.upright.empty() ? nullptr : &snapshot.upright,
-                         copies};
+                         copies,
+                         wishes};
     int last = 0;
     planned->cuts = planCuts(order, &cancelled, [&](double part) {
         if (const int percent = int(100 * part); percent > last)

@@ -17,7 +17,8 @@ struct Planned {
 
 // On a worker: `progress` hears percents, and `cancelled` makes an end of it.
 std::shared_ptr<Planned> plannedFor(const Snapshot& snapshot, const Drawer& drawer, bool fromDrawer,
-                                    int copies, const std::atomic<bool>& cancelled,
+                                    int copies, const CutWishes& wishes,
+                                    const std::atomic<bool>& cancelled,
                                     const std::function<void(int)>& progress);
 
 // The steps of one sheet, or of one blank on the board, in words.

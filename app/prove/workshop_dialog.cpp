@@ -40,6 +40,7 @@ WorkshopDialog::WorkshopDialog(const Workshop& w, const std::vector<Stock>& want
     pages->setObjectName("workshop-pages");
     pages->addTab(scrolled(papers_), tr("Papers"));
     pages->addTab(scrolled(toolsPage()), tr("Tools"));
+    pages->addTab(scrolled(adhesivesPage()), tr("Adhesives"));
     pages->addTab(scrolled(mailPage()), tr("Post"));
     column->addWidget(pages, 1);
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel);
@@ -117,6 +118,60 @@ QWidget* WorkshopDialog::toolsPage() {
     return body;
 }
 
+QWidget* WorkshopDialog::adhesivesPage() {
+    auto* body = new QWidget;
+    auto* rows = new QVBoxLayout(body);
+    auto* note = new QLabel(tr("How long each takes until it is set, and how thick a join with it "
+                               "is. The values that come with the program are guesses: trust the "
+                               "label of yours."));
+    note->setWordWrap(true);
+    note->setProperty("quiet", true);
+    rows->addWidget(note);
+    adhesives_ = new QTableWidget(0, 3);
+    adhesives_->setObjectName("workshop-adhesives");
+    adhesives_->setHorizontalHeaderLabels({tr("Adhesive"), tr("Minutes"), tr("Thickness mm")});
+    adhesives_->horizontalHeader()->setSectionResizeMode(0, QHeaderView::Stretch);
+    adhesives_->verticalHeader()->hide();
+    for (const Adhesive& a : before_.drawer.adhesives)
+        addRow(a);
+    adhesives_->setMinimumHeight(8 * adhesives_->fontMetrics().height());
+    rows->addWidget(adhesives_, 1);
+    auto* row = new QHBoxLayout;
+    auto* more = new QPushButton(tr("Add an adhesive"));
+    more->setObjectName("workshop-adhesive-add");
+    auto* less = new QPushButton(tr("Remove the adhesive"));
+    less->setObjectName("workshop-adhesive-remove");
+    row->addWidget(more);
+    row->addWidget(less);
+    row->addStretch(1);
+    rows->addLayout(row);
+    connect(more, &QPushButton::clicked, this, [this] {
+        addRow(Adhesive{tr("New adhesive").toStdString(), 10, 0.05});
+    });
+    connect(less, &QPushButton::clicked, this, [this] {
+        if (adhesives_->currentRow() >= 0)
+            adhesives_->removeRow(adhesives_->currentRow());
+    });
+    return body;
+}
+
+void WorkshopDialog::addRow(const Adhesive& a) {
+    const int row = adhesives_->rowCount();
+    adhesives_->insertRow(row);
+    adhesives_->setItem(row, 0, new QTableWidgetItem(QString::fromStdString(a.name)));
+    int column = 1;
+    for (auto [value, most, decimals] :
+         {std::tuple{a.minutes, 10000.0, 1}, {a.thickness, 20.0, 2}}) {
+        auto* box = new QDoubleSpinBox;
+        box->setRange(0, most);
+        box->setDecimals(decimals);
+        box->setFrame(false);
+        box->setValue(value);
+        adhesives_->setCellWidget(row, column++, box);
+        adhesives_->setRowHeight(row, box->sizeHint().height() + 4);
+    }
+}
+
 QWidget* WorkshopDialog::mailPage() {
     auto* body = new QWidget;
     auto* rows = new QVBoxLayout(body);
@@ -190,6 +245,15 @@ Workshop WorkshopDialog::workshop() const {
                       static_cast<School>(school_->currentIndex()),
                       bothEnds_->isChecked()};
     w.drawer.machine = {matWidth_->value(), matHeight_->value(), allowance_->value()};
+    w.drawer.adhesives.clear();
+    for (int row = 0; row < adhesives_->rowCount(); ++row) {
+        const auto value = [&](int column) {
+            return static_cast<QDoubleSpinBox*>(adhesives_->cellWidget(row, column))->value();
+        };
+        const std::string name = adhesives_->item(row, 0)->text().trimmed().toStdString();
+        if (!name.empty())
+            w.drawer.adhesives.push_back({name, value(1), value(2)});
+    }
     w.ruler = ruler_->currentData().toString().toStdString();
     w.scoreError = score_->value();
     w.cutError = cut_->value();

@@ -25,7 +25,9 @@ class WorkshopDialog : public QDialog {
 
   private:
     void addRow(const MailClass& mail);
+    void addRow(const Adhesive& adhesive);
     QWidget* toolsPage();
+    QWidget* adhesivesPage();
     QWidget* mailPage();
     Workshop before_;
     DrawerPage* papers_;
@@ -35,7 +37,7 @@ class WorkshopDialog : public QDialog {
     QDoubleSpinBox *trimmer_, *boardWidth_, *boardHeight_, *grooves_, *hold_, *matWidth_,
         *matHeight_, *allowance_;
     QDoubleSpinBox *score_, *cut_, *laying_, *adhesive_;
-    QTableWidget* mail_;
+    QTableWidget *mail_, *adhesives_;
 };
 
 } // namespace hl

@@ -1,9 +1,12 @@
 // The cut plan: which sheets, which guillotine cuts, what is left.
 #include "cli/common.h"
 #include "core/assemble/assemble.h"
-#include "core/dress/seen.h"
+#include "core/edit/edit.h"
 #include "core/files/workshop.h"
 #include "core/make/cut_plan.h"
+#include "core/measure/measure.h"
+#include "core/prove/seen.h"
+#include <cmath>
 #include <iostream>
 
 namespace hl::cli {
@@ -13,6 +16,7 @@ struct Given {
     std::string file, drawer;
     bool json = false, take = false;
     int copies = 1;
+    std::vector<std::string> turned, asDrawn, kept;
 };
 
 double rounded(double v) { return std::round(v * 1e6) / 1e6 + 0.0; }
@@ -64,6 +68,44 @@ Json planJson(const CutPlan& plan, const std::vector<ListedPart>& parts, const T
     return out;
 }
 
+// "Ivory card=210x297": one sheet of that size that stays in the drawer.
+Result<std::pair<std::string, size_t>> keptSheet(const std::string& text, const Drawer& drawer) {
+    const size_t equals = text.rfind('=');
+    const DrawerPaper* paper =
+        equals == std::string::npos ? nullptr : drawer.paper(text.substr(0, equals));
+    if (!paper)
+        return Problem{"--keep", "“" + text + "” names no paper of the drawer",
+                       "write it like \"Ivory card=210 x 297 mm\""};
+    auto size = parseCardSize(text.substr(equals + 1), Unit::Millimetre);
+    if (!size)
+        return size.problem().in("--keep");
+    for (size_t i = 0; i < paper->sheets.size(); ++i)
+        if (std::fabs(paper->sheets[i].width - size->first.mm()) < 0.05 &&
+            std::fabs(paper->sheets[i].height - size->second.mm()) < 0.05)
+            return std::pair{paper->name, i};
+    return Problem{"--keep", "the drawer has no such sheet of " + paper->name,
+                   "give a size that `drawer` lists"};
+}
+
+Result<CutWishes> wishesOf(const Given& g, const std::vector<ListedPart>& parts,
+                           const Drawer& drawer) {
+    CutWishes out;
+    for (const auto* list : {&g.turned, &g.asDrawn})
+        for (const std::string& name : *list) {
+            if (std::none_of(parts.begin(), parts.end(), [&](auto& p) { return p.name == name; }))
+                return Problem{list == &g.turned ? "--turned" : "--as-drawn",
+                               "there is no part “" + name + "”", "give a name that `parts` lists"};
+            out.turned[name] = list == &g.turned;
+        }
+    for (const std::string& text : g.kept) {
+        auto kept = keptSheet(text, drawer);
+        if (!kept)
+            return kept.problem();
+        out.kept.push_back(*kept);
+    }
+    return out;
+}
+
 int cuts(const Given& g) {
     auto bench = layOutBench(g.file, g.drawer);
     if (!bench)
@@ -78,12 +120,16 @@ int cuts(const Given& g) {
         if (upright.empty() && !(s.pattern.empty() && s.image.empty()))
             upright = uprightOn(Case(bench->design, *made, nullptr, bench->workshop));
     const Drawer& drawer = bench->workshop.drawer;
+    auto wishes = wishesOf(g, parts, drawer);
+    if (!wishes)
+        return refuse(wishes.problem());
     CutOrder order{bench->design,
                    *made,
                    parts,
                    g.drawer.empty() ? nullptr : &drawer,
                    upright.empty() ? nullptr : &upright,
-                   g.copies};
+                   g.copies,
+                   *wishes};
     const CutPlan plan = planCuts(order);
     if (g.json)
         print(planJson(plan, parts, drawer.trimmer));
@@ -105,6 +151,12 @@ Run declareCuts(CLI::App& options) {
     auto* drawer = options.add_option("--drawer", given->drawer,
                                       "the papers and tools there are, a file of `drawer`");
     options.add_option("--copies", given->copies, "so many cards")->check(CLI::Range(1, 200));
+    options.add_option("--turned", given->turned, "parts that lie turned by a quarter");
+    options.add_option("--as-drawn", given->asDrawn, "parts that do not");
+    options
+        .add_option("--keep", given->kept,
+                    "a sheet that stays in the drawer, like \"Ivory card=210 x 297 mm\"")
+        ->needs(drawer);
     options.add_flag("--json", given->json, "in mm, from the lower left corner of each sheet");
     options
         .add_flag("--take", given->take,

@@ -1,6 +1,7 @@
 // Parts at true scale.
 #include "cli/common.h"
 #include "core/assemble/assemble.h"
+#include "core/edit/sheet_format.h"
 #include "core/exports/exports.h"
 #include <iostream>
 
@@ -17,7 +18,7 @@ const Exporter* exporterFor(const std::string& to, bool machine) {
     return nullptr;
 }
 
-int exportParts(const std::string& path, const std::string& to, bool machine,
+int exportParts(const std::string& path, const std::string& to, bool machine, bool dashed,
                 const std::string& sheet, const std::string& drawer, const std::string& out,
                 bool force) {
     if (Trouble t = mayWrite(out, force, {path}))
@@ -25,17 +26,20 @@ int exportParts(const std::string& path, const std::string& to, bool machine,
     const Exporter* e = exporterFor(to, machine);
     if (!e)
         return refuse({"--machine", to + " is no format for a cutting machine", "take svg or dxf"});
-    const SheetFormat* format = sheetFormat(sheet);
     auto bench = layOutBench(path, drawer);
     if (!bench)
         return refuse(bench.problem());
     const Design* d = &bench->design;
+    auto format = readSheetFormat(sheet, d->units);
+    if (!format)
+        return refuse(format.problem().in("--sheet"));
     auto made = assemble(*d);
     if (!made)
         return refuse(made.problem());
-    auto remarks = hl::exportTo(
-        out, *e,
-        {*d, *made, *format, nullptr, nullptr, drawer.empty() ? nullptr : &bench->workshop.drawer});
+    auto remarks = hl::exportTo(out, *e,
+                                {*d, *made, *format, nullptr, nullptr,
+                                 drawer.empty() ? nullptr : &bench->workshop.drawer, nullptr,
+                                 nullptr, dashed});
     if (!remarks)
         return refuse(remarks.problem());
     for (auto& r : *remarks)
@@ -48,7 +52,7 @@ int exportParts(const std::string& path, const std::string& to, bool machine,
 Run declareExport(CLI::App& options) {
     struct Given {
         std::string file, to, sheet = "a4", out, drawer;
-        bool force = false, machine = false;
+        bool force = false, machine = false, dashed = false;
     };
     auto given = std::make_shared<Given>();
     std::vector<std::string> formats;
@@ -58,17 +62,19 @@ Run declareExport(CLI::App& options) {
             formats.push_back(e.id);
     options.add_option("FILE", given->file)->required();
     options.add_option("--to", given->to)->required()->check(CLI::IsMember(formats));
-    options.add_option("--sheet", given->sheet, "paper to lay out on")
-        ->check(CLI::IsMember(ids(sheetFormats())));
-    options.add_flag("--machine", given->machine,
-                     "for a cutting machine: svg or dxf, a file for each mat");
+    options.add_option("--sheet", given->sheet,
+                       "paper to lay out on: a4, letter, a3, 12x12, or a size like 300 x 200 mm");
+    auto* machine = options.add_flag("--machine", given->machine,
+                                     "for a cutting machine: svg or dxf, a file for each mat");
+    options.add_flag("--dashed", given->dashed, "scores for the machine as rows of short cuts")
+        ->needs(machine);
     options.add_option("--drawer", given->drawer,
                        "the papers and tools there are, a file of `drawer`");
     addForce(options, given->force);
     options.add_option("-o,--output", given->out)->required();
     return [given] {
-        return exportParts(given->file, given->to, given->machine, given->sheet, given->drawer,
-                           given->out, given->force);
+        return exportParts(given->file, given->to, given->machine, given->dashed, given->sheet,
+                           given->drawer, given->out, given->force);
     };
 }
 

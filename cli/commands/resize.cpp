@@ -41,8 +41,8 @@ Run declareResize(CLI::App& options) {
     auto given = std::make_shared<Given>();
     options.add_option("FILE", given->file)->required();
     options.add_option("--card", given->card, "closed size, such as 4.25x5.5in")->required();
-    options.add_option("--sheet", given->sheet, "also say which parts do not fit on this paper")
-        ->check(CLI::IsMember(ids(sheetFormats())));
+    options.add_option("--sheet", given->sheet,
+                       "also say which parts do not fit on this paper, such as a4");
     addForce(options, given->force);
     options.add_option("-o,--output", given->out, "another file; the same unless given");
     return [given] {

@@ -1,12 +1,13 @@
 #include "core/edit/resize.h"
 #include "core/assemble/assemble.h"
-#include "core/make/sheets.h"
+#include "core/edit/sheet_format.h"
 #include "core/measure/number.h"
 #include "core/prove/prove.h"
 #include "core/structures/family.h"
 #include "core/structures/naming.h"
 #include <algorithm>
 #include <cmath>
+#include <optional>
 #include <set>
 
 namespace hl {
@@ -164,10 +165,13 @@ void hintAt(const std::string& name, const SayLine& line, bool tabs,
 
 Result<Resized> resizeDesign(const Design& design, const Measure& width, const Measure& height,
                              const std::string& sheet) {
-    const SheetFormat* format = sheetFormat(sheet);
-    if (!sheet.empty() && !format)
-        return Problem{"sheet", "there is no sheet format “" + sheet + "”",
-                       "use one of the formats that export knows"};
+    std::optional<SheetFormat> format;
+    if (!sheet.empty()) {
+        auto known = readSheetFormat(sheet, design.units);
+        if (!known)
+            return known.problem();
+        format = *known;
+    }
     const double w = width.mm() / design.card.width.mm(), h = height.mm() / design.card.height.mm();
     const bool side = design.card.spine == SpineSide::Left;
     const Factors k{side ? w : h, side ? h : w};

@@ -19,7 +19,8 @@ namespace {
 
 MachineJob jobOf(const ExportInput& in) {
     return machineJob(partsList(in.design, in.assembly),
-                      in.drawer ? in.drawer->machine : CuttingMachine(), in.design.units);
+                      in.drawer ? in.drawer->machine : CuttingMachine(), in.design.units,
+                      in.dashed);
 }
 
 std::string suffixOf(size_t n) { return n == 0 ? "" : "-" + numberText(n + 1); }

@@ -88,7 +88,10 @@ class Planner {
         if (owned)
             for (size_t k = 0; k < owned->sheets.size(); ++k) {
                 const PaperSheet& s = owned->sheets[k];
-                kinds_.push_back({s.cutWidth(), s.cutHeight(), s.count, s.offcut});
+                const int kept = o_.wishes.keeps(*owned, name, k);
+                // Of sheets without number one that is kept means all of them.
+                const int count = s.count < 0 ? (kept ? 0 : -1) : std::max(0, s.count - kept);
+                kinds_.push_back({s.cutWidth(), s.cutHeight(), count, s.offcut});
                 sizes_.push_back(k);
             }
         else
@@ -163,6 +166,11 @@ class Planner {
             b.lie = lie;
             if (std::min(std::fabs(up.x()), std::fabs(up.y())) > 0.05)
                 remark(p.name + " is cut slanted from its sheet, so that the pattern is upright.");
+        }
+        if (const auto wish = o_.wishes.turned.find(p.name); wish != o_.wishes.turned.end()) {
+            if (b.lie >= 0 && b.lie != wish->second)
+                remark(p.name + " lies as you want it, across the direction of its paper.");
+            b.lie = wish->second;
         }
         return b;
     }

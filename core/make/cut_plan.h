@@ -5,6 +5,7 @@
 #include "core/workshop/drawer.h"
 #include <atomic>
 #include <functional>
+#include <map>
 
 namespace hl {
 
@@ -55,6 +56,22 @@ struct CutPlan {
     int fenceSettings = 0;
 };
 
+// What the maker wants otherwise than it would be planned.
+struct CutWishes {
+    // Parts, by name, that are to lie turned by a quarter on their sheet, or as they are drawn.
+    std::map<std::string, bool> turned;
+    // Sheets that stay in the drawer, by paper and number of the size there, one for each mention.
+    std::vector<std::pair<std::string, size_t>> kept;
+
+    bool none() const { return turned.empty() && kept.empty(); }
+    int keeps(const DrawerPaper& paper, const std::string& name, size_t size) const {
+        int n = 0;
+        for (auto& [which, number] : kept)
+            n += number == size && (which == name || which == paper.name);
+        return n;
+    }
+};
+
 // What a plan is made for.
 struct CutOrder {
     const Design& design;
@@ -66,6 +83,7 @@ struct CutOrder {
     // null: as parts are drawn.
     const std::vector<Vec2>* upright = nullptr;
     int copies = 1; // of the card
+    CutWishes wishes = {};
 };
 
 CutPlan planCuts(const CutOrder& order, const std::atomic<bool>* cancel = nullptr,

@@ -7,10 +7,12 @@
 namespace hl {
 namespace {
 
-constexpr double betweenParts = 3; // mm, between two parts on a mat
+constexpr double betweenParts = 3;       // mm, between two parts on a mat
+constexpr double dash = 2, bridge = 1.2; // mm, of a score that is cut in short stretches
 
 // A part's lines, turned by a quarter to the left or not, its lower left corner at `at`.
-void put(MachineMat& mat, const ListedPart& p, const Vec2& at, bool turned, double allowance) {
+void put(MachineMat& mat, const ListedPart& p, const Vec2& at, bool turned, double allowance,
+         bool dashed) {
     const auto placed = [&](const Vec2& q) {
         return Vec2(at + (turned ? Vec2(p.blank.y() - q.y(), q.x()) : q));
     };
@@ -22,8 +24,22 @@ void put(MachineMat& mat, const ListedPart& p, const Vec2& at, bool turned, doub
     };
     for (auto& s : p.slits)
         add(MachineLayer::InnerCuts, s.points, false);
-    for (auto& c : p.creases)
-        add(MachineLayer::Scores, {c.from, c.to}, false);
+    for (auto& c : p.creases) {
+        if (!dashed) {
+            add(MachineLayer::Scores, {c.from, c.to}, false);
+            continue;
+        }
+        // As many dashes as come nearest to their length, evenly, with paper at both ends.
+        const double length = (c.to - c.from).norm();
+        const int n =
+            std::max(1, static_cast<int>(std::lround((length - bridge) / (dash + bridge))));
+        const double each = (length - (n + 1) * bridge) / n;
+        const Vec2 way = (c.to - c.from).normalized();
+        for (int i = 0; i < n && each > 0; ++i) {
+            const double from = bridge + i * (each + bridge);
+            add(MachineLayer::Scores, {c.from + from * way, c.from + (from + each) * way}, false);
+        }
+    }
     if (allowance <= 0) {
         for (const Ring& hole : p.apertures)
             add(MachineLayer::InnerCuts, hole, true);
@@ -55,7 +71,7 @@ const std::vector<MachineLayerName>& machineLayers() {
 }
 
 MachineJob machineJob(const std::vector<ListedPart>& parts, const CuttingMachine& machine,
-                      Unit unit) {
+                      Unit unit, bool dashed) {
     MachineJob job;
     std::vector<std::string> papers;
     for (const ListedPart& p : parts)
@@ -89,7 +105,7 @@ MachineJob machineJob(const std::vector<ListedPart>& parts, const CuttingMachine
                 if (n.piece >= 0)
                     put(mat, *of[static_cast<size_t>(n.piece)],
                         Vec2(n.x, n.y) + Vec2(machine.allowance, machine.allowance), n.turned,
-                        machine.allowance);
+                        machine.allowance, dashed);
             std::stable_sort(mat.lines.begin(), mat.lines.end(),
                              [](auto& a, auto& b) { return a.layer < b.layer; });
             job.mats.push_back(std::move(mat));

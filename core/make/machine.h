@@ -40,8 +40,9 @@ struct MachineJob {
 };
 
 // The blade's allowance is put outside of outlines and inside of openings. A part that is larger
-// than the mat is left out, with a remark.
+// than the mat is left out, with a remark. `dashed`: scores are rows of short cuts, for machines
+// without a tool that scores; each begins and ends with paper.
 MachineJob machineJob(const std::vector<ListedPart>& parts, const CuttingMachine& machine,
-                      Unit unit);
+                      Unit unit, bool dashed = false);
 
 } // namespace hl

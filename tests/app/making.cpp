@@ -12,6 +12,7 @@
 #include <QFile>
 #include <QLabel>
 #include <QListWidget>
+#include <QMenu>
 #include <QPrinter>
 #include <QProcess>
 #include <QPushButton>
@@ -70,6 +71,59 @@ class MakingInTheWindow : public QObject, public RealWindow {
         in<QCheckBox>("make-from-drawer")->setChecked(false);
         planning([&] { w_->goTo("make"); });
         click("make-cuts");
+    }
+
+    // What is wanted otherwise: a part turned, a sheet kept, and all as it would be planned again.
+    void planOtherwise() {
+        Workshop w = session().workshop();
+        for (const Stock& s : session().design().stocks) {
+            DrawerPaper p;
+            p.name = s.name;
+            PaperSheet small, large;
+            small.count = 1;
+            large.width = 400;
+            large.height = 500;
+            large.count = 2;
+            p.sheets = {small, large};
+            w.drawer.papers.push_back(p);
+        }
+        session().setWorkshop(w);
+        QVERIFY(settled());
+        planning([&] { in<QCheckBox>("make-from-drawer")->click(); });
+        auto* menu = w_->findChild<QMenu*>("make-wishes");
+        const auto offered = [&](const QString& words) -> QAction* {
+            emit menu->aboutToShow();
+            for (QAction* a : menu->actions())
+                if (a->text().contains(words))
+                    return a;
+            return nullptr;
+        };
+        const auto office = [&] {
+            for (const PlannedSheet& s : pane()->planned()->cuts.sheets)
+                for (const CutBlank& b : s.blanks)
+                    if (b.part == "Ticket office")
+                        return std::pair(b.turned, s.width);
+            return std::pair(false, 0.0);
+        };
+        int row = -1;
+        for (int i = 0; i < things()->count(); ++i)
+            if (pane()->planned()->cuts.sheets[size_t(i)].blanks[0].part == "Ticket office")
+                row = i;
+        QVERIFY(row >= 0);
+        things()->setCurrentRow(row);
+        const auto before = office();
+        QCOMPARE(before.second, 210.0);
+        QVERIFY(offered("Ticket office"));
+        QCOMPARE(offered("Ticket office")->isChecked(), before.first);
+        planning([&] { offered("Ticket office")->trigger(); });
+        QCOMPARE(office().first, !before.first);
+        things()->setCurrentRow(row);
+        planning([&] { offered("Keep this sheet")->trigger(); });
+        QCOMPARE(office().second, 400.0);
+        planning([&] { offered("As it would be planned")->trigger(); });
+        QVERIFY(office() == before);
+        planning([&] { in<QCheckBox>("make-from-drawer")->click(); });
+        things()->setCurrentRow(0);
     }
 
     void cutByCut() {
@@ -178,6 +232,16 @@ class MakingInTheWindow : public QObject, public RealWindow {
         papers->item(1, 5)->setText("");
         dialog->findChild<QDoubleSpinBox*>("workshop-trimmer")->setValue(450);
         dialog->findChild<QComboBox*>("workshop-school")->setCurrentIndex(1);
+        // Adhesives: one renamed, one more, one fewer.
+        auto* adhesives = dialog->findChild<QTableWidget*>("workshop-adhesives");
+        const int kinds = adhesives->rowCount();
+        QVERIFY(kinds > 2);
+        adhesives->item(0, 0)->setText("Paste");
+        static_cast<QDoubleSpinBox*>(adhesives->cellWidget(0, 1))->setValue(42);
+        dialog->findChild<QPushButton*>("workshop-adhesive-add")->click();
+        QCOMPARE(adhesives->rowCount(), kinds + 1);
+        adhesives->setCurrentCell(1, 0);
+        dialog->findChild<QPushButton*>("workshop-adhesive-remove")->click();
         // Through a table and back.
         const QString table = dir_.filePath("papers.csv");
         answerFile(table);
@@ -201,6 +265,9 @@ class MakingInTheWindow : public QObject, public RealWindow {
         QCOMPARE(d.papers.size(), size_t(rows + 1));
         QCOMPARE(d.papers[0].sheets[0].width, 304.8);
         QVERIFY(d.papers[0].sheets[0].count == 4 && d.papers[1].sheets[0].count == -1);
+        QCOMPARE(int(d.adhesives.size()), kinds);
+        QVERIFY(d.adhesives[0].name == "Paste" && d.adhesives[0].minutes == 42);
+        QCOMPARE(d.adhesives.back().name, std::string("New adhesive"));
         QVERIFY(d.trimmer.length == 450 && d.board.school == School::OneFace);
         QVERIFY(Session().workshop().drawer == d); // another session reads it back
         QVERIFY(in<QLabel>("make-notes")->isHidden());

@@ -105,6 +105,68 @@ class Making : public QObject, public CommandLine {
             offcut = offcut || s[u"offcut"].toBool();
         QVERIFY(offcut);
     }
+    // Parts the other way round, and a sheet that stays in the drawer.
+    void wishes() {
+        QCOMPARE(cli("add", {"strip", "--id", "strip", "--name", "Strip", "--say",
+                             "12 | 30 | 30 | 12, V M V; height 60"}),
+                 0);
+        QCOMPARE(run({"drawer", drawer(), "--new", "--for", file()}), 0);
+        const auto blank = [&] {
+            for (const auto& s : json()[u"sheets"].toArray())
+                for (const auto& b : s[u"blanks"].toArray())
+                    if (b[u"part"] == "Strip")
+                        return b.toObject();
+            return QJsonObject();
+        };
+        for (const bool turned : {true, false}) {
+            QCOMPARE(cli("cuts", {"--json", "--drawer", drawer(),
+                                  turned ? "--turned" : "--as-drawn", "Strip"}),
+                     0);
+            QCOMPARE(blank()[u"turned"].toBool(), turned);
+            QCOMPARE(blank()[u"width_mm"].toDouble(), turned ? 60.0 : 84.0);
+        }
+        QCOMPARE(run({"drawer", drawer(), "--json"}), 0);
+        const QJsonObject paper = json()[u"papers"][0].toObject();
+        const QString size = QString("%1=%2 x %3 mm")
+                                 .arg(paper[u"name"].toString())
+                                 .arg(paper[u"sheets"][0][u"width"].toDouble())
+                                 .arg(paper[u"sheets"][0][u"height"].toDouble());
+        QCOMPARE(run({"drawer", drawer(), "--add",
+                      QString("%1, 400 x 500, 1").arg(paper[u"name"].toString())}),
+                 0);
+        QStringList keep{"--json", "--drawer", drawer()};
+        for (int i = 0; i < paper[u"sheets"][0][u"count"].toInt(); ++i)
+            keep << "--keep" << size;
+        QCOMPARE(cli("cuts", keep), 0);
+        for (const auto& s : json()[u"sheets"].toArray())
+            QCOMPARE(s[u"width_mm"].toDouble() * s[u"height_mm"].toDouble(), 200000.0);
+        for (const QStringList& bad : {QStringList{"--turned", "Nothing"},
+                                       {"--keep", "Card"},
+                                       {"--keep", "Velvet=1 x 1"},
+                                       {"--keep", paper[u"name"].toString() + "=7 x 9 mm"}}) {
+            QCOMPARE(cli("cuts", QStringList{"--drawer", drawer()} + bad), 2);
+            QVERIFY(!err_.isEmpty());
+        }
+    }
+
+    // Sheets of one's own size; a word that is neither a format nor a size is told.
+    void ownSheetSizes() {
+        const QString out = dir_.filePath("sheet.svg");
+        QCOMPARE(cli("export", {"--to", "svg", "--sheet", "300 x 220 mm", "-o", out}), 0);
+        QFile f(out);
+        QVERIFY(f.open(QIODevice::ReadOnly));
+        const QString svg = f.readAll();
+        QVERIFY2(svg.contains("300mm") && svg.contains("220mm"), qPrintable(svg.left(300)));
+        for (const char* bad : {"broadsheet", "10 x 10 mm", "5000 x 20 mm"}) {
+            QCOMPARE(cli("export", {"--to", "svg", "--sheet", bad, "--force", "-o", out}), 2);
+            QVERIFY(err_.contains("--sheet"));
+        }
+        const QString machine = dir_.filePath("mat.svg");
+        QCOMPARE(cli("export", {"--to", "svg", "--machine", "--dashed", "-o", machine}), 0);
+        QVERIFY(QFile::exists(machine));
+        QVERIFY(cli("export", {"--to", "svg", "--dashed", "--force", "-o", out}) != 0);
+    }
+
     void whatIsMissing() {
         QCOMPARE(run({"drawer", drawer(), "--new", "--add", "Other paper, 210 x 297, 5"}), 0);
         QCOMPARE(cli("cuts", {"--json", "--drawer", drawer()}), 1);

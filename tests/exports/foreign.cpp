@@ -192,6 +192,22 @@ class Foreign : public QObject {
         QVERIFY(std::fabs(outline - 61 * 41) < 1e-3 && std::fabs(opening - 19 * 19) < 1e-3);
         // Inner cuts first.
         QVERIFY(job.mats[0].lines.front().layer == MachineLayer::InnerCuts);
+        // A score as a row of short cuts: paper at both ends and between, about as long as wished.
+        p.creases.push_back({"fold", "valley", {0, 5}, {60, 5}});
+        std::vector<double> ends;
+        const MachineJob dashed = machineJob({p}, machine, Unit::Millimetre, true);
+        for (const MachineLine& l : dashed.mats[0].lines)
+            if (l.layer == MachineLayer::Scores)
+                for (const Vec2& q : l.points)
+                    ends.push_back(q.x() - dashed.mats[0].lines.back().points[0].x());
+        QVERIFY(ends.size() >= 30 && ends.size() % 2 == 0);
+        std::sort(ends.begin(), ends.end());
+        for (size_t i = 0; i + 1 < ends.size(); ++i) {
+            const double gap = ends[i + 1] - ends[i];
+            QVERIFY2(i % 2 ? std::fabs(gap - 1.2) < 1e-6 : gap > 1.6 && gap < 2.4,
+                     std::to_string(gap).c_str());
+        }
+        p.creases.clear();
         machine.width = 50;
         machine.height = 50;
         const MachineJob none = machineJob({p}, machine, Unit::Millimetre);
