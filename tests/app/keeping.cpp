@@ -213,8 +213,29 @@ class Keeping : public QObject, hl::test::RealWindow {
         const size_t had = session().design().stocks.size();
         QTest::mouseClick(button, Qt::LeftButton);
         QCOMPARE(session().design().stocks.size(), had + 1);
-        const std::string fresh = session().design().card.stock;
-        QCOMPARE(fresh, session().design().stocks.back().id);
+        // It is looked at, and edited, without being the card's.
+        const std::string fresh = session().design().stocks.back().id,
+                          cards = session().design().card.stock;
+        QVERIFY(fresh != cards);
+        auto* lookedAt = w_->findChild<QComboBox*>("paper-looked");
+        QCOMPARE(lookedAt->currentData().toString().toStdString(), fresh);
+        auto* name = w_->findChild<QLineEdit*>("stock-name");
+        name->setFocus();
+        name->selectAll();
+        QTest::keyClicks(name, "Moss");
+        QTest::keyClick(name, Qt::Key_Return);
+        QCOMPARE(session().design().paper(fresh).name, std::string("Moss"));
+        auto* printed = w_->findChild<QComboBox*>("stock-pattern");
+        printed->setCurrentIndex(printed->findData("fern"));
+        emit printed->activated(printed->currentIndex());
+        QCOMPARE(session().design().paper(fresh).pattern, std::string("fern"));
+        auto* clear = w_->findChild<QComboBox*>("stock-clear");
+        clear->setCurrentIndex(1);
+        emit clear->activated(1);
+        QVERIFY(session().design().paper(fresh).clear);
+        lookedAt->setCurrentIndex(lookedAt->findData(QString::fromStdString(cards)));
+        emit lookedAt->activated(lookedAt->currentIndex());
+        QCOMPARE(name->text().toStdString(), session().design().paper(cards).name);
         auto* choice = w_->findChild<QComboBox*>("card-stock");
         QCOMPARE(choice->count(), int(had) + 1);
         choice->setFocus();
