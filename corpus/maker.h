@@ -131,5 +131,7 @@ struct Kind {
 const std::vector<Kind>& relatives();
 // Those of corpus/said.cpp.
 const std::vector<Kind>& told();
+// Those of corpus/dressed.cpp.
+const std::vector<Kind>& dressedUp();
 
 } // namespace hl::corpus
