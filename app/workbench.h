@@ -62,6 +62,7 @@ class Workbench : public QMainWindow {
     void toggleLower();
     void keepLayout();
     Actions tableOfActions();
+    void addViewActions(Actions& table);
     void buildMenus();
     void refreshActions(); // what can be done now
     bool can(When when);

@@ -7,6 +7,7 @@
 #include "app/prove/workshop_dialog.h"
 #include "app/standing/standing_view.h"
 #include "app/workbench.h"
+#include "core/dress/dress.h"
 #include "core/edit/copies.h"
 #include "core/edit/draw.h"
 #include "core/edit/edit.h"
@@ -34,7 +35,10 @@ void Workbench::add(const QString& kind) {
                                : "12 | 30 | 30 | 12, M M M; height 50"}};
         feet["left"] = feet["right"] = inches ? "1 1/4 in" : "30 mm";
     }
-    auto added = addStructure(d, f.id, suits ? selected : "", feet, {}, {}, line);
+    const SnapshotPtr now = session_.snapshot();
+    auto added = f.id == "topper" && now
+                     ? layTopper(d, *now->folded, suits ? selected : f.host, {})
+                     : addStructure(d, f.id, suits ? selected : "", feet, {}, {}, line);
     if (!added && strip) // the fold has no room for that
         added = addStructure(d, f.id, suits ? selected : "", {});
     if (!added) {

@@ -1,4 +1,6 @@
 #include "app/dress/dress_tray.h"
+#include "app/dress/paper_list.h"
+#include "app/dress/thing_list.h"
 #include "app/look/plain_tip.h"
 #include "app/look/theme.h"
 #include "app/standing/prints.h"
@@ -21,44 +23,9 @@
 namespace hl {
 namespace {
 
-constexpr int swatch = 40; // pixels
+constexpr int swatch = PaperList::swatch;
 
 QString q(const std::string& s) { return QString::fromStdString(s); }
-
-QIcon iconOf(const Print& print) {
-    QPixmap pixels(swatch, swatch);
-    pixels.fill(QColor(q(print.face)));
-    if (!print.plain()) {
-        QPainter p(&pixels);
-        p.fillRect(pixels.rect(), QBrush(printImage(print, 34)));
-    }
-    QPainter rim(&pixels);
-    rim.setPen(theme().quiet);
-    rim.drawRect(0, 0, swatch - 1, swatch - 1);
-    return QIcon(pixels);
-}
-
-// The papers, which can be dragged onto a panel.
-class Papers : public QListWidget {
-  public:
-    Papers() {
-        setViewMode(QListView::IconMode);
-        setIconSize({swatch, swatch});
-        setGridSize({swatch + 10, swatch + 10});
-        setResizeMode(QListView::Adjust);
-        setMovement(QListView::Static);
-        setDragEnabled(true);
-        setVerticalScrollBarPolicy(Qt::ScrollBarAsNeeded);
-    }
-
-  protected:
-    QMimeData* mimeData(const QList<QListWidgetItem*>& items) const override {
-        auto* data = new QMimeData;
-        if (!items.isEmpty())
-            data->setData(paperMime, items.front()->data(Qt::UserRole).toString().toUtf8());
-        return data;
-    }
-};
 
 QLabel* heading(const QString& text) {
     auto* label = new QLabel(text);
@@ -66,43 +33,7 @@ QLabel* heading(const QString& text) {
     return label;
 }
 
-// Of each panel the side that is turned to whoever looks.
-std::map<std::string, bool> sidesSeen(const Case& c) {
-    std::map<std::string, bool> out;
-    for (const Visible& v : visibleIn(c))
-        out[c.assembly.panels[size_t(v.panel)].id] = v.face;
-    return out;
-}
-
 } // namespace
-
-void layPaper(Session& session, const std::string& paper, const std::vector<std::string>& panels) {
-    if (!session.snapshot() || panels.empty())
-        return;
-    Design d = session.design();
-    std::string stock = paper;
-    if (!d.stock(paper)) {
-        const Tile* t = tile(paper);
-        if (!t)
-            return;
-        stock = paperPrinting(d, *t);
-    }
-    const auto sides = sidesSeen(*session.snapshot()->folded);
-    for (const std::string& panel : panels) {
-        const auto side = sides.find(panel);
-        auto laid = layMat(d, panel, stock, side == sides.end() || side->second, true);
-        if (!laid) {
-            emit session.refused(q(laid.problem().text()));
-            return;
-        }
-        d = laid->first;
-    }
-    session.edit(
-        d, panels.size() == 1
-               ? QObject::tr("Lay %1 on the %2")
-                     .arg(q(d.paper(stock).name), q(placeName(d, panels.front())))
-               : QObject::tr("Lay %1 on %2 panels").arg(q(d.paper(stock).name)).arg(panels.size()));
-}
 
 DressTray::DressTray(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
     setObjectName("dress-tray");
@@ -117,7 +48,7 @@ DressTray::DressTray(Session& session, QWidget* parent) : QWidget(parent), sessi
     search_->setAccessibleName(tr("Search the tray"));
     search_->setClearButtonEnabled(true);
     column->addWidget(search_);
-    papers_ = new Papers;
+    papers_ = new PaperList;
     papers_->setObjectName("tray-papers");
     papers_->setAccessibleName(tr("Papers"));
     papers_->setMinimumHeight(3 * (swatch + 12));
@@ -135,6 +66,15 @@ DressTray::DressTray(Session& session, QWidget* parent) : QWidget(parent), sessi
     none_->setWordWrap(true);
     none_->setTextFormat(Qt::PlainText);
     column->addWidget(none_);
+
+    column->addWidget(heading(tr("Shapes, words, film, thread")));
+    things_ = new ThingList;
+    things_->setObjectName("tray-things");
+    things_->setAccessibleName(tr("Shapes, words, film and thread"));
+    things_->setMinimumHeight(2 * (swatch + 8));
+    things_->setToolTip(tr("Drag a shape onto a panel, or select a panel or a fold and choose with "
+                           "a double click or Enter"));
+    column->addWidget(things_);
 
     column->addWidget(heading(tr("Dress all")));
     scheme_ = new QComboBox;
@@ -166,6 +106,8 @@ DressTray::DressTray(Session& session, QWidget* parent) : QWidget(parent), sessi
     connect(search_, &QLineEdit::textChanged, this, &DressTray::filter);
     connect(papers_, &QListWidget::itemActivated, this,
             [this](QListWidgetItem* item) { pick(item->data(Qt::UserRole).toString()); });
+    connect(things_, &QListWidget::itemActivated, this,
+            [this](QListWidgetItem* item) { put(item->data(Qt::UserRole).toString()); });
     connect(scheme_, &QComboBox::currentIndexChanged, this, &DressTray::fillProposals);
     connect(all_, &QPushButton::clicked, this, &DressTray::dressAll);
     connect(proposals_, &QListWidget::itemChanged, this, &DressTray::sayHowMany);
@@ -247,7 +189,7 @@ void DressTray::showEvent(QShowEvent* e) {
 void DressTray::fillPapers() {
     papers_->clear();
     auto add = [this](const std::string& id, const std::string& name, const Print& print) {
-        auto* item = new QListWidgetItem(iconOf(print), QString());
+        auto* item = new QListWidgetItem(PaperList::iconOf(print), QString());
         item->setData(Qt::UserRole, q(id));
         item->setData(Qt::UserRole + 1, q(name + " " + id));
         item->setToolTip(plainTip(q(name)));
@@ -272,11 +214,12 @@ void DressTray::fillPapers() {
 
 void DressTray::filter(const QString& text) {
     const QString wanted = text.simplified();
-    for (int i = 0; i < papers_->count(); ++i)
-        papers_->item(i)->setHidden(!papers_->item(i)
-                                         ->data(Qt::UserRole + 1)
-                                         .toString()
-                                         .contains(wanted, Qt::CaseInsensitive));
+    for (QListWidget* list : {papers_, things_})
+        for (int i = 0; i < list->count(); ++i)
+            list->item(i)->setHidden(!list->item(i)
+                                          ->data(Qt::UserRole + 1)
+                                          .toString()
+                                          .contains(wanted, Qt::CaseInsensitive));
 }
 
 void DressTray::fillProposals() {
@@ -315,7 +258,8 @@ void DressTray::fillDressed() {
     const QSignalBlocker quiet(dressed_);
     dressed_->clear();
     for (const StructureSpec& s : session_.design().structures) {
-        if (s.kind != "mat" && s.kind != "topper" && s.kind != "words")
+        const std::vector<std::string> adorns{"mat", "topper", "words", "film", "thread"};
+        if (std::find(adorns.begin(), adorns.end(), s.kind) == adorns.end())
             continue;
         auto* item = new QListWidgetItem(tr("%1: %2").arg(
             q(callName(session_.design(), s)), q(session_.design().paper(s.stock).name)));
@@ -364,6 +308,45 @@ void DressTray::pick(const QString& paper) {
         return;
     }
     layPaper(session_, paper.toStdString(), panels);
+}
+
+void DressTray::put(const QString& thing) {
+    const std::string chosen = session_.selection().chosen().toStdString();
+    const bool fold =
+        session_.snapshot() && session_.snapshot()->folded->assembly.crease(chosen) >= 0;
+    const auto panels = selectedPanels();
+    putThing(session_, thing, fold || panels.empty() ? chosen : panels.front());
+}
+
+void DressTray::remember() {
+    const auto panels = selectedPanels();
+    if (panels.empty()) {
+        emit session_.refused(tr("Select a panel in the picture first."));
+        return;
+    }
+    remembered_ = panels.front();
+    none_->setText(tr("The %1 is kept in mind: select others and dress them alike.")
+                       .arg(q(placeName(session_.design(), remembered_))));
+}
+
+void DressTray::alike() {
+    const auto panels = selectedPanels();
+    if (remembered_.empty() || panels.empty()) {
+        emit session_.refused(remembered_.empty()
+                                  ? tr("Keep the dressing of a panel in mind first.")
+                                  : tr("Select a panel in the picture first."));
+        return;
+    }
+    Design d = session_.design();
+    for (const std::string& panel : panels) {
+        auto next = dressLike(d, panel, remembered_);
+        if (!next) {
+            emit session_.refused(q(next.problem().text()));
+            return;
+        }
+        d = *next;
+    }
+    session_.edit(d, tr("Dress like the %1").arg(q(placeName(d, remembered_))));
 }
 
 void DressTray::dressAll() {

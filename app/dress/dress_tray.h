@@ -13,14 +13,6 @@ class QPushButton;
 
 namespace hl {
 
-// What a paper is dragged by; its data is the id of a paper or of a shipped pattern.
-inline constexpr const char* paperMime = "application/x-hinge-lantern-paper";
-
-// Lays a paper of the tray on a panel of the session's card, on the side that is turned to whoever
-// looks at it; where a mat lies there already, that takes the paper. Refusals are told by the
-// session.
-void layPaper(Session& session, const std::string& paper, const std::vector<std::string>& panels);
-
 class DressTray : public QWidget {
     Q_OBJECT
   public:
@@ -28,6 +20,8 @@ class DressTray : public QWidget {
 
     void dressAll();   // with the proposals that are ticked
     void undressAll(); // takes all mats off
+    void remember();   // how the selected panel is dressed
+    void alike();      // dresses what is selected like what was remembered
 
   protected:
     void showEvent(QShowEvent*) override;
@@ -40,6 +34,7 @@ class DressTray : public QWidget {
     void fillDressed();
     void filter(const QString& text);
     void pick(const QString& paper); // for what is selected
+    void put(const QString& thing);  // on what is selected
     std::vector<std::string> selectedPanels() const;
 
     Session& session_;
@@ -48,6 +43,8 @@ class DressTray : public QWidget {
     QPushButton* all_;
     QLineEdit* search_;
     QListWidget* papers_;
+    QListWidget* things_;
+    std::string remembered_; // the id of a panel
     QLabel* none_;
     QListWidget* dressed_;
     std::vector<Proposal> proposed_;

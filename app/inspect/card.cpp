@@ -82,6 +82,13 @@ void inspectCard(Rows& rows, const std::string&) {
          },
          QObject::tr("Change how the card is shown")});
     addWords(rows, "card",
+             {"step", "card-step", QObject::tr("Mat borders"),
+              QObject::tr("The border that mats leave, where they say nothing else; 3 mm without"),
+              [](const Design& d) {
+                  return d.card.step ? q(exactText(*d.card.step, d.units)) : QString();
+              },
+              QObject::tr("Change the mats' borders")});
+    addWords(rows, "card",
              {"meant", "card-meant", QObject::tr("Sticks out"),
               QObject::tr("What sticks out of the closed card on purpose: ids of panels, parts and "
                           "structures"),

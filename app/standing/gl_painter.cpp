@@ -198,8 +198,8 @@ struct GlPainter::Gl {
                 height += z / double(flat.size());
                 p = Vec3(p.x() + 0.10 * z, p.y() + 0.06 * z, 0);
             }
-            // Paper high above the table hardly darkens it.
-            cast.polygon(flat, Qt::black, 0.5 * std::exp(-3.2 * height / radius));
+            // Paper high above the table hardly darkens it, film hardly at all.
+            cast.polygon(flat, Qt::black, 0.5 * face.alpha * std::exp(-3.2 * height / radius));
         }
         f->glViewport(0, 0, shadowSize, shadowSize);
         f->glDisable(GL_DEPTH_TEST);
@@ -286,8 +286,13 @@ QImage GlPainter::paint(const Scene& scene, const Camera& camera, const QSize& s
     f->glEnable(GL_DEPTH_TEST);
     f->glDepthFunc(GL_LEQUAL);
     std::vector<Mesh> papers(scene.prints.size() + 1, Mesh(m)); // the plain ones last
+    Mesh clear(m);
     for (const Face& face : scene.faces) {
         const bool front = face.normal.dot(eye - face.corners.front()) > 0;
+        if (face.alpha < 1) {
+            clear.polygon(face.corners, front ? face.face : face.back, face.alpha);
+            continue;
+        }
         const bool print = front && face.print >= 0;
         papers[print ? size_t(face.print) : scene.prints.size()].polygon(
             face.corners, front ? face.face : face.back, 1, print ? &face.tiles : nullptr);
@@ -303,6 +308,9 @@ QImage GlPainter::paint(const Scene& scene, const Camera& camera, const QSize& s
     for (const Edge& e : scene.edges)
         lines.line(e, size, ratio);
     gl_->draw(lines);
+    f->glDepthMask(GL_FALSE); // what lies behind film is seen through it
+    gl_->draw(clear);
+    f->glDepthMask(GL_TRUE);
 
     gl_->program.release();
     gl_->array.release();

@@ -1,5 +1,6 @@
 #include "app/standing/scene.h"
 #include "app/look/theme.h"
+#include "app/standing/hanging.h"
 #include "core/assemble/assemble.h"
 #include "core/structures/layers/words.h"
 #include <algorithm>
@@ -118,8 +119,9 @@ struct Printing {
         width = wanted.width;
         height = wanted.height;
         up = known.upright && panel < known.upright->size() ? (*known.upright)[panel] : part.up;
-        if (const StructureSpec* s = c.design.structure(part.structure))
-            if (const auto turn = s->set.find("turn"); s->kind == "mat" && turn != s->set.end()) {
+        const StructureSpec* s = c.design.structure(part.structure);
+        if (s && s->kind == "mat")
+            if (const auto turn = s->set.find("turn"); turn != s->set.end()) {
                 const double t = turn->second.inside();
                 up = Vec2(up.x() * std::cos(t) - up.y() * std::sin(t),
                           up.x() * std::sin(t) + up.y() * std::cos(t));
@@ -131,6 +133,11 @@ struct Printing {
             high = high.cwiseMax(Vec2(right.dot(q), up.dot(q)));
         }
         middle = (low + high) / 2;
+        if (s && s->kind == "mat")
+            for (auto& [name, by] :
+                 {std::pair{"shift_right", &middle.x()}, {"shift_up", &middle.y()}})
+                if (const auto shift = s->set.find(name); shift != s->set.end())
+                    *by += shift->second.mm();
     }
     // In tiles, from the lower left corner of one.
     Vec2 at(const Vec2& p) const {
@@ -140,11 +147,12 @@ struct Printing {
 
 } // namespace
 
-Scene sceneOf(const Case& c, const Pose& pose, Posture stance, const SceneMarks& marks,
-              const Known& known) {
+namespace {
+
+// Where every panel is drawn on the table: what lies on something is lifted from it.
+std::vector<Rigid> drawnAt(const Case& c, const Pose& pose, const Rigid& stand,
+                           const Known& known) {
     const Assembly& a = c.assembly;
-    const Rigid stand = stanceOf(stance, spineOpening(c, pose));
-    Scene scene;
     std::vector<Rigid> at;
     for (const Rigid& panel : pose.panels)
         at.push_back(stand * panel);
@@ -162,104 +170,160 @@ Scene sceneOf(const Case& c, const Pose& pose, Posture stance, const SceneMarks&
             lifted[size_t(g.tab)] = lifted[size_t(g.landing)];
         const Panel& held = a.panels[size_t(g.tab)];
         const bool plate = held.rides < 0 && a.parts[size_t(held.part)].creases.empty();
-        const double lift = plate ? plateLift : tabLift;
+        // What lies on the back must not be seen through the face.
+        const double lift = plate || !g.ontoFace() ? plateLift : tabLift;
         lifted[size_t(g.tab)] += (g.ontoFace() ? lift : -lift) * at[g.landing].turn.col(2);
     }
     for (size_t i = 0; i < at.size(); ++i)
         at[i].shift += lifted[i];
-    const QColor accent = theme().accent;
-    std::vector<QColor> papers; // of every panel's face
-    for (size_t i = 0; i < a.panels.size(); ++i) {
-        const Panel& panel = a.panels[i];
-        const Stock& stock = stockOf(c.design, a.parts[panel.part]);
-        QColor face(QString::fromStdString(stock.face));
-        QColor back(QString::fromStdString(stock.back));
-        const bool shown =
-            std::find(marks.shown.begin(), marks.shown.end(), panel.id) != marks.shown.end();
-        const double tint = shown                             ? 0.34
-                            : !marks.shown.empty()            ? 0
-                            : means(marks.selected, panel.id) ? 0.22
-                            : means(marks.hovered, panel.id)  ? 0.10
-                                                              : 0;
-        Face f;
-        f.panel = static_cast<int>(i);
-        f.normal = at[i].turn.col(2);
-        const QColor marked = shown ? marks.shownIn : accent;
-        const Printing printing(c, known, i, scene);
-        f.print = printing.print;
-        f.face = mixed(shaded(f.print < 0 ? face : QColor(Qt::white), f.normal), marked, tint);
-        f.back = mixed(shaded(back, -f.normal), marked, tint);
-        papers.push_back(f.print < 0 ? f.face : mixed(shaded(face, f.normal), marked, tint));
-        const QColor dark("#3a3027"), rim = mixed(f.face, dark, 0.42);
-        const QColor bold = shown ? mixed(marked, dark, 0.6) : accent;
-        auto edges = [&](const Ring& ring) {
-            for (size_t k = 0; k < ring.size(); ++k) {
-                const Vec2 &from = ring[k], &to = ring[(k + 1) % ring.size()];
-                if (!isCrease(a, panel, from, to))
-                    scene.edges.push_back({at[i].at(from), at[i].at(to), tint > 0.2 ? bold : rim,
-                                           tint > 0.2                ? 2.0
-                                           : panel.role == Role::Tab ? 0.8
-                                                                     : 1.1,
-                                           false});
-            }
-        };
-        edges(panel.outline);
-        for (const Ring& hole : panel.apertures)
-            edges(hole);
-        for (const Ring& piece : panel.pieces) {
-            Face one = f;
-            for (const Vec2& p : piece) {
-                one.corners.push_back(at[i].at(p));
-                if (f.print >= 0)
-                    one.tiles.push_back(printing.at(p));
-            }
-            scene.faces.push_back(std::move(one));
+    return at;
+}
+
+// Puts one thing after the other into the scene.
+class SceneMaker {
+  public:
+    SceneMaker(const Case& c, std::vector<Rigid> at, const SceneMarks& marks, const Known& known)
+        : c_(c), a_(c.assembly), at_(std::move(at)), marks_(marks), known_(known) {}
+
+    void panel(size_t i);
+    void words(const Hanging& hanging);
+    void slits();
+    void creases();
+    Scene& scene() { return scene_; }
+
+  private:
+    const Case& c_;
+    const Assembly& a_;
+    std::vector<Rigid> at_;
+    const SceneMarks& marks_;
+    const Known& known_;
+    Scene scene_;
+    std::vector<QColor> papers_; // of every panel's face
+    const QColor accent_ = theme().accent, dark_ = QColor("#3a3027");
+};
+
+void SceneMaker::panel(size_t i) {
+    const Panel& panel = a_.panels[i];
+    const Stock& stock = stockOf(c_.design, a_.parts[panel.part]);
+    QColor face(QString::fromStdString(stock.face));
+    QColor back(QString::fromStdString(stock.back));
+    const bool shown =
+        std::find(marks_.shown.begin(), marks_.shown.end(), panel.id) != marks_.shown.end();
+    const double tint = shown                              ? 0.34
+                        : !marks_.shown.empty()            ? 0
+                        : means(marks_.selected, panel.id) ? 0.22
+                        : means(marks_.hovered, panel.id)  ? 0.10
+                                                           : 0;
+    Face f;
+    f.panel = static_cast<int>(i);
+    f.normal = at_[i].turn.col(2);
+    f.alpha = stock.clear ? clearFilm : 1;
+    const QColor marked = shown ? marks_.shownIn : accent_;
+    const Printing printing(c_, known_, i, scene_);
+    f.print = printing.print;
+    f.face = mixed(shaded(f.print < 0 ? face : QColor(Qt::white), f.normal), marked, tint);
+    f.back = mixed(shaded(back, -f.normal), marked, tint);
+    papers_.push_back(f.print < 0 ? f.face : mixed(shaded(face, f.normal), marked, tint));
+    const QColor rim = mixed(f.face, dark_, 0.42);
+    const QColor bold = shown ? mixed(marked, dark_, 0.6) : accent_;
+    auto edges = [&](const Ring& ring) {
+        for (size_t k = 0; k < ring.size(); ++k) {
+            const Vec2 &from = ring[k], &to = ring[(k + 1) % ring.size()];
+            if (!isCrease(a_, panel, from, to))
+                scene_.edges.push_back({at_[i].at(from), at_[i].at(to), tint > 0.2 ? bold : rim,
+                                        tint > 0.2                ? 2.0
+                                        : panel.role == Role::Tab ? 0.8
+                                                                  : 1.1,
+                                        false});
         }
+    };
+    edges(panel.outline);
+    for (const Ring& hole : panel.apertures)
+        edges(hole);
+    for (const Ring& piece : panel.pieces) {
+        Face one = f;
+        for (const Vec2& p : piece) {
+            one.corners.push_back(at_[i].at(p));
+            if (f.print >= 0)
+                one.tiles.push_back(printing.at(p));
+        }
+        scene_.faces.push_back(std::move(one));
     }
-    // Words that are printed lie a hair above their label.
-    for (const Printed& words : printedWords(c.design, a)) {
-        const size_t i = size_t(words.panel);
+}
+
+// Words that are printed lie a hair above their label.
+void SceneMaker::words(const Hanging& hanging) {
+    for (const Printed& words : printedWords(c_.design, a_)) {
+        const Rigid& lies = at_[size_t(words.panel)];
         Face f;
         f.panel = words.panel;
-        f.normal = at[i].turn.col(2);
+        f.normal = lies.turn.col(2);
         f.face = f.back = shaded(QColor(QString::fromStdString(words.ink)), f.normal);
-        Rigid above = at[i];
+        Rigid above = lies;
         above.shift += printLift * f.normal;
+        const auto placed = [&](const Vec2& p) {
+            return words.onFilm ? hanging.onFilm(words.panel, p, printLift) : above.at(p);
+        };
         for (const Paper& letter : words.letters)
             for (const Ring& piece : convexPieces(letter.outline, letter.apertures)) {
                 Face one = f;
                 for (const Vec2& p : piece)
-                    one.corners.push_back(above.at(p));
-                scene.faces.push_back(std::move(one));
+                    one.corners.push_back(placed(p));
+                scene_.faces.push_back(std::move(one));
             }
     }
-    for (const Part& part : a.parts)
+}
+
+void SceneMaker::slits() {
+    for (const Part& part : a_.parts)
         for (const Mark& m : part.marks)
             for (size_t k = 0; k + 1 < m.points.size(); ++k)
                 for (int i : part.panels) { // in the panel that it runs through
-                    const Panel& panel = a.panels[i];
+                    const Panel& panel = a_.panels[i];
                     const Vec2 middle = (m.points[k] + m.points[k + 1]) / 2;
                     // A slit round a cut-out is an edge of its panels, drawn already.
                     const Vec2 aside = 0.02 * leftOf((m.points[k + 1] - m.points[k]).normalized());
                     if (onPaper(panel.outline, panel.apertures, middle + aside) &&
                         onPaper(panel.outline, panel.apertures, middle - aside))
-                        scene.edges.push_back(
-                            {at[size_t(i)].at(m.points[k]), at[size_t(i)].at(m.points[k + 1]),
-                             mixed(papers[size_t(i)], QColor("#3a3027"), 0.42), 1.1, false});
+                        scene_.edges.push_back(
+                            {at_[size_t(i)].at(m.points[k]), at_[size_t(i)].at(m.points[k + 1]),
+                             mixed(papers_[size_t(i)], dark_, 0.42), 1.1, false});
                 }
-    for (const Crease& crease : a.creases) {
-        const bool chosen = means(marks.selected, crease.id) && marks.selected == crease.id;
-        const bool near = marks.hovered == crease.id;
-        const QColor paper = papers[size_t(crease.left)];
+}
+
+void SceneMaker::creases() {
+    for (const Crease& crease : a_.creases) {
+        const bool chosen = means(marks_.selected, crease.id) && marks_.selected == crease.id;
+        const bool near = marks_.hovered == crease.id;
+        const QColor paper = papers_[size_t(crease.left)];
         for (auto& [from, to] : crease.stretches())
-            scene.edges.push_back({at[crease.left].at(from), at[crease.left].at(to),
-                                   chosen || near ? accent : mixed(paper, QColor("#3a3027"), 0.26),
-                                   chosen ? 3.4
-                                   : near ? 2.4
-                                          : 0.9,
-                                   true});
+            scene_.edges.push_back({at_[crease.left].at(from), at_[crease.left].at(to),
+                                    chosen || near ? accent_ : mixed(paper, dark_, 0.26),
+                                    chosen ? 3.4
+                                    : near ? 2.4
+                                           : 0.9,
+                                    true});
     }
-    return scene;
+}
+
+} // namespace
+
+Scene sceneOf(const Case& c, const Pose& pose, Posture stance, const SceneMarks& marks,
+              const Known& known) {
+    const Rigid stand = stanceOf(stance, spineOpening(c, pose));
+    std::vector<Rigid> at = drawnAt(c, pose, stand, known);
+    const Hanging hanging(c, pose, stand);
+    hanging.place(at);
+    SceneMaker maker(c, std::move(at), marks, known);
+    for (size_t i = 0; i < c.assembly.panels.size(); ++i)
+        maker.panel(i);
+    maker.words(hanging);
+    hanging.draw(maker.scene(), [&](const std::string& id) {
+        return means(marks.selected, id) ? theme().accent : QColor();
+    });
+    maker.slits();
+    maker.creases();
+    return std::move(maker.scene());
 }
 
 void frame(Camera& camera, const Case& c, const std::vector<Pose>& poses, Posture stance,

@@ -14,6 +14,7 @@ struct Face {
     Vec3 normal;               // of the face side
     QColor face, back;         // shaded; where the face is printed, only its light
     int panel = 0;
+    double alpha = 1;        // of clear film less
     int print = -1;          // of the scene's prints, on the face side; -1: plain
     std::vector<Vec2> tiles; // of every corner, in tiles of the print
 };

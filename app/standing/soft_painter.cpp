@@ -65,14 +65,21 @@ class Raster {
   private:
     static constexpr int fine = 2, tilePixels = 160;
 
-    void put(int x, int y, float z, QRgb colour) {
+    void put(int x, int y, float z, QRgb colour, double alpha = 1) {
         if (x < 0 || y < 0 || x >= image_.width() || y >= image_.height())
             return;
         float& there = depth_[size_t(y) * size_t(image_.width()) + size_t(x)];
         if (z > there)
             return;
+        QRgb& pixel = reinterpret_cast<QRgb*>(image_.scanLine(y))[x];
+        if (alpha < 1) { // premultiplied; what lies behind is seen
+            const auto mix = [&](int from, int to) { return int(from * (1 - alpha) + to * alpha); };
+            pixel = qRgba(mix(qRed(pixel), qRed(colour)), mix(qGreen(pixel), qGreen(colour)),
+                          mix(qBlue(pixel), qBlue(colour)), mix(qAlpha(pixel), 255));
+            return;
+        }
         there = z;
-        reinterpret_cast<QRgb*>(image_.scanLine(y))[x] = colour;
+        pixel = colour;
     }
 
     void triangle(const Face& f, const std::array<size_t, 3>& corner, const QColor& light,
@@ -122,7 +129,7 @@ class Raster {
                     colour = qRgb(qRed(ink) * light.red() / 255, qGreen(ink) * light.green() / 255,
                                   qBlue(ink) * light.blue() / 255);
                 }
-                put(i, j, float(part[0] * z[0] + part[1] * z[1] + part[2] * z[2]), colour);
+                put(i, j, float(part[0] * z[0] + part[1] * z[1] + part[2] * z[2]), colour, f.alpha);
             }
     }
 
@@ -160,10 +167,15 @@ void paintSoftly(QPainter& painter, const Scene& scene, const Camera& camera, co
     }
     painter.fillPath(shadow, QColor(40, 30, 20, 34));
     Raster raster(size, m);
-    for (const Face& f : scene.faces)
-        raster.face(f, f.normal.dot(eye - f.corners.front()) > 0, scene.prints);
+    const auto faces = [&](bool clear) {
+        for (const Face& f : scene.faces)
+            if ((f.alpha < 1) == clear)
+                raster.face(f, f.normal.dot(eye - f.corners.front()) > 0, scene.prints);
+    };
+    faces(false);
     for (const Edge& e : scene.edges)
         raster.line(e);
+    faces(true);
     painter.drawImage(QRectF({0, 0}, size), raster.image());
     for (const Edge& e : scene.edges)
         if (e.width > 2) { // what is marked shows through

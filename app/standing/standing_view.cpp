@@ -1,5 +1,7 @@
 #include "app/standing/standing_view.h"
 #include "app/dress/dress_tray.h"
+#include "app/dress/paper_list.h"
+#include "app/dress/thing_list.h"
 #include "app/look/nearness.h"
 #include "app/look/theme.h"
 #include "app/standing/painter.h"
@@ -261,9 +263,9 @@ QString StandingView::thingAt(const QPointF& pixel, bool creases) const {
     return best >= 0 ? QString::fromStdString(c.assembly.panels[best].id) : QString();
 }
 
-// Papers of the tray come down on panels.
+// Papers and things of the tray come down on panels.
 void StandingView::dragEnterEvent(QDragEnterEvent* e) {
-    if (e->mimeData()->hasFormat(paperMime))
+    if (e->mimeData()->hasFormat(paperMime) || e->mimeData()->hasFormat(thingMime))
         e->acceptProposedAction();
 }
 
@@ -278,7 +280,10 @@ void StandingView::dropEvent(QDropEvent* e) {
     if (panel.isEmpty())
         return;
     e->acceptProposedAction();
-    layPaper(session_, e->mimeData()->data(paperMime).toStdString(), {panel.toStdString()});
+    if (e->mimeData()->hasFormat(thingMime))
+        putThing(session_, QString::fromUtf8(e->mimeData()->data(thingMime)), panel.toStdString());
+    else
+        layPaper(session_, e->mimeData()->data(paperMime).toStdString(), {panel.toStdString()});
 }
 
 void StandingView::pointAt(const QPointF& pixel) {

@@ -1,6 +1,6 @@
 // Designs folded in the background for pictures: the window never waits for them.
 #pragma once
-#include "core/dress/seen.h"
+#include "core/prove/seen.h"
 #include "core/prove/layers.h"
 #include <QObject>
 #include <functional>

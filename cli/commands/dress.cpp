@@ -2,6 +2,7 @@
 #include "core/dress/dress.h"
 #include "cli/common.h"
 #include "core/assemble/assemble.h"
+#include "core/assembly/adhesive.h"
 #include "core/edit/edit.h"
 #include "core/measure/number.h"
 #include "core/prove/room.h"
@@ -11,7 +12,7 @@ namespace hl::cli {
 namespace {
 
 struct Given {
-    std::string file, panel, what, scheme = "station", step, paper, name, side;
+    std::string file, panel, what, scheme = "station", step, paper, name, side, text, face, like;
     std::vector<std::string> sets, leave;
     double height = 30;
     bool all = false;
@@ -65,29 +66,50 @@ int dressAll(const Given& g, const Design& d, std::optional<Measure> step) {
     return keep(*next, g.file);
 }
 
+// What is a structure of its own: a topper, words, film, thread.
+int addOne(const Given& g, Design d) {
+    std::map<std::string, std::string> measures;
+    for (const std::string& s : g.sets) {
+        const size_t equals = s.find('=');
+        if (equals == std::string::npos || equals == 0)
+            return refuse({"--set", "“" + s + "” is no NAME=VALUE", "write it like width=50mm"});
+        measures[s.substr(0, equals)] = s.substr(equals + 1);
+    }
+    Told told;
+    for (auto& [key, value] : {std::pair{"name", g.name}, {"text", g.text}, {"typeface", g.face}})
+        if (!value.empty())
+            told.emplace_back(key, value);
+    if (!g.paper.empty()) {
+        auto paper = paperOf(d, g.paper);
+        if (!paper)
+            return refuse(paper.problem());
+        told.emplace_back("stock", *paper);
+    }
+    const bool topper = g.what == "topper";
+    auto now = assemble(d);
+    if (!now)
+        return refuse(now.problem());
+    auto added = topper ? layTopper(d, Case(d, *now), g.panel, measures, told)
+                        : addStructure(d, g.what, g.panel, measures, {}, {}, told);
+    if (!added)
+        return refuse(added.problem());
+    if (const auto made = assemble(added->first); made && topper)
+        for (const Join& j : made->joins)
+            if (j.id == added->second + ".topper")
+                std::cout << added->second << ": " << numberText(100 * heldPart(*made, j), 0)
+                          << " % of it is glued\n";
+    return keep(added->first, g.file);
+}
+
 // A mat goes on the panel or replaces the paper of the topmost; a layer goes on top.
 int dressOne(const Given& g, Design d, std::optional<Measure> step) {
-    if (g.what == "topper") {
-        std::map<std::string, std::string> measures;
-        for (const std::string& s : g.sets) {
-            const size_t equals = s.find('=');
-            if (equals == std::string::npos || equals == 0)
-                return refuse(
-                    {"--set", "“" + s + "” is no NAME=VALUE", "write it like width=50mm"});
-            measures[s.substr(0, equals)] = s.substr(equals + 1);
-        }
-        Told told;
-        if (!g.name.empty())
-            told.emplace_back("name", g.name);
-        if (!g.paper.empty()) {
-            auto paper = paperOf(d, g.paper);
-            if (!paper)
-                return refuse(paper.problem());
-            told.emplace_back("stock", *paper);
-        }
-        auto added = addStructure(d, "topper", g.panel, measures, {}, {}, told);
-        return added ? keep(added->first, g.file) : refuse(added.problem());
+    if (g.what == "like") {
+        auto next = dressLike(d, g.panel, g.like);
+        return next ? keep(*next, g.file) : refuse(next.problem());
     }
+    for (const char* structure : {"topper", "words", "film", "thread"})
+        if (g.what == structure)
+            return addOne(g, d);
     auto paper = paperOf(d, g.paper.empty() ? d.card.stock : g.paper);
     if (!paper)
         return refuse(paper.problem());
@@ -204,12 +226,15 @@ int papers(bool json) {
 Run declareDress(CLI::App& options) {
     auto g = std::make_shared<Given>();
     options.add_option("FILE", g->file)->required();
-    options.add_option("PANEL", g->panel, "the panel, such as card.page-left or box1.left-wall");
+    options.add_option("PANEL", g->panel,
+                       "the panel, such as card.page-left; of film and thread the fold");
     options
         .add_option("WHAT", g->what,
-                    "mat, layer, paper (another one for what lies there), topper, writing (the "
-                    "largest free rectangle of a page)")
-        ->check(CLI::IsMember({"mat", "layer", "paper", "topper", "writing"}));
+                    "mat, layer, paper (another one for what lies there), topper, words, writing "
+                    "(the largest free rectangle of a page), like (as another panel is); on a fold "
+                    "instead of a panel: film, thread")
+        ->check(CLI::IsMember(
+            {"mat", "layer", "paper", "topper", "words", "film", "thread", "writing", "like"}));
     options.add_flag("--all", g->all, "mats for all that shows in the displayed card");
     options.add_option("--scheme", g->scheme, "which papers (see papers)");
     options.add_option("--leave", g->leave, "panels or structures that stay bare")
@@ -221,6 +246,9 @@ Run declareDress(CLI::App& options) {
     options.add_option("--side", g->side, "of the panel; without, the one that is seen")
         ->check(CLI::IsMember({"face", "back"}));
     options.add_option("--name", g->name, "what it is called");
+    options.add_option("--text", g->text, "of words, of a film, of the banners of a thread");
+    options.add_option("--typeface", g->face, "of the words");
+    options.add_option("--of", g->like, "the panel that it is to be like");
     options.add_option("--set", g->sets, "measures, such as left=0")->allow_extra_args(true);
     return [g] { return dress(*g); };
 }

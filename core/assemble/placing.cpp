@@ -116,6 +116,8 @@ Result<Placed> placeOf(const Design& d, const StructureSpec& s, const Assembly& 
     }
     out.host.caliper = d.paper(s.stock).caliper.mm();
     out.host.units = d.units;
+    if (d.card.step)
+        out.host.step = d.card.step->mm();
     // A strip that says how high it is, is as wide along its fold.
     if (!s.say.empty() && !s.set.count("width")) {
         double high = 0;

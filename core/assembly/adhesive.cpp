@@ -92,4 +92,14 @@ Trouble fits(const Zone& zone, const Ring& outline, Unit unit) {
                    "make it narrower"};
 }
 
+double heldPart(const Assembly& a, const Join& j) {
+    const Panel& held = a.panels[static_cast<size_t>(j.tab)];
+    double all = areaOf(held.outline), sticky = 0;
+    for (const Ring& hole : held.apertures)
+        all += areaOf(hole);
+    for (const Ring& ring : adhesiveOf(a, j))
+        sticky += std::fabs(areaOf(ring));
+    return all > 0 ? std::min(1.0, sticky / all) : 0;
+}
+
 } // namespace hl

@@ -105,6 +105,8 @@ Host hostOnPanel(const Assembly& a, int panel) {
     }
     h.left = h.right = {panel, left * across + low * h.up, across, h.up, high - low};
     h.length = right - left;
+    h.outline = a.panels[panel].outline;
+    h.apertures = a.panels[panel].apertures;
     return h;
 }
 

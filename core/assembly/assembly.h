@@ -27,6 +27,7 @@ struct Panel {
     // The panel within whose outline it lies, glued fast, as a mat does: it adds thickness there,
     // and where it goes and what it meets is that panel's matter. -1: it lies so on none.
     int rides = -1;
+    bool hung = false; // it hangs on a thread; `rides` is then where it lies in the closed card
 };
 
 // A hinge between two panels of one part. `left` lies left of the direction from -> to.
@@ -66,7 +67,8 @@ struct Part {
     std::string id, name, structure, stock;
     std::vector<int> panels, creases;
     std::vector<Mark> marks;
-    Vec2 up = Vec2(0, 1); // what is up when the card is displayed, in its flat coordinates
+    std::vector<Ring> loose; // what of it is free to bend, and therefore no panel: see Span
+    Vec2 up = Vec2(0, 1);    // what is up when the card is displayed, in its flat coordinates
 };
 
 // A panel held by another: glued on it, put through a slit of it, fastened to it by a pivot or
@@ -89,6 +91,25 @@ struct Join {
 
     // Whether it lies on the landing's face side.
     bool ontoFace() const { return (place.turn(2, 2) < 0) == onFace; }
+};
+
+// A strip of clear film, or a thread, from one place of the card to another: its ends are held,
+// what is between them bends as it likes. It moves no fold. Where its ends come nearer to one
+// another it bows or sags, and it must never be too short.
+struct Span {
+    std::string id, name, structure; // as what it belongs to is called
+    bool thread = false;
+    // What its ends lie on, and the line in whose middle each of them leaves it, in the flat
+    // coordinates of that panel; of a thread the line is a point.
+    int panels[2] = {0, 0};
+    std::pair<Vec2, Vec2> edges[2];
+    double length = 0; // mm, between those lines
+    bool face = true;  // it lies on the face side of the two panels
+    // Where the fold between the two panels lies, in the coordinates of the first, and how long the
+    // window is there along it, mm. With none the film goes round the fold.
+    Vec2 fold;
+    double window = 0;
+    std::vector<int> hung; // panels that hang on a thread, evenly
 };
 
 // What the hand does: one fold, pivot or slide after the other, or several together.
@@ -119,6 +140,7 @@ struct Assembly {
     std::vector<Join> joins;
     std::vector<Stage> motion{{"card.spine", 0, 180, false}};
     std::vector<Tie> ties;
+    std::vector<Span> spans;
     Display display;
     int root = 0; // the panel that the frame is tied to (the left page)
 
@@ -148,7 +170,8 @@ struct Seat {
 
 // A crease as a host. Both seats run in the same physical direction; left and right as seen from
 // the side on which the structure will stand (the face side). Or a panel: then there is one seat,
-// at the lower left of the panel's bounds and along its bottom, and `length` is the panel's width.
+// at the lower left of the panel's bounds and along its bottom, `length` is the panel's width, and
+// its paper is known.
 struct Host {
     std::string on; // id
     Seat left, right;
@@ -156,10 +179,13 @@ struct Host {
     bool ridge = false; // the sides fall away: the opening seen from the structure exceeds 180 deg
     int crease = -1;    // -1: a panel
     double caliper = 0.3;          // mm, of the paper that the structure is made of
+    double step = 3;               // mm, the border that mats leave unless they say otherwise
     Unit units = Unit::Millimetre; // the maker's, for what is said
     // The direction that is up when the card is displayed, in the flat coordinates of a panel as a
     // host, and in those of a strip that is made across a fold.
     Vec2 up = Vec2(0, 1);
+    Ring outline;                // of a panel as a host, in its flat coordinates
+    std::vector<Ring> apertures; // likewise
 };
 
 Host hostOf(const Assembly& assembly, int crease);

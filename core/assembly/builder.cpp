@@ -8,7 +8,7 @@ void AssemblyBuilder::part(const std::string& id, const std::string& name,
                            const std::string& structure, const std::string& stock) {
     part_ = static_cast<int>(made_.parts.size());
     owner_ = ownerOf(id);
-    made_.parts.push_back({id, name, structure, stock, {}, {}, {}});
+    made_.parts.push_back({id, name, structure, stock, {}, {}, {}, {}});
 }
 
 void AssemblyBuilder::within(int part, const std::string& owner) {

@@ -25,6 +25,14 @@ class AssemblyBuilder {
     Join& lastJoin() { return made_.joins.back(); }
     Join& joinAt(int index) { return made_.joins[static_cast<size_t>(index)]; }
     void rename(int panel, const std::string& id) { made_.panels[panel].id = id; }
+    // What the part just opened has besides its panels: paper that bends freely.
+    void loose(Ring paper) { made_.parts.back().loose.push_back(std::move(paper)); }
+    void span(Span span) { made_.spans.push_back(std::move(span)); }
+    // A panel that rides on another, and hangs on a thread as soon as the card opens.
+    void hang(int panel, int on) {
+        ride(panel, on);
+        made_.panels[static_cast<size_t>(panel)].hung = true;
+    }
     // Lets a panel lie within the outline of another (Panel::rides).
     void ride(int panel, int on) { made_.panels[static_cast<size_t>(panel)].rides = on; }
     void mark(const std::string& name, LineKind kind, std::vector<Vec2> points, bool off = false);

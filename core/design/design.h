@@ -33,6 +33,7 @@ struct Stock {
     // Instead of a pattern: a picture of the maker's own, an id of the design's images. `repeat` is
     // how wide it really is.
     std::string image;
+    bool clear = false; // film: what lies behind it is seen
 
     template<class V> static void visit(V& v) {
         v(needed("id"), &Stock::id);
@@ -50,6 +51,7 @@ struct Stock {
         v(sparing("accent").as(Means::Colour).since(3), &Stock::accent);
         v(sparing("image").since(4).saying("A picture printed on its face, an id of the images."),
           &Stock::image);
+        v(sparing("clear").since(5).saying("Film: what lies behind it is seen."), &Stock::clear);
     }
 };
 
@@ -77,6 +79,7 @@ struct CardSpec {
     // The opening at which the finished card is displayed; computed without.
     std::optional<Measure> shown;
     std::vector<std::string> meant; // panels and parts that stick out of the closed card on purpose
+    std::optional<Measure> step;    // the border that mats leave, where they say nothing else
 
     template<class V> static void visit(V& v) {
         v(needed("width").as(Means::Length), &CardSpec::width);
@@ -110,6 +113,12 @@ struct CardSpec {
         v(sparing("meant").since(2).saying(
               "Ids of panels and parts that stick out of the closed card on purpose."),
           &CardSpec::meant);
+        v(sparing("step")
+              .as(Means::Paper)
+              .within(0, 200, "border of mats in mm")
+              .since(5)
+              .saying("The border that mats leave, where they say nothing else."),
+          &CardSpec::step);
     }
 };
 

@@ -3,6 +3,7 @@
 #include "core/edit/edit.h"
 #include "core/measure/number.h"
 #include <algorithm>
+#include <cmath>
 
 namespace hl {
 namespace {
@@ -12,16 +13,20 @@ constexpr double leastArea = 120;   // mm2
 constexpr double leastWidth = 6;    // mm between parallels: what is narrower stays bare
 constexpr double paperWeight = 120; // g/m2 of printed paper
 
+// Whether a mat lies on the face of what it is on.
+bool onFace(const StructureSpec& s) {
+    const auto side = s.set.find("side");
+    return side == s.set.end() || side->second.count == 0;
+}
+
 // The topmost mat on one side of a panel; null where there is none.
 const StructureSpec* topmost(const Design& d, const std::string& panel, bool face) {
     const StructureSpec* top = nullptr;
     for (bool more = true; more;) {
         more = false;
         for (const StructureSpec& s : d.structures) {
-            const auto side = s.set.find("side");
-            const bool onFace = side == s.set.end() || side->second.count == 0;
             const bool here =
-                top ? s.on == top->id + ".mat" && onFace : s.on == panel && onFace == face;
+                top ? s.on == top->id + ".mat" && onFace(s) : s.on == panel && onFace(s) == face;
             if (s.kind == "mat" && here) {
                 top = &s;
                 more = true;
@@ -140,6 +145,74 @@ Result<std::pair<Design, std::string>> layMat(const Design& design, const std::s
     if (!made)
         return made.problem();
     return std::pair{d, s.id};
+}
+
+Result<std::pair<Design, std::string>> layTopper(const Design& design, const Case& folded,
+                                                 const std::string& panel,
+                                                 std::map<std::string, std::string> measures,
+                                                 const Told& told,
+                                                 const std::vector<Point>& outline) {
+    constexpr double straight = 0.5; // degrees
+    const int on = folded.assembly.panel(panel);
+    if (on >= 0 && !measures.count("turn")) {
+        const auto number = static_cast<size_t>(on);
+        const Vec2 asMade =
+            folded.assembly.parts[static_cast<size_t>(folded.assembly.panels[number].part)].up;
+        const Vec2 up = uprightOn(folded)[number];
+        const double turn =
+            std::atan2(leftOf(asMade).dot(up), asMade.dot(up)) * 180 / pi; // to the left
+        if (std::fabs(turn) > straight)
+            measures["turn"] = numberText(turn, 2);
+    }
+    measures.try_emplace("adhesive", "safe");
+    return addStructure(design, "topper", panel, measures, outline, {}, told);
+}
+
+Result<Design> dressLike(const Design& design, const std::string& panel, const std::string& other) {
+    const auto made = assemble(design);
+    if (!made)
+        return made.problem();
+    for (const std::string& id : {panel, other})
+        if (made->panel(id) < 0)
+            return Problem{"dress", "there is no panel “" + id + "”",
+                           "name a panel such as card.page-right"};
+    if (panel == other)
+        return Problem{"dress", "a panel is like itself", "name two panels"};
+    Design d = design;
+    bool any = false;
+    for (const bool face : {true, false}) {
+        std::vector<StructureSpec> mats; // from below
+        for (std::string on = other;;) {
+            const auto it = std::find_if(
+                design.structures.begin(), design.structures.end(), [&](const StructureSpec& s) {
+                    return s.kind == "mat" && s.on == on && (on != other || onFace(s) == face);
+                });
+            if (it == design.structures.end())
+                break;
+            mats.push_back(*it);
+            on = it->id + ".mat";
+        }
+        if (mats.empty())
+            continue;
+        any = true;
+        for (const StructureSpec& s : design.structures)
+            if (s.kind == "mat" && s.on == panel && onFace(s) == face && d.structure(s.id))
+                d = removeStructure(d, s.id);
+        std::string on = panel;
+        for (StructureSpec s : mats) {
+            s.id = freeId(d, "mat");
+            s.name.clear();
+            s.on = on;
+            on = s.id + ".mat";
+            d.structures.push_back(std::move(s));
+        }
+    }
+    if (!any)
+        return Problem{"dress", "nothing lies on “" + other + "” that could be copied",
+                       "lay a mat there first, or name another panel"};
+    if (auto next = assemble(d); !next)
+        return next.problem();
+    return d;
 }
 
 Design undressed(const Design& design) {

@@ -1,7 +1,8 @@
 // Dress: mats for all that shows, in the papers of a scheme.
 #pragma once
 #include "core/design/tiles.h"
-#include "core/dress/seen.h"
+#include "core/prove/seen.h"
+#include "core/edit/tell.h"
 #include "core/measure/result.h"
 
 namespace hl {
@@ -42,5 +43,18 @@ Design undressed(const Design& design);
 Result<std::pair<Design, std::string>> layMat(const Design& design, const std::string& panel,
                                               const std::string& stock, bool face, bool replace,
                                               std::optional<Measure> step = {});
+
+// Puts a topper on a panel: upright as the card is displayed unless a turn is told, with adhesive
+// where it is safe unless told otherwise. `folded` is the design as it was folded last. Its id with
+// the design.
+Result<std::pair<Design, std::string>> layTopper(const Design& design, const Case& folded,
+                                                 const std::string& panel,
+                                                 std::map<std::string, std::string> measures,
+                                                 const Told& told = {},
+                                                 const std::vector<Point>& outline = {});
+
+// Covers a panel as another one is: the mats on both its sides with their papers and borders,
+// instead of those that lie there. A problem where the other one has none.
+Result<Design> dressLike(const Design& design, const std::string& panel, const std::string& other);
 
 } // namespace hl

@@ -1,6 +1,7 @@
 #include "core/edit/edit.h"
 #include "core/assemble/assemble.h"
 #include "core/assembly/assembly.h"
+#include "core/edit/papers.h"
 #include "core/fold/motion.h"
 #include "core/measure/number.h"
 #include "core/measure/place.h"
@@ -186,6 +187,8 @@ Result<std::pair<Design, std::string>> addStructure(const Design& design, const 
     s.outline = outline;
     if (kind == "words") // until others are said
         s.text = "Welcome";
+    if (kind == "film")
+        s.stock = clearFilm(d);
     d.structures.push_back(s);
     if (Trouble t = setAll(d, s.id, set))
         return *t;

@@ -96,6 +96,21 @@ Result<Design> printWith(const Design& design, const std::string& paper, const s
     return d;
 }
 
+std::string clearFilm(Design& d) {
+    for (const Stock& s : d.stocks)
+        if (s.clear)
+            return s.id;
+    Stock film;
+    film.id = d.stock("film") ? freePaper(d, "film") : "film";
+    film.name = "Clear film";
+    film.weight = 140;
+    film.caliper = Measure::fromMm(0.1);
+    film.face = film.back = "#dfe8e6";
+    film.clear = true;
+    d.stocks.push_back(film);
+    return film.id;
+}
+
 std::string takePaper(Design& d, const Stock& given, const Design* from) {
     Stock paper = given;
     if (const ImageSpec* image = from ? from->image(paper.image) : nullptr)

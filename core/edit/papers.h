@@ -18,6 +18,9 @@ Result<Design> removePaper(const Design& design, const std::string& id);
 Result<Design> printWith(const Design& design, const std::string& paper, const std::string& file,
                          const std::string& bytes);
 
+// The clear film of a design; added where there is none yet. Its id.
+std::string clearFilm(Design& design);
+
 // Takes `paper` over from another design and returns the id that it has here: its own, unless that
 // is another paper's here. Its picture comes along from the design `from`.
 std::string takePaper(Design& design, const Stock& paper, const Design* from = nullptr);

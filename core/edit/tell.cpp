@@ -15,14 +15,14 @@ namespace hl {
 namespace {
 
 constexpr const char* ofCard = "title, occasion, size, spine, form, say, stock, envelope, mail, "
-                               "units, shown, meant, edge.SIDE";
+                               "units, shown, meant, step, edge.SIDE";
 constexpr const char* ofStructure =
     "name, on, to, stock, say, text, typeface, count, each, gap, change.MEASURE, edge.SIDE";
 constexpr const char* ofPart = "name, stock, size, say, edge.SIDE";
 constexpr const char* ofJoin = "kind, panel, onto, zone, line, onto_line, off, along, side, "
                                "onto_side, hinged, from, to";
 constexpr const char* ofPaper = "name, weight, caliper, face, back, grain, pattern, "
-                                "repeat, ink, accent";
+                                "repeat, ink, accent, clear";
 
 using Text = std::string;
 
@@ -169,6 +169,17 @@ Trouble tellCard(Design& d, const Text& key, const Text& text) {
     }
     if (key == "mail")
         return words(c.mail, place, text);
+    if (key == "step") {
+        c.step.reset();
+        if (text == "auto")
+            return {};
+        c.step.emplace();
+        if (Trouble t = length(*c.step, place, text, d.units))
+            return t;
+        if (c.step->mm() < 0 || c.step->mm() > 200)
+            return no(place, "a border is 0 to 200 mm wide", "give it like 3 mm");
+        return {};
+    }
     if (key == "shown") {
         c.shown.reset();
         if (text == "auto")
@@ -247,8 +258,9 @@ Trouble tellStructure(Design& d, StructureSpec& s, const Text& key, const Text& 
     }
     for (auto& [name, out] : {std::pair{"text", &s.text}, {"typeface", &s.typeface}})
         if (key == name)
-            return s.kind == "words" ? words(*out, place, text)
-                                     : no(place, "only words are told this", "add words for it");
+            return s.kind == "words" || s.kind == "film" || s.kind == "thread"
+                       ? words(*out, place, text)
+                       : no(place, "only words, film and thread are told this", "add words for it");
     if (key == "count") {
         double n = 0;
         if (Trouble t = text == "auto" ? Trouble{} : number(n, place, text))
@@ -359,6 +371,8 @@ Trouble tellPaper(Stock& s, const Text& key, const Text& text) {
         s.caliper = m->measure;
         return {};
     }
+    if (key == "clear")
+        return flag(s.clear, place, text, "yes", "no");
     if (key == "pattern") {
         if (text == "none" || text.empty()) {
             s.pattern.clear();

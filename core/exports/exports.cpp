@@ -54,7 +54,7 @@ Result<std::vector<std::string>> exportTo(const std::string& path, const Exporte
 
 const std::vector<Importer>& importers() {
     static const std::vector<Importer> table = {{"svg", "SVG drawing", outlineFromSvg},
-                                               {"dxf", "DXF drawing", outlineFromDxf}};
+                                                {"dxf", "DXF drawing", outlineFromDxf}};
     return table;
 }
 

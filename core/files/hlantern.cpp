@@ -3,6 +3,7 @@
 #include "core/files/atomic_save.h"
 #include "core/files/fields.h"
 #include "core/measure/number.h"
+#include <iterator>
 
 namespace hl {
 namespace {
@@ -23,7 +24,8 @@ Design withStock(Design d) {
 // file of version 2 of one of version 1, and so on.
 using Upgrade = void (*)(Json& file);
 void nothing(Json&) {} // more fields, none of which changes what the others say
-const std::vector<Upgrade> upgrades{nothing, nothing, nothing};
+constexpr Upgrade upgrades[]{nothing, nothing, nothing, nothing};
+static_assert(std::size(upgrades) == formatVersion - 1, "each version needs its step");
 
 int versionOf(const Json& version) {
     if (!version.is_number_integer())
@@ -43,7 +45,7 @@ Design readDesign(Json json) {
     {
         Object o(json, "");
         for (int v = versionOf(o.need("version")); v < formatVersion; ++v)
-            upgrades[static_cast<size_t>(v - 1)](json);
+            upgrades[v - 1](json);
     }
     Object o(json, "");
     o.find("format");

@@ -240,8 +240,9 @@ std::vector<ListedPart> partsList(const Design& design, const Assembly& a) {
             p.say.gives = said->gives;
         const Stock& paper = stockOf(design, part);
         p.paper = paper.name;
-        if (const int rides = a.panels[static_cast<size_t>(part.panels.front())].rides; rides >= 0)
-            p.on = a.panels[static_cast<size_t>(rides)].id;
+        const Panel& first = a.panels[static_cast<size_t>(part.panels.front())];
+        if (first.rides >= 0 && !first.hung && part.loose.empty())
+            p.on = a.panels[static_cast<size_t>(first.rides)].id;
         // What is printed on one face has a left hand and a right hand.
         const std::string one = signature(p, false),
                           other = plainFaced(paper) ? signature(p, true) : one;

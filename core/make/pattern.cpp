@@ -154,6 +154,8 @@ std::vector<std::vector<Vec2>> outlineOf(const Assembly& a, const Part& part) {
         for (auto& hole : a.panels[i].apertures)
             clipper.AddPath(toClipper(hole), ClipperLib::ptClip, true);
     }
+    for (const Ring& loose : part.loose)
+        clipper.AddPath(toClipper(loose), ClipperLib::ptSubject, true);
     ClipperLib::Paths solution;
     clipper.Execute(ClipperLib::ctDifference, solution, ClipperLib::pftNonZero,
                     ClipperLib::pftNonZero);

@@ -21,6 +21,7 @@ void rounding(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
 void tolerance(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
 void dressing(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
 void mirror(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
+void spans(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
 
 const std::vector<Rule>& rules() {
     static const std::vector<Rule> table = {
@@ -39,6 +40,7 @@ const std::vector<Rule>& rules() {
         {"stance", "Stance", stance},
         {"rounding", "Rounding", rounding},
         {"dressing", "Dressing", dressing},
+        {"spans", "Film and thread", spans},
         {"tolerance", "Tolerance", tolerance},
         {"mirror", "Mirrored parts", mirror},
     };

@@ -1,4 +1,4 @@
-#include "core/dress/seen.h"
+#include "core/prove/seen.h"
 #include "core/prove/posture.h"
 #include "core/prove/view.h"
 #include <algorithm>
@@ -32,7 +32,8 @@ std::vector<Visible> visibleIn(const Case& c, double height) {
     const Vec3 toViewer(0, -std::cos(e), std::sin(e)), up(0, std::sin(e), std::cos(e));
     View view(c, at, toViewer, up);
     const auto counts = [&](size_t i) {
-        return !c.linkage.loose[i] && c.assembly.panels[i].rides < 0;
+        return !c.linkage.loose[i] && c.assembly.panels[i].rides < 0 &&
+               !stockOf(c.design, c.assembly, static_cast<int>(i)).clear;
     };
     // A panel that is stuck flat on the side of another that is looked at hides what lies under it.
     std::set<std::pair<int, int>> hides; // the one below, and the one that hides it

@@ -39,6 +39,8 @@ Family floatingLayer();
 Family topper();
 Family mat();
 Family wordsOnPanel();
+Family film();
+Family thread();
 
 namespace {
 
@@ -93,7 +95,8 @@ const std::vector<Family>& families() {
         cutOutBox(),     pillars(),
         beak(),          facets(),
         floatingLayer(), topper(),
-        wordsOnPanel(),  mat(),
+        wordsOnPanel(),  film(),
+        thread(),        mat(),
     });
     return table;
 }

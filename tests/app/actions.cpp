@@ -154,6 +154,31 @@ class ActionsOfTheWindow : public QObject, hl::test::RealWindow {
                            QVERIFY(structures() > 2);
                        },
                        [this] { QCOMPARE(structures(), size_t(2)); }});
+        on("dress-keep",
+           {[this] {
+                trigger("dress-all");
+                session().selection().choose("card.page-left");
+            },
+            [this] {
+                QVERIFY(w_->findChild<QLabel*>("tray-told")->text().contains("kept in mind"));
+            }});
+        on("dress-alike", {[this] {
+                               trigger("dress-all");
+                               session().selection().choose("card.page-left");
+                               trigger("dress-keep");
+                               session().selection().choose("card.page-right");
+                           },
+                           [this, mats] {
+                               QVERIFY(mats() > 3);
+                               const auto paperOn = [this](const char* panel) {
+                                   for (auto& s : design().structures)
+                                       if (s.kind == "mat" && s.on == panel)
+                                           return s.stock;
+                                   return std::string();
+                               };
+                               QVERIFY(!paperOn("card.page-left").empty());
+                               QCOMPARE(paperOn("card.page-right"), paperOn("card.page-left"));
+                           }});
         on("ways", opens("ways"));
         on("mirror", {{}, [this] { QCOMPARE(measuresOf(design(), "box1")->at("right"), 30.0); }});
         on("array", {[this] {

@@ -1,6 +1,8 @@
 // Dressing in a real window: the tray, dress all, papers picked and dropped, what lies there; ways
 // to fold; silhouettes typed.
 #include "app/dress/dress_tray.h"
+#include "app/dress/paper_list.h"
+#include "app/dress/thing_list.h"
 #include "app/gallery/ways_dialog.h"
 #include "app/inspect/inspector_panel.h"
 #include "app/standing/painter.h"
@@ -13,6 +15,7 @@
 #include <QComboBox>
 #include <QDropEvent>
 #include <QLabel>
+#include <QLineEdit>
 #include <QListWidget>
 #include <QMimeData>
 #include <QPainter>
@@ -63,11 +66,11 @@ class DressingInTheWindow : public QObject, public RealWindow {
             }
         return {};
     }
-    // A paper carried from the tray and let go over the standing card.
-    void drop(const QString& paper, const QPointF& at) {
+    // A paper, or a thing, carried from the tray and let go over the standing card.
+    void drop(const QString& paper, const QPointF& at, const char* mime = paperMime) {
         StandingView& view = w_->standing();
         QMimeData data;
-        data.setData(paperMime, paper.toUtf8());
+        data.setData(mime, paper.toUtf8());
         QDragEnterEvent enter(at.toPoint(), Qt::CopyAction, &data, Qt::LeftButton, {});
         QApplication::sendEvent(&view, &enter);
         QVERIFY(enter.isAccepted());
@@ -76,6 +79,8 @@ class DressingInTheWindow : public QObject, public RealWindow {
         QDropEvent let(at, Qt::CopyAction, &data, Qt::LeftButton, {});
         QApplication::sendEvent(&view, &let);
     }
+
+    const StructureSpec& newest() { return design().structures.back(); }
 
   private slots:
     void initTestCase() { start(); }
@@ -119,6 +124,53 @@ class DressingInTheWindow : public QObject, public RealWindow {
         QTRY_VERIFY(proposals->item(0)->text() != before);
     }
 
+    // Shapes, words, film and thread of the tray: dropped, double clicked, found by name.
+    void thingsArePutOn() {
+        open(office());
+        auto* things = tray<QListWidget>("tray-things");
+        QVERIFY(things->count() >= 16);
+        drop("topper star", seen("card.page-left"), thingMime);
+        QCOMPARE(newest().kind, std::string("topper"));
+        QCOMPARE(newest().on, std::string("card.page-left"));
+        QCOMPARE(newest().set.at("adhesive").count, std::int64_t(1));
+        QCOMPARE(session().selection().chosen().toStdString(), newest().id);
+        QVERIFY(settled());
+        const auto pick = [&](const char* thing, const char* place) {
+            session().selection().choose(place);
+            for (int i = 0; i < things->count(); ++i)
+                if (things->item(i)->data(Qt::UserRole) == thing) {
+                    things->setCurrentRow(i);
+                    things->setFocus();
+                    QTest::keyClick(things, Qt::Key_Return);
+                }
+        };
+        pick("words", "card.page-right");
+        QCOMPARE(newest().kind, std::string("words"));
+        QVERIFY(settled());
+        const QImage before = w_->standing().grab().toImage();
+        pick("film", "card.spine");
+        QCOMPARE(newest().kind, std::string("film"));
+        QVERIFY(settled());
+        QVERIFY(w_->standing().grab().toImage() != before);
+        // On a panel it goes to the fold beside it.
+        pick("thread", "card.page-right");
+        QCOMPARE(newest().kind, std::string("thread"));
+        QCOMPARE(newest().on, std::string("card.spine"));
+        QVERIFY(settled());
+        QTRY_COMPARE(tray<QListWidget>("tray-dressed")->count(), 4);
+        // With nothing selected it is said what to do, and nothing changes.
+        const Design now = design();
+        pick("topper heart", "");
+        QVERIFY(design() == now);
+        auto* search = tray<QLineEdit>("tray-search");
+        search->setText("heart");
+        int shown = 0;
+        for (int i = 0; i < things->count(); ++i)
+            shown += !things->item(i)->isHidden();
+        QCOMPARE(shown, 1);
+        search->clear();
+    }
+
     // A paper dropped on a panel covers it; another one replaces it; the picture shows it.
     void aPaperIsDroppedOnAPanel() {
         open(office());
@@ -132,7 +184,7 @@ class DressingInTheWindow : public QObject, public RealWindow {
         QVERIFY(settled());
         const QImage dressed = w_->standing().grab().toImage();
         QVERIFY(bare != dressed);
-        drop("night", at);
+        drop("night", seen("card.page-left"));
         QCOMPARE(mats(), 1);
         QCOMPARE(design().paper(design().structures.back().stock).pattern, std::string("night"));
         QVERIFY(settled());

@@ -72,6 +72,7 @@ class Inspecting : public QObject, public RealWindow {
                                    : name == "stock-caliper"           ? "0.41 mm"
                                    : name == "card-meant"              ? "box1"
                                    : name == "card-shown"              ? "60"
+                                   : name == "card-step"               ? "4 mm"
                                    : name.startsWith("glue-zone")      ? "band left 9 mm"
                                    : name.startsWith("glue-line")      ? "left"
                                    : name.startsWith("glue-onto_line") ? "right"
@@ -92,7 +93,7 @@ class Inspecting : public QObject, public RealWindow {
     void everyFieldChangesTheDesign_data() {
         QTest::addColumn<QString>("owner");
         QTest::addColumn<int>("least"); // how many fields it has at the least
-        QTest::newRow("card") << "card" << 14;
+        QTest::newRow("card") << "card" << 17;
         QTest::newRow("box") << "box1" << 9;
         QTest::newRow("blank") << "part1" << 12;
         QTest::newRow("glued sheet") << "part2" << 8;
@@ -106,7 +107,7 @@ class Inspecting : public QObject, public RealWindow {
         QVERIFY2(all.size() >= least, qPrintable(all.join(", ")));
         const Design before = design();
         for (const QString& name : all) {
-            if (name == "card-stock") // there is one paper only
+            if (name == "card-stock" || name == "paper-looked") // there is one paper only
                 continue;
             QVERIFY2(change(name), qPrintable(name));
             QVERIFY2(session().history()->canUndo(), qPrintable(name));

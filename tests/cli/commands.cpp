@@ -27,7 +27,7 @@ class Commands : public QObject {
   private slots:
     void theCatalogueIsCompleteAndItsDefaultsWork() {
         const auto all = QJsonDocument::fromJson(run({"structures", "--json"}).out).array();
-        QCOMPARE(all.size(), 34);
+        QCOMPARE(all.size(), 36);
         for (const auto& value : all) {
             const QJsonObject f = value.toObject();
             const QString id = f["id"].toString();
@@ -201,7 +201,7 @@ class Commands : public QObject {
         const QJsonObject samples = run({"check", "p.hlantern", "--json"}).json();
         const QJsonObject own =
             run({"check", "p.hlantern", "--workshop", "w.json", "--json"}).json();
-        QCOMPARE(samples["rules"].toArray().size(), 17);
+        QCOMPARE(samples["rules"].toArray().size(), 18);
         QVERIFY(fact(samples, "mail")["text"].toString().contains("letter"));
         QVERIFY(fact(own, "mail")["text"].toString().contains("none"));
         // Two pages, a wall and a tab with its adhesive lie over one another.

@@ -98,12 +98,67 @@ class DressingByWords : public QObject, public CommandLine {
         const QByteArray film = bytes(webp);
         QVERIFY(film.startsWith("RIFF") && film.mid(8, 4) == "WEBP" && film.contains("ANIM"));
         QCOMPARE(film.count("ANMF"), qsizetype(6));
+        const QString gif = dir_.filePath("card.gif");
+        QCOMPARE(cli("picture", {"-o", gif, "--size", "160x120", "--frames", "6"}), 0);
+        const QByteArray drawn = bytes(gif);
+        QVERIFY(drawn.startsWith("GIF89a") && drawn.contains("NETSCAPE2.0") && drawn.endsWith(';'));
+        QCOMPARE(drawn.count(QByteArray("\x21\xF9\x04", 3)), qsizetype(6));
+        QCOMPARE(int(uchar(drawn[6])) | int(uchar(drawn[7])) << 8, 160);
+        QCOMPARE(cli("picture", {"-o", gif, "--force", "--to", "gif", "--size", "160x120"}), 0);
         QVERIFY(cli("picture", {"-o", png, "--force", "--open", "400"}) != 0);
         QVERIFY(err_.contains("out of reach"));
         QVERIFY(cli("picture", {"-o", png, "--force", "--size", "wide"}) != 0);
         QVERIFY(cli("picture", {"-o", file(), "--force"}) != 0);
         QVERIFY(err_.contains("the file that is read"));
         QVERIFY(cli("picture", {"-o", dir_.filePath("nowhere/card.png")}) != 0);
+    }
+
+    // What is put on besides paper: toppers upright and safe, words, film, thread, another panel's.
+    void whatIsPutOn() {
+        QCOMPARE(cli("dress", {"office.left-wall", "topper", "--name", "Star", "--set",
+                               "shape=star", "width=20mm", "height=30mm", "along=35mm"}),
+                 0);
+        QVERIFY2(out_.contains("% of it is glued"), qPrintable(out_));
+        QCOMPARE(cli("dress", {"card.page-right", "words", "--text", "All aboard", "--set",
+                               "as=label", "height=5mm"}),
+                 0);
+        QCOMPARE(cli("dress", {"card.spine", "film", "--text", "Mind the gap", "--set",
+                               "width=15mm", "length=116mm", "place=2mm"}),
+                 0);
+        QCOMPARE(cli("dress", {"card.spine", "thread", "--name", "Bunting", "--text", "QVR",
+                               "--set", "banners=3", "place=150mm"}),
+                 0);
+        QCOMPARE(cli("dress", {"card.page-left", "mat", "--paper", "brick", "--step", "4mm"}), 0);
+        QCOMPARE(cli("dress", {"card.page-right", "like", "--of", "card.page-left"}), 0);
+        QCOMPARE(cli("set", {"card", "step=2mm"}), 0);
+        const Design d = design();
+        QCOMPARE(d.structure("topper1")->set.at("adhesive").count, std::int64_t(1));
+        QCOMPARE(d.structure("words1")->text, std::string("All aboard"));
+        QCOMPARE(d.structure("film1")->text, std::string("Mind the gap"));
+        QVERIFY(d.stock(d.structure("film1")->stock)->clear);
+        QCOMPARE(d.structure("thread1")->name, std::string("Bunting"));
+        QCOMPARE(d.structure("mat2")->on, std::string("card.page-right"));
+        QCOMPARE(d.structure("mat2")->set.at("step").mm(), 4.0);
+        QCOMPARE(d.card.step->mm(), 2.0);
+        QCOMPARE(cli("parts", {"--json"}), 0);
+        bool film = false, banners = false;
+        for (const auto& p : json()["parts"].toArray()) {
+            const auto blank = p.toObject()["blank_mm"].toArray();
+            film |= p.toObject()["paper"] == "Clear film" && blank[0].toDouble() == 116 &&
+                    blank[1].toDouble() == 15;
+            banners |= p.toObject()["name"].toString().contains("banner") &&
+                       p.toObject()["count"].toInt() == 3;
+        }
+        QVERIFY(film && banners);
+        QCOMPARE(cli("check", {}), 0);
+        // Too short by 4 mm.
+        QCOMPARE(cli("set", {"film1", "left=54mm", "right=54mm"}), 0);
+        QCOMPARE(cli("check", {"--json"}), 1);
+        bool torn = false;
+        for (const auto& f : json()["findings"].toArray())
+            torn |= f.toObject()["rule"] == "spans" &&
+                    std::fabs(f.toObject()["amount"].toDouble() - 4) < 1e-3;
+        QVERIFY2(torn, qPrintable(out_));
     }
 
     void aWritingPanel() {
@@ -129,6 +184,9 @@ class DressingByWords : public QObject, public CommandLine {
         QTest::newRow("paper") << QStringList{"card.page-left", "mat", "--paper", "velvet"}
                                << "no paper";
         QTest::newRow("step") << QStringList{"--all", "--step", "wide"} << "not a length";
+        QTest::newRow("like") << QStringList{"card.page-left", "like", "--of", "card.page-right"}
+                              << "nothing lies";
+        QTest::newRow("film") << QStringList{"card.page-left", "film"} << "does not exist";
         QTest::newRow("measure") << QStringList{"card.page-left", "mat", "--set", "wide"}
                                  << "NAME=VALUE";
     }

@@ -41,6 +41,8 @@ class Recipes : public QObject {
             {"06-goods-train", 1, 180, 100, "26 | 26 | 128, M V"},
             {"07-tunnel", 1, 186, 110, "12 | 54 | 54 | 54 | 12, M M V V"},
             {"09-engine-shed", 1, 274, 130, "66 | 66 | 66 | 66 | 10, V V V V"},
+            {"09-engine-shed", 1, 116, 15, ""},
+            {"09-engine-shed-large", 1, 297, 130, "73 | 73 | 73 | 73 | 5, V V V V"},
             {"11-crew-photographs", 1, 196, 130, "100 | 84 | 12, V M"},
             {"11-crew-photographs", 1, 150, 118, "84 | 66, V"},
             {"12-luggage-trunk", 1, 164, 104, "44 | 68 | 52, V V"},

@@ -41,6 +41,7 @@ Design whole() {
                       Unit::Millimetre);
     d.card.shown = Measure::fromDegrees(75);
     d.card.meant = {"box1", "deck"};
+    d.card.step = mm(4);
     Stock s;
     s.id = "ivory";
     s.name = "Ivory board";
@@ -54,6 +55,7 @@ Design whole() {
     s.ink = "#303030";
     s.accent = "#404040";
     s.image = "photo";
+    s.clear = true;
     d.stocks = {s};
     d.images = {{"photo", "box.png", Bytes(std::string("\x89PNG\0\1\2\xff", 8))}};
     StructureSpec box;
@@ -342,9 +344,9 @@ class Fields : public QObject {
         d.joins.emplace_back().id = "j";
         const std::string text = designToText(d);
         for (const char* key :
-             {"occasion", "say",   "shown",     "meant",  "zone",     "line", "off",
-              "form",     "lines", "apertures", "smooth", "envelope", "mail", "grain",
-              "motion",   "hold",  "hinged",    "side",   "outline",  "tabs"})
+             {"step",   "clear", "occasion", "say",       "shown",   "meant",    "zone", "line",
+              "off",    "form",  "lines",    "apertures", "smooth",  "envelope", "mail", "grain",
+              "motion", "hold",  "hinged",   "side",      "outline", "tabs"})
             QVERIFY2(text.find(std::string("\"") + key + "\"") == std::string::npos, key);
         for (const char* key : {"width", "spine", "stocks", "structures", "blank", "turn", "at"})
             QVERIFY2(text.find(std::string("\"") + key + "\"") != std::string::npos, key);

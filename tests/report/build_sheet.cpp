@@ -2,7 +2,7 @@
 // formats.
 #include "core/report/build_sheet.h"
 #include "core/assemble/assemble.h"
-#include "core/dress/seen.h"
+#include "core/prove/seen.h"
 #include "core/exports/exports.h"
 #include "core/files/hlantern.h"
 #include "core/make/cut_plan.h"

@@ -1,6 +1,6 @@
 // The design assembled, its measures, its patterns, and the motion folded.
 #include "app/session/folder.h"
-#include "core/dress/seen.h"
+#include "core/prove/seen.h"
 
 namespace hl {
 

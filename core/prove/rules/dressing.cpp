@@ -4,6 +4,7 @@
 #include "core/design/tiles.h"
 #include "core/prove/evidence.h"
 #include "core/prove/saying.h"
+#include "core/prove/seen.h"
 #include <algorithm>
 #include <cmath>
 
@@ -25,7 +26,7 @@ std::vector<Mat> matsOf(const Case& c) {
     for (size_t i = 0; i < c.assembly.panels.size(); ++i) {
         const Panel& p = c.assembly.panels[i];
         const Part& part = c.assembly.parts[static_cast<size_t>(p.part)];
-        if (p.rides >= 0)
+        if (p.rides >= 0 && !p.hung)
             out.push_back({static_cast<int>(i), &stockOf(c.design, part),
                            c.design.structure(part.structure)});
     }
@@ -108,11 +109,38 @@ void pictures(const Case& c, std::vector<Finding>& out) {
     }
 }
 
+// Toppers and labels that are turned to whoever looks at the displayed card, and hidden from them.
+void hidden(const Case& c, std::vector<Finding>& out) {
+    constexpr double hardly = 0.1;
+    const auto adorns = [](const StructureSpec& s) {
+        return s.kind == "topper" || s.kind == "words";
+    };
+    if (std::none_of(c.design.structures.begin(), c.design.structures.end(), adorns))
+        return;
+    for (const Visible& v : visibleIn(c)) {
+        const Part& part =
+            c.assembly
+                .parts[static_cast<size_t>(c.assembly.panels[static_cast<size_t>(v.panel)].part)];
+        const StructureSpec* s = c.design.structure(part.structure);
+        if (!s || !adorns(*s) || !v.face || v.part >= hardly)
+            continue;
+        Finding f = Finding::of("dressing", Severity::Note, c.assembly.display.at,
+                                c.assembly.display.at, c.assembly.display.at);
+        nameIn(f, c, v.panel);
+        f.message = capital("the " + sayPanel(c, v.panel)) +
+                    (v.part > 0.005 ? " hardly shows" : " does not show") +
+                    " in the displayed card: other paper stands before it.";
+        f.remedy = "Put it higher or further to the front, or leave it out.";
+        out.push_back(f);
+    }
+}
+
 } // namespace
 
 void dressing(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     const Case& c = e.c;
     pictures(c, out);
+    hidden(c, out);
     const std::vector<Mat> mats = matsOf(c);
     std::vector<Row> rows, mirrored;
     for (const Mat& m : mats) {

@@ -43,7 +43,7 @@ void idle(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
         owned[ownerOf(c.assembly.panels[i].id)].push_back(static_cast<int>(i));
     for (const StructureSpec& s : c.design.structures) {
         const Family* f = family(s.kind);
-        if (stop || !f || f->ground == Ground::Panel || owned[s.id].empty())
+        if (stop || !f || f->ground == Ground::Panel || f->dresses || owned[s.id].empty())
             continue;
         std::vector<int> hosts = owned[ownerOf(s.on)];
         if (risesBy(c, owned[s.id], hosts) > unseenIdle)

@@ -336,11 +336,15 @@ class Landings {
                     return true;
         return false;
     }
-    // A flat piece glued where a mat lies sticks to the mat.
+    // A flat piece glued where a mat lies sticks to the mat; and so does anything where the mat goes
+    // under it, else it would stop short of it.
     bool onMat(const Patch& mat, const Patch& on) const {
         const int m = c_.assembly.joins[mat.join].tab, p = c_.assembly.joins[on.join].tab;
+        const StructureSpec* s =
+            c_.design.structure(c_.assembly.parts[c_.assembly.panels[m].part].structure);
         return c_.assembly.panels[m].rides >= 0 &&
-               c_.assembly.parts[c_.assembly.panels[p].part].creases.empty();
+               ((s && s->kind == "mat") ||
+                c_.assembly.parts[c_.assembly.panels[p].part].creases.empty());
     }
     std::string other(const Join& j, int panel) const {
         return sayPanel(c_, j.tab == panel ? j.landing : j.tab);

@@ -24,9 +24,9 @@ Values completeFloatingLayer(Values v, const Host& host) {
     return v;
 }
 
-Shape shapeFor(double choice) {
-    static const Shape shapes[] = {Shape::Rectangle, Shape::Rectangle, Shape::Rounded,
-                                   Shape::Circle,    Shape::Arch,      Shape::Drawn};
+CutShape shapeFor(double choice) {
+    static const CutShape shapes[] = {CutShape::Rectangle, CutShape::Rectangle, CutShape::Rounded,
+                                      CutShape::Circle,    CutShape::Arch,      CutShape::Drawn};
     return shapes[std::lround(choice)];
 }
 

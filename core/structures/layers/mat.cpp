@@ -4,20 +4,23 @@
 #include "core/measure/number.h"
 #include "core/structures/parameters.h"
 #include <algorithm>
+#include <cmath>
 
 namespace hl {
 namespace {
 
 enum Side { OnFace, OnBack };
-
-constexpr double usualStep = 3; // mm
+enum Landings { Round, Under };
 
 Values completeMat(Values v, const Host& host) {
-    v.try_emplace("step", stepOn(std::min(host.length, host.left.room), usualStep));
+    v.try_emplace("step", stepOn(std::min(host.length, host.left.room), host.step));
     for (const char* side : {"left", "right", "bottom", "top"})
         v.try_emplace(side, v["step"]);
     v.try_emplace("side", OnFace);
     v.try_emplace("turn", 0);
+    v.try_emplace("landings", Round);
+    for (const char* way : {"shift_right", "shift_up"})
+        v.try_emplace(way, 0);
     return v;
 }
 
@@ -57,7 +60,9 @@ Trouble buildMat(const StructureSpec& spec, const Values& v, const Host& host,
     const Borders borders{v.at("step"), v.at("left"),    v.at("right"),   v.at("bottom"),
                           v.at("top"),  host.left.along, host.left.inward};
     const std::vector<Paper> pieces =
-        matOn(under.outline, under.apertures, gluedOn(a, on, face), borders);
+        matOn(under.outline, under.apertures,
+              std::lround(v.at("landings")) == Under ? std::vector<Ring>{} : gluedOn(a, on, face),
+              borders);
     if (pieces.empty())
         return beyond(spec, host, "step", v.at("step"), "too wide a border",
                       "nothing of the panel would be left for the mat",
@@ -102,16 +107,28 @@ Family mat() {
             .grows(Parameter::Scale::Kept)
             .unless("the same as step", true);
     };
+    auto shift = [](const char* way, const std::string& where) {
+        return lengthOf(way, -1000, 1000, "by which its pattern is moved " + where)
+            .grows(Parameter::Scale::Kept)
+            .unless("the middle of a tile in the middle of the panel");
+    };
     f.parameters = {
         lengthOf("step", 0, 200, "the border that is left all round")
             .grows(Parameter::Scale::Kept)
-            .unless("3 mm, or a sixteenth of a narrow panel"),
+            .unless("the card's step (3 mm), or a sixteenth of a narrow panel"),
         border("left", "on the left"),
         border("right", "on the right"),
         border("bottom", "at the bottom"),
         border("top", "at the top"),
         choiceOf("side", {"face", "back"}, "of the panel").unless("face"),
         turnParameter("by which its pattern is turned to the left"),
+        shift("shift_right", "to the right"),
+        shift("shift_up", "upward"),
+        choiceOf(
+            "landings", {"round", "under"},
+            "round: it stops short of what is glued to its panel; under: it goes on first, and "
+            "what is glued there is glued to it")
+            .unless("round"),
     };
     f.complete = completeMat;
     f.build = buildMat;

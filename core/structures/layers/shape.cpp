@@ -45,11 +45,11 @@ const std::vector<std::string>& shapeWords() {
     return words;
 }
 
-Ring shapeOf(Shape shape, double w, double h, int corners, const std::vector<Point>& drawn) {
+Ring shapeOf(CutShape shape, double w, double h, int corners, const std::vector<Point>& drawn) {
     const double x = w / 2, y = h / 2;
     Ring r;
     switch (shape) {
-    case Shape::Rounded: {
+    case CutShape::Rounded: {
         const double c = std::min(x, y) / 2;
         arc(r, {x - c, -y + c}, c, c, -pi / 2, 0);
         arc(r, {x - c, y - c}, c, c, 0, pi / 2);
@@ -57,23 +57,23 @@ Ring shapeOf(Shape shape, double w, double h, int corners, const std::vector<Poi
         arc(r, {-x + c, -y + c}, c, c, pi, 1.5 * pi);
         return r;
     }
-    case Shape::Circle:
+    case CutShape::Circle:
         arc(r, {0, 0}, x, y, 0, 2 * pi);
         r.pop_back();
         return r;
-    case Shape::Polygon:
+    case CutShape::Polygon:
         for (int i = 0; i < corners; ++i) {
             const double t = pi / 2 + 2 * pi * i / corners;
             r.emplace_back(std::cos(t), std::sin(t));
         }
         return filling(r, w, h);
-    case Shape::Arch: {
+    case CutShape::Arch: {
         const double rise = std::min(x, h);
         r = {{-x, -y}, {x, -y}};
         arc(r, {0, y - rise}, x, rise, 0, pi);
         return r;
     }
-    case Shape::Scalloped: {
+    case CutShape::Scalloped: {
         // Bows all round between points on a smaller oval.
         const int n = std::clamp(static_cast<int>(std::lround((w + h) / 6)), 8, 36);
         const double rise = 0.65 * pi / n; // of a bow, as a part of the half axes
@@ -84,7 +84,7 @@ Ring shapeOf(Shape shape, double w, double h, int corners, const std::vector<Poi
             }
         return filling(r, w, h);
     }
-    case Shape::Label: {
+    case CutShape::Label: {
         const double c = 0.18 * std::min(w, h);
         const Vec2 at[] = {{x, -y}, {x, y}, {-x, y}, {-x, -y}};
         for (int i = 0; i < 4; ++i) { // round each corner, seen from inside
@@ -94,15 +94,15 @@ Ring shapeOf(Shape shape, double w, double h, int corners, const std::vector<Poi
         }
         return r;
     }
-    case Shape::Tag: {
+    case CutShape::Tag: {
         const double c = 0.3 * std::min(w, h);
         return {{-x, -y}, {x, -y}, {x, y - c}, {x - c, y}, {-x + c, y}, {-x, y - c}};
     }
-    case Shape::Banner: {
+    case CutShape::Banner: {
         const double c = std::min(0.5 * h, 0.2 * w);
         return {{-x, -y}, {x, -y}, {x - c, 0}, {x, y}, {-x, y}, {-x + c, 0}};
     }
-    case Shape::Star: {
+    case CutShape::Star: {
         const int n = std::max(4, corners);
         for (int i = 0; i < 2 * n; ++i) {
             const double t = pi / 2 + pi * i / n, far = i % 2 ? 0.45 : 1;
@@ -110,14 +110,14 @@ Ring shapeOf(Shape shape, double w, double h, int corners, const std::vector<Poi
         }
         return filling(r, w, h);
     }
-    case Shape::Heart:
+    case CutShape::Heart:
         for (int i = 0; i < 64; ++i) {
             const double t = 2 * pi * i / 64, s = std::sin(t);
             r.emplace_back(16 * s * s * s, 13 * std::cos(t) - 5 * std::cos(2 * t) -
                                                2 * std::cos(3 * t) - std::cos(4 * t));
         }
         return filling(r, w, h);
-    case Shape::Hill:
+    case CutShape::Hill:
         r.emplace_back(1, 0);
         for (int i = 1; i < 32; ++i) {
             const double u = 1 - i / 16.0;
@@ -125,7 +125,7 @@ Ring shapeOf(Shape shape, double w, double h, int corners, const std::vector<Poi
         }
         r.emplace_back(-1, 0);
         return filling(r, w, h);
-    case Shape::Cloud: {
+    case CutShape::Cloud: {
         const Vec3 puffs[] = {
             {0.7, -0.1, 0.3}, {0.15, 0.2, 0.5}, {-0.4, 0.1, 0.4}, {-0.75, -0.15, 0.25}};
         for (double turn = -0.6; turn < pi + 0.6; turn += 0.05) { // the farthest puff each way
@@ -141,13 +141,13 @@ Ring shapeOf(Shape shape, double w, double h, int corners, const std::vector<Poi
         }
         return filling(r, w, h);
     }
-    case Shape::Drawn:
+    case CutShape::Drawn:
         for (const Point& p : drawn)
             r.emplace_back(p.x.mm(), p.y.mm());
         if (r.size() >= 3)
             return filling(r, w, h);
         break;
-    case Shape::Rectangle:
+    case CutShape::Rectangle:
         break;
     }
     return {{-x, -y}, {x, -y}, {x, y}, {-x, y}};

@@ -4,7 +4,7 @@
 
 namespace hl {
 
-enum class Shape {
+enum class CutShape {
     Rectangle,
     Rounded,
     Circle,
@@ -25,7 +25,7 @@ const std::vector<std::string>& shapeWords(); // in this order
 // A shape that fills a box of the given width and height; curves are drawn with corners a tenth of
 // a millimetre off at most. A polygon has `corners` corners, the first at the top. A drawn outline
 // is stretched to the box; without any it is the rectangle.
-Ring shapeOf(Shape shape, double width, double height, int corners,
+Ring shapeOf(CutShape shape, double width, double height, int corners,
              const std::vector<Point>& drawn);
 
 } // namespace hl

@@ -1,5 +1,6 @@
 // Topper: a flat shape glued to a panel at a place and an angle, flat or raised on foam.
 #include "core/assembly/builder.h"
+#include "core/measure/number.h"
 #include "core/structures/layers/shape.h"
 #include <algorithm>
 #include <cmath>
@@ -7,8 +8,57 @@
 namespace hl {
 namespace {
 
+enum Adhesive { AllOver, Safe };
+enum Made { Once, Twice };
+
+constexpr double clearOfEdges = 1; // mm, between adhesive and an edge or a fold of the panel
+constexpr double wellHeld = 0.25;  // of a shape whose middle lies off its panel
+
 bool reaches(const Host& host, double x, double y) {
     return x >= 0 && y >= 0 && x <= host.length && y <= host.left.room;
+}
+
+// What of a shape lies on its own panel's paper and clear of its edges, in the shape's coordinates;
+// `toShape` maps the panel's into them.
+std::vector<Ring> safeZone(const Ring& shape, const Host& host, const Rigid& toShape) {
+    std::vector<Ring> out;
+    const std::vector<Ring> paper = drawnIn(host.outline, host.apertures, clearOfEdges);
+    const auto seen = [&](const Ring& ring) {
+        Ring moved;
+        for (const Vec2& p : ring)
+            moved.push_back(toShape.at(p).head<2>());
+        if (areaOf(moved) < 0)
+            std::reverse(moved.begin(), moved.end());
+        return moved;
+    };
+    for (const Ring& outline : paper) {
+        if (areaOf(outline) <= 0)
+            continue;
+        const Ring whole = common(shape, seen(outline));
+        if (whole.size() < 3)
+            continue;
+        std::vector<Paper> left{{whole, {}}};
+        for (const Ring& hole : paper)
+            if (areaOf(hole) < 0) {
+                std::vector<Paper> next;
+                for (const Paper& p : left)
+                    for (Paper& q : without(p.outline, p.apertures, seen(hole)))
+                        next.push_back(std::move(q));
+                left = std::move(next);
+            }
+        for (const Paper& p : left)
+            for (Ring& piece : p.apertures.empty() ? std::vector<Ring>{p.outline}
+                                                   : convexPieces(p.outline, p.apertures))
+                out.push_back(std::move(piece));
+    }
+    return out;
+}
+
+double areaOfAll(const std::vector<Ring>& rings) {
+    double sum = 0;
+    for (const Ring& r : rings)
+        sum += std::fabs(areaOf(r));
+    return sum;
 }
 
 Values completeTopper(Values v, const Host& host) {
@@ -23,6 +73,8 @@ Values completeTopper(Values v, const Host& host) {
     v.try_emplace("raise", 0);
     v.try_emplace("adhesive_from", 0);
     v.try_emplace("adhesive_to", v["height"]);
+    v.try_emplace("adhesive", AllOver);
+    v.try_emplace("made", Once);
     return v;
 }
 
@@ -36,12 +88,7 @@ Trouble buildTopper(const StructureSpec& spec, const Values& v, const Host& host
     if (to - from < 2)
         return beyond(spec, host, "adhesive_from", from, "above the most, " + inUnit(host, to - 2),
                       "a narrower strip of adhesive does not hold", "bring it down");
-    if (!reaches(host, v.at("across"), v.at("along")))
-        return Problem{"structure " + spec.id + ", measure across",
-                       "its middle lies off the panel, which is " + inUnit(host, host.length) +
-                           " by " + inUnit(host, host.left.room),
-                       "move it onto the panel"};
-    const Ring ring = shapeOf(static_cast<Shape>(std::lround(v.at("shape"))), w, h,
+    const Ring ring = shapeOf(static_cast<CutShape>(std::lround(v.at("shape"))), w, h,
                               static_cast<int>(v.at("corners")), spec.outline);
     if (areaOf(ring) < 1)
         return Problem{"structure " + spec.id + ", outline", "the shape has no area",
@@ -55,9 +102,48 @@ Trouble buildTopper(const StructureSpec& spec, const Values& v, const Host& host
     const Vec2 way = t.cos * host.left.along + t.sin * host.left.inward;
     Join& join =
         out.lay(panel, {0, 0}, {1, 0}, host.left.panel, middle, way, false, true, v.at("raise"));
+    const bool safe = std::lround(v.at("adhesive")) == Safe;
     if (from > 0 || to < h)
         join.adhesive = {common(
             ring, {{-w, from - h / 2}, {w, from - h / 2}, {w, to - h / 2}, {-w, to - h / 2}})};
+    const bool off = !reaches(host, v.at("across"), v.at("along"));
+    if (off || safe) {
+        const Ring wanted = join.adhesive.empty() ? ring : join.adhesive.front();
+        const std::vector<Ring> held = safeZone(wanted, host, join.place.inverse());
+        const double part = areaOfAll(held) / areaOf(ring);
+        if (held.empty() || (off && (!safe || part < wellHeld)))
+            return Problem{"structure " + spec.id + ", measure across",
+                           off ? "its middle lies off the panel, which is " +
+                                     inUnit(host, host.length) + " by " +
+                                     inUnit(host, host.left.room) +
+                                     (safe ? ", and only " + numberText(100 * part, 0) +
+                                                 " % of it could be glued"
+                                           : "")
+                               : "nothing of it lies where adhesive may go",
+                           off && !safe ? "move it onto the panel, or set adhesive to safe"
+                                        : "move it further onto the panel"};
+        // Where all of it is safe, nothing need be said.
+        if (safe && areaOfAll(held) < areaOf(wanted) - 1e-6)
+            join.adhesive = held;
+    }
+    if (std::lround(v.at("made")) == Twice) {
+        // Seen from behind, turned about the line of its middle.
+        Ring mirrored = ring;
+        for (Vec2& p : mirrored)
+            p.y() = -p.y();
+        const std::vector<Ring> sticky = join.adhesive;
+        out.part(spec.id + ".back", "back of " + spec.name, spec.id, spec.stock);
+        const int twin = out.panel("twin", Role::Wall, mirrored);
+        Join& behind = out.lay(twin, {0, 0}, {1, 0}, host.left.panel, middle, way, false, false,
+                               v.at("raise"));
+        for (Ring piece : sticky) {
+            for (Vec2& p : piece)
+                p.y() = -p.y();
+            std::reverse(piece.begin(), piece.end());
+            behind.adhesive.push_back(std::move(piece));
+        }
+        out.upright(out.made().parts.size() - 1, {0, -1});
+    }
     return {};
 }
 
@@ -71,7 +157,9 @@ Family topper() {
     f.ground = Ground::Panel;
     f.host = "card.page-right";
     f.standsOn = {"page", "wall"};
-    const std::vector<Parameter> middle = middleParameters("the");
+    std::vector<Parameter> middle = middleParameters("its");
+    for (Parameter& p : middle)
+        p.least = Measure::fromMm(-500);
     f.parameters = {
         choiceOf("shape", shapeWords(), "its outline; drawn takes the outline that was imported")
             .unless("rectangle"),
@@ -92,6 +180,12 @@ Family topper() {
         lengthOf("adhesive_to", 2, 1000, "where the adhesive ends, from its lower edge")
             .grows(Parameter::Scale::Along)
             .unless("the upper edge", true),
+        choiceOf("adhesive", {"all-over", "safe"},
+                 "safe: only where it lies on its own panel, clear of edges and folds")
+            .unless("all over"),
+        choiceOf("made", {"once", "twice"},
+                 "twice: a second one, mirrored, on the back of the panel, back to back")
+            .unless("once"),
     };
     f.complete = completeTopper;
     f.build = buildTopper;

@@ -161,13 +161,56 @@ Trouble buildWords(const StructureSpec& spec, const Values& v, const Host& host,
     return {};
 }
 
+// A greeting on the middle of a film, as large as two thirds of its width and of its length allow.
+bool onTheMiddle(const Assembly& a, const Panel& end, Printed& p) {
+    const Ring& loose = a.parts[static_cast<size_t>(end.part)].loose.at(0);
+    const double free = loose[1].x() - loose[0].x(), width = loose[2].y() - loose[1].y();
+    p.onFilm = true;
+    p.height = 0.5 * width;
+    const double wide = setWords(p.text, p.typeface, p.height).width;
+    if (wide <= 0)
+        return false;
+    p.height *= std::min(1.0, 0.66 * free / wide);
+    p.at = {-setWords(p.text, p.typeface, p.height).width / 2, (width - p.height) / 2};
+    return true;
+}
+
+// The letter of a banner, the first on the first one.
+bool onBanner(const Panel& banner, Printed& p) {
+    const size_t dash = banner.id.rfind('-');
+    std::string_view number = std::string_view(banner.id).substr(dash + 1);
+    const auto n = takeNumber(number);
+    size_t from = 0, nth = 0;
+    const auto next = [&](size_t at) {
+        do
+            ++at;
+        while (at < p.text.size() && (static_cast<unsigned char>(p.text[at]) & 0xC0) == 0x80);
+        return at;
+    };
+    while (n && from < p.text.size() && ++nth < static_cast<size_t>(*n))
+        from = next(from);
+    if (!n || from >= p.text.size())
+        return false;
+    p.text = p.text.substr(from, next(from) - from);
+    double low = 0, left = 0, right = 0;
+    for (const Vec2& q : banner.outline) {
+        low = std::min(low, q.y());
+        left = std::min(left, q.x());
+        right = std::max(right, q.x());
+    }
+    p.height = std::min(-0.4 * low, 0.45 * (right - left));
+    const double wide = setWords(p.text, p.typeface, p.height).width;
+    p.at = {-wide / 2, -p.height - 0.12 * -low};
+    return wide > 0;
+}
+
 } // namespace
 
 std::vector<Printed> printedWords(const Design& design, const Assembly& a) {
     std::vector<Printed> out;
     // Asked for at every frame: most cards have none.
     if (std::none_of(design.structures.begin(), design.structures.end(),
-                     [](auto& s) { return s.kind == "words"; }))
+                     [](auto& s) { return !s.text.empty(); }))
         return out;
     for (size_t i = 0; i < a.panels.size(); ++i) {
         const Panel& panel = a.panels[i];
@@ -175,20 +218,29 @@ std::vector<Printed> printedWords(const Design& design, const Assembly& a) {
         const StructureSpec* s = design.structure(id);
         if (!s) // one of a series
             s = design.structure(id.substr(0, id.rfind('-')));
-        if (!s || s->kind != "words" || panel.id != id + ".label")
+        if (!s || s->text.empty())
             continue;
-        const Vec2 size = panel.outline[2];
-        const auto given = s->set.find("border");
-        const double border = given == s->set.end() ? 4 : given->second.mm();
         Printed p;
         p.panel = static_cast<int>(i);
         p.text = s->text;
         p.typeface = s->typeface;
-        p.at = {border, border};
-        p.height = size.y() - 2 * border;
+        if (s->kind == "words" && panel.id == id + ".label") {
+            const auto given = s->set.find("border");
+            const double border = given == s->set.end() ? 4 : given->second.mm();
+            p.at = {border, border};
+            p.height = panel.outline[2].y() - 2 * border;
+        } else if (s->kind == "film" && panel.id == id + ".left-end") {
+            if (!onTheMiddle(a, panel, p))
+                continue;
+        } else if (s->kind == "thread" && panel.hung) {
+            if (!onBanner(panel, p))
+                continue;
+        } else {
+            continue;
+        }
         const Stock& paper = stockOf(design, a.parts[static_cast<size_t>(panel.part)]);
         p.ink = paper.ink.empty() ? printersInk : paper.ink;
-        for (const LetterPiece& piece : setWords(s->text, s->typeface, p.height).pieces) {
+        for (const LetterPiece& piece : setWords(p.text, p.typeface, p.height).pieces) {
             p.letters.push_back(piece.paper);
             for (Vec2& q : p.letters.back().outline)
                 q += p.at;

@@ -8,6 +8,7 @@ namespace hl {
 // Words printed on a panel: the pieces of their letters, in its flat coordinates.
 struct Printed {
     int panel = 0;
+    bool onFilm = false; // on the middle of the film that the panel is an end of
     std::vector<Paper> letters;
     std::string text, typeface; // as they are set
     Vec2 at{0, 0};              // the start of the base line

@@ -18,13 +18,13 @@ Values completeBridge(Values v, const Host& host) {
 
 // The other hinge, seen from the host: how far it lies off, and its wing's seat with the same
 // direction and start as the host's.
-struct Span {
+struct BridgeSpan {
     double length = 0;
     bool middleOnRight = false;
     Seat near, far; // the wings
 };
 
-bool findSpan(const Assembly& a, const Host& host, Span& out) {
+bool findSpan(const Assembly& a, const Host& host, BridgeSpan& out) {
     out.length = 1e300;
     for (bool right : {true, false}) {
         const Seat& middle = right ? host.right : host.left;
@@ -63,7 +63,7 @@ bool findSpan(const Assembly& a, const Host& host, Span& out) {
 
 Trouble buildBridge(const StructureSpec& spec, const Values& v, const Host& host,
                     AssemblyBuilder& out) {
-    Span span;
+    BridgeSpan span;
     if (!findSpan(out.made(), host, span))
         return Problem{"structure " + spec.id,
                        "the fold “" + host.on +

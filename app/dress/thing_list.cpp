@@ -1,0 +1,140 @@
+#include "app/dress/thing_list.h"
+#include "app/look/plain_tip.h"
+#include "app/look/theme.h"
+#include "core/dress/dress.h"
+#include "core/edit/edit.h"
+#include "core/structures/layers/shape.h"
+#include "core/structures/naming.h"
+#include <QMimeData>
+#include <QPainter>
+#include <QPainterPath>
+#include <cmath>
+
+namespace hl {
+namespace {
+
+constexpr int side = 34; // pixels of an icon
+
+QPixmap blankIcon() {
+    QPixmap pixels(side, side);
+    pixels.fill(Qt::transparent);
+    return pixels;
+}
+
+QIcon shapeIcon(size_t shape) {
+    QPixmap pixels = blankIcon();
+    QPainter p(&pixels);
+    p.setRenderHint(QPainter::Antialiasing);
+    p.setPen(QPen(theme().ink, 1.2));
+    p.setBrush(theme().raised);
+    const bool wide = shape == size_t(CutShape::Banner) || shape == size_t(CutShape::Label) ||
+                      shape == size_t(CutShape::Hill) || shape == size_t(CutShape::Cloud);
+    QPolygonF outline;
+    for (const Vec2& q : shapeOf(CutShape(shape), 26, wide ? 16 : 26, 6, {}))
+        outline << QPointF(side / 2.0 + q.x(), side / 2.0 - q.y());
+    p.drawPolygon(outline);
+    return QIcon(pixels);
+}
+
+QIcon bandIcon(const QString& kind) {
+    QPixmap pixels = blankIcon();
+    QPainter p(&pixels);
+    p.setRenderHint(QPainter::Antialiasing);
+    p.setPen(QPen(theme().ink, 1.2));
+    QPainterPath line(QPointF(3, 9));
+    line.quadTo(QPointF(side / 2.0, kind == "thread" ? 22 : 27), QPointF(side - 3, 9));
+    if (kind == "words") {
+        QFont font = p.font();
+        font.setPixelSize(20);
+        p.setFont(font);
+        p.drawText(pixels.rect(), Qt::AlignCenter, "Aa");
+    } else if (kind == "film") {
+        QPainterPath band = line;
+        band.lineTo(side - 3, 17);
+        band.quadTo(QPointF(side / 2.0, 35), QPointF(3, 17));
+        band.closeSubpath();
+        p.fillPath(band, QColor(190, 212, 208, 120));
+        p.drawPath(band);
+    } else {
+        p.drawPath(line);
+        p.setBrush(theme().raised);
+        for (const double x : {9.0, 17.0, 25.0}) {
+            const double y = 14 - std::fabs(x - 17) * 0.22;
+            p.drawPolygon(QPolygonF({{x - 3, y}, {x + 3, y}, {x, y + 9}}));
+        }
+    }
+    return QIcon(pixels);
+}
+
+// A fold at the edge of a panel, the card's own first; nothing where there is none.
+std::string foldOf(const Assembly& a, const std::string& place) {
+    if (a.crease(place) >= 0)
+        return place;
+    const int panel = a.panel(place);
+    std::string found;
+    for (const Crease& c : a.creases)
+        if ((c.left == panel || c.right == panel) && (found.empty() || c.id == "card.spine"))
+            found = c.id;
+    return found;
+}
+
+} // namespace
+
+void putThing(Session& session, const QString& thing, const std::string& place) {
+    if (!session.snapshot())
+        return;
+    const Assembly& a = session.snapshot()->folded->assembly;
+    const std::string kind = thing.section(' ', 0, 0).toStdString();
+    const bool onFold = family(kind)->ground != Ground::Panel;
+    const std::string on = onFold ? foldOf(a, place) : place;
+    if (onFold ? on.empty() : a.panel(on) < 0) {
+        emit session.refused(onFold ? QObject::tr("Select a fold, or a panel beside one, first.")
+                                    : QObject::tr("Select a panel in the picture first."));
+        return;
+    }
+    const std::string shape = thing.section(' ', 1).toStdString();
+    auto added = kind == "topper" ? layTopper(session.design(), *session.snapshot()->folded, on,
+                                              {{"shape", shape}})
+                                  : addStructure(session.design(), kind, on, {});
+    if (!added) {
+        emit session.refused(QString::fromStdString(added.problem().text()));
+        return;
+    }
+    session.edit(added->first, QObject::tr("Put on %1")
+                                   .arg(QString::fromStdString(callName(
+                                       added->first, *added->first.structure(added->second)))));
+    session.selection().choose(QString::fromStdString(added->second));
+}
+
+ThingList::ThingList() {
+    setViewMode(QListView::IconMode);
+    setIconSize({side, side});
+    setGridSize({side + 10, side + 10});
+    setResizeMode(QListView::Adjust);
+    setMovement(QListView::Static);
+    setDragEnabled(true);
+    const auto add = [this](const QString& thing, const QString& name, const QIcon& icon) {
+        auto* item = new QListWidgetItem(icon, QString(), this);
+        item->setData(Qt::UserRole, thing);
+        item->setData(Qt::UserRole + 1, name);
+        item->setData(Qt::AccessibleTextRole, name);
+        item->setToolTip(plainTip(name));
+    };
+    for (size_t i = 0; i < shapeWords().size(); ++i)
+        if (shapeWords()[i] != "drawn") {
+            const QString word = QString::fromStdString(shapeWords()[i]);
+            add("topper " + word, tr("Topper: %1").arg(word), shapeIcon(i));
+        }
+    add("words", tr("Words"), bandIcon("words"));
+    add("film", tr("Clear film across a fold"), bandIcon("film"));
+    add("thread", tr("Thread across a fold, with banners"), bandIcon("thread"));
+}
+
+QMimeData* ThingList::mimeData(const QList<QListWidgetItem*>& items) const {
+    auto* data = new QMimeData;
+    if (!items.isEmpty())
+        data->setData(thingMime, items.front()->data(Qt::UserRole).toString().toUtf8());
+    return data;
+}
+
+} // namespace hl
