@@ -1,5 +1,6 @@
 // What a maker brings along, in a real window: pictures as papers, words of his own.
 #include "app/dress/dress_tray.h"
+#include "app/dress/paper_list.h"
 #include "app/flat/flat_view.h"
 #include "app/standing/prints.h"
 #include "app/standing/scene.h"

@@ -40,8 +40,9 @@ Design anyDesign(Chance& chance) {
         *newDesign(Measure::fromMm(chance.whole(90, 160)), Measure::fromMm(chance.whole(110, 200)),
                    chance.whole(0, 2) ? SpineSide::Left : SpineSide::Top, Unit::Millimetre);
     std::vector<const Family*> forms, kinds;
-    for (const Family& f : families())
-        (f.ground == Ground::Form ? forms : kinds).push_back(&f);
+    for (const Family& f : families()) // film and thread bend out of everything's way
+        if (!f.dresses || f.ground == Ground::Panel)
+            (f.ground == Ground::Form ? forms : kinds).push_back(&f);
     if (chance.whole(0, 1))
         if (auto formed = addStructure(d, chance.of(forms)->id, "", {}))
             d = formed->first;

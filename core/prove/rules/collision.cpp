@@ -200,9 +200,8 @@ class Crossings {
             return;
         }
         if (to - from < finest || inOnePlane(now)) {
-            // One of them changes sides at once: they have changed places if they lie over one
-            // another, whichever side the other one was of.
-            if (x.first * y.first == -1 || x.second * y.second == -1)
+            // They change sides at once: they have changed places if they lie over one another.
+            if (x.first * y.first == -1 && x.second * y.second == -1)
                 if (const auto where = over(p, q))
                     swapped(a, b, mid, *where, from, to, slack);
             return;
