@@ -84,6 +84,18 @@ inline void mustAssemble(const Design& d) {
     }
 }
 
+// What brute force finds nothing wrong with; how near structures come to one another is not asked.
+inline Made asSound(const Maker& m, const std::string& name) {
+    mustAssemble(m.d);
+    const Brute b(m.d, 2);
+    if (b.openJoints() > 1e-3 || !b.crossings().empty())
+        throw No{};
+    for (auto& [part, mm] : b.overhangs())
+        if (mm > 1e-3)
+            throw No{};
+    return {m.d, {}, name};
+}
+
 inline FreePart blank(const std::string& id, double w, double h) {
     FreePart p;
     p.id = id;

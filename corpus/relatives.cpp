@@ -11,17 +11,6 @@ Made planted(const Maker& m, const std::string& rule, const std::vector<std::str
     mustAssemble(m.d);
     return {m.d, {rule, parts, amount}, name};
 }
-// What brute force finds nothing wrong with; how near structures come to one another is not asked.
-Made asSound(const Maker& m, const std::string& name) {
-    mustAssemble(m.d);
-    const Brute b(m.d, 2);
-    if (b.openJoints() > 1e-3 || !b.crossings().empty())
-        throw No{};
-    for (auto& [part, mm] : b.overhangs())
-        if (mm > 1e-3)
-            throw No{};
-    return {m.d, {}, name};
-}
 std::vector<Point> box(double x0, double y0, double x1, double y1) {
     return {at(x0, y0), at(x1, y0), at(x1, y1), at(x0, y1)};
 }

@@ -24,7 +24,8 @@ constexpr double orbitPerPixel = 0.008, creaseReach = 6; // radians, pixels
 
 } // namespace
 
-StandingView::StandingView(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
+StandingView::StandingView(Session& session, QWidget* parent)
+    : QWidget(parent), session_(session), laid_(*this, session) {
     setObjectName("standing-view");
     setAccessibleName(tr("Standing card"));
     setFocusPolicy(Qt::StrongFocus);
@@ -320,7 +321,10 @@ void StandingView::paintPlace(QPainter& painter, const Pose& now) const {
 void StandingView::paintHandles(QPainter& painter, const Pose& now) const {
     const Case& c = *session_.snapshot()->folded;
     const std::string owner = session_.selection().structure().toStdString();
-    if (owner.empty() || panels_ || session_.placing().tool() != Placing::Tool::Select)
+    if (owner.empty() || session_.placing().tool() != Placing::Tool::Select)
+        return;
+    laid_.paint(painter);
+    if (panels_)
         return;
     const Rigid stand = stanceOf(stance_, spineOpening(c, now));
     painter.setRenderHint(QPainter::Antialiasing);
@@ -381,6 +385,11 @@ void StandingView::mousePressEvent(QMouseEvent* e) {
     if (session_.placing().tool() == Placing::Tool::Place && e->button() == Qt::LeftButton) {
         pointAt(e->position());
         return session_.placing().put();
+    }
+    if (e->button() == Qt::LeftButton && session_.placing().tool() == Placing::Tool::Select &&
+        !(e->modifiers() & Qt::ShiftModifier) && laid_.press(e->position())) {
+        drag_ = Drag::Laid;
+        return;
     }
     const QString thing = thingAt(e->position(), !panels_);
     // On a crease of the selected structure its measures, on a panel its place along the fold.
@@ -463,6 +472,8 @@ void StandingView::mouseMoveEvent(QMouseEvent* e) {
     }
     if (drag_ == Drag::Handle)
         return dragHandle(e->position());
+    if (drag_ == Drag::Laid)
+        return laid_.move(e->position(), e->modifiers() & Qt::ControlModifier);
     if (!e->buttons()) {
         session_.selection().hover(thingAt(e->position()));
         const bool page = session_.selection().hovered().startsWith("card.page");
@@ -488,11 +499,13 @@ void StandingView::mouseReleaseEvent(QMouseEvent* e) {
             session_.selection().choose(handleOf_);
         const QString panel = panels_ ? panelAt(e->position()) : QString();
         const QString card = panel.isEmpty() ? QString("card") : panel;
-        if (drag_ == Drag::Page)
+        if (drag_ == Drag::Page || (drag_ == Drag::Laid && panels_))
             session_.selection().choose(card);
         else if (drag_ == Drag::Orbit && e->button() == Qt::LeftButton)
             session_.selection().choose(thingAt(e->position()).isEmpty() ? QString() : card);
     }
+    if (drag_ == Drag::Laid)
+        laid_.release();
     drag_ = Drag::None;
 }
 

@@ -2,6 +2,7 @@
 // it; click a panel or a crease to select it.
 #pragma once
 #include "app/session/session.h"
+#include "app/standing/laid_drag.h"
 #include "app/standing/scene.h"
 #include "core/edit/handle.h"
 #include <QWidget>
@@ -56,13 +57,14 @@ class StandingView : public QWidget {
     void paintHandles(QPainter& painter, const Pose& pose) const;
     void dragHandle(const QPointF& to);
 
-    enum class Drag { None, Page, Orbit, Pan, Handle };
+    enum class Drag { None, Page, Orbit, Pan, Handle, Laid };
     Session& session_;
     Posture stance_ = Posture::Standing;
     Drag drag_ = Drag::None;
     QPointF last_, pressed_;
     std::string grabbed_; // panel
     Vec2 grabbedAt_{0, 0};
+    LaidDrag laid_;
     std::vector<Handle> handles_; // of what is dragged; one once the way is clear
     Vec3 handleAt_{0, 0, 0};      // where they were, in the frame of the pose
     QString handleOf_;

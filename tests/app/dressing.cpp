@@ -1,8 +1,6 @@
 // Dressing in a real window: the tray, dress all, papers picked and dropped, what lies there; ways
 // to fold; silhouettes typed.
 #include "app/dress/dress_tray.h"
-#include "app/dress/paper_list.h"
-#include "app/dress/thing_list.h"
 #include "app/gallery/ways_dialog.h"
 #include "app/inspect/inspector_panel.h"
 #include "app/standing/painter.h"
@@ -11,7 +9,7 @@
 #include "core/edit/edit.h"
 #include "core/files/hlantern.h"
 #include "core/prove/prove.h"
-#include "tests/app/real_window.h"
+#include "tests/app/dress_room.h"
 #include <QComboBox>
 #include <QDropEvent>
 #include <QLabel>
@@ -24,64 +22,12 @@
 using namespace hl;
 using namespace hl::test;
 
-class DressingInTheWindow : public QObject, public RealWindow {
+class DressingInTheWindow : public QObject, public DressRoom {
     Q_OBJECT
-    const Design& design() { return session().design(); }
-    template<class T> T* tray(const char* name) {
-        return w_->findChild<DressTray*>("dress-tray")->findChild<T*>(name);
-    }
-    void open(const Design& d) {
-        const QString path = dir_.filePath("dress.hlantern");
-        QVERIFY(!saveDesign(d, path.toStdString()));
-        QVERIFY(w_->open(path, true));
-        QVERIFY(settled());
-        w_->goTo("dress");
-    }
-    static Design office() {
-        const Design d = *newDesign(Measure::fromMm(130), Measure::fromMm(160), SpineSide::Left,
-                                    Unit::Millimetre);
-        return addStructure(d, "box", "card.spine", {{"left", "40"}, {"right", "50"}}, {}, "office",
-                            {{"name", "Ticket office"}})
-            ->first;
-    }
     int mats() {
         return int(std::count_if(design().structures.begin(), design().structures.end(),
                                  [](auto& s) { return s.kind == "mat"; }));
     }
-    // The middle of a panel on the screen, where nothing hides it.
-    QPointF seen(const std::string& panel) {
-        StandingView& view = w_->standing();
-        const Assembly& a = session().snapshot()->folded->assembly;
-        const Panel& p = a.panels[size_t(a.panel(panel))];
-        for (double x = 0.1; x < 1; x += 0.1)
-            for (double y = 0.1; y < 1; y += 0.1) {
-                Vec2 low = p.outline[0], high = low;
-                for (const Vec2& q : p.outline) {
-                    low = low.cwiseMin(q);
-                    high = high.cwiseMax(q);
-                }
-                const QPointF at = view.pixelOf(panel, low + Vec2(x, y).cwiseProduct(high - low));
-                if (view.panelAt(at).toStdString() == panel)
-                    return at;
-            }
-        return {};
-    }
-    // A paper, or a thing, carried from the tray and let go over the standing card.
-    void drop(const QString& paper, const QPointF& at, const char* mime = paperMime) {
-        StandingView& view = w_->standing();
-        QMimeData data;
-        data.setData(mime, paper.toUtf8());
-        QDragEnterEvent enter(at.toPoint(), Qt::CopyAction, &data, Qt::LeftButton, {});
-        QApplication::sendEvent(&view, &enter);
-        QVERIFY(enter.isAccepted());
-        QDragMoveEvent move(at.toPoint(), Qt::CopyAction, &data, Qt::LeftButton, {});
-        QApplication::sendEvent(&view, &move);
-        QDropEvent let(at, Qt::CopyAction, &data, Qt::LeftButton, {});
-        QApplication::sendEvent(&view, &let);
-    }
-
-    const StructureSpec& newest() { return design().structures.back(); }
-
   private slots:
     void initTestCase() { start(); }
     void cleanupTestCase() { w_.reset(); }
@@ -122,53 +68,6 @@ class DressingInTheWindow : public QObject, public RealWindow {
         scheme->setFocus();
         QTest::keyClick(scheme, Qt::Key_Down);
         QTRY_VERIFY(proposals->item(0)->text() != before);
-    }
-
-    // Shapes, words, film and thread of the tray: dropped, double clicked, found by name.
-    void thingsArePutOn() {
-        open(office());
-        auto* things = tray<QListWidget>("tray-things");
-        QVERIFY(things->count() >= 16);
-        drop("topper star", seen("card.page-left"), thingMime);
-        QCOMPARE(newest().kind, std::string("topper"));
-        QCOMPARE(newest().on, std::string("card.page-left"));
-        QCOMPARE(newest().set.at("adhesive").count, std::int64_t(1));
-        QCOMPARE(session().selection().chosen().toStdString(), newest().id);
-        QVERIFY(settled());
-        const auto pick = [&](const char* thing, const char* place) {
-            session().selection().choose(place);
-            for (int i = 0; i < things->count(); ++i)
-                if (things->item(i)->data(Qt::UserRole) == thing) {
-                    things->setCurrentRow(i);
-                    things->setFocus();
-                    QTest::keyClick(things, Qt::Key_Return);
-                }
-        };
-        pick("words", "card.page-right");
-        QCOMPARE(newest().kind, std::string("words"));
-        QVERIFY(settled());
-        const QImage before = w_->standing().grab().toImage();
-        pick("film", "card.spine");
-        QCOMPARE(newest().kind, std::string("film"));
-        QVERIFY(settled());
-        QVERIFY(w_->standing().grab().toImage() != before);
-        // On a panel it goes to the fold beside it.
-        pick("thread", "card.page-right");
-        QCOMPARE(newest().kind, std::string("thread"));
-        QCOMPARE(newest().on, std::string("card.spine"));
-        QVERIFY(settled());
-        QTRY_COMPARE(tray<QListWidget>("tray-dressed")->count(), 4);
-        // With nothing selected it is said what to do, and nothing changes.
-        const Design now = design();
-        pick("topper heart", "");
-        QVERIFY(design() == now);
-        auto* search = tray<QLineEdit>("tray-search");
-        search->setText("heart");
-        int shown = 0;
-        for (int i = 0; i < things->count(); ++i)
-            shown += !things->item(i)->isHidden();
-        QCOMPARE(shown, 1);
-        search->clear();
     }
 
     // A paper dropped on a panel covers it; another one replaces it; the picture shows it.

@@ -1,0 +1,114 @@
+// Shapes, words, film and thread in the room Dress: from the tray onto the card, and dragged there.
+#include "app/standing/laid_drag.h"
+#include "tests/app/dress_room.h"
+#include <QLineEdit>
+#include <QListWidget>
+#include <QtTest>
+
+using namespace hl;
+using namespace hl::test;
+
+class AdorningInTheWindow : public QObject, public DressRoom {
+    Q_OBJECT
+
+  private slots:
+    void initTestCase() { start(); }
+    void cleanupTestCase() { w_.reset(); }
+
+    // Shapes, words, film and thread of the tray: dropped, double clicked, found by name.
+    void thingsArePutOn() {
+        open(office());
+        auto* things = tray<QListWidget>("tray-things");
+        QVERIFY(things->count() >= 16);
+        drop("topper star", seen("card.page-left"), thingMime);
+        QCOMPARE(newest().kind, std::string("topper"));
+        QCOMPARE(newest().on, std::string("card.page-left"));
+        QCOMPARE(newest().set.at("adhesive").count, std::int64_t(1));
+        QCOMPARE(session().selection().chosen().toStdString(), newest().id);
+        QVERIFY(settled());
+        const auto pick = [&](const char* thing, const char* place) {
+            session().selection().choose(place);
+            for (int i = 0; i < things->count(); ++i)
+                if (things->item(i)->data(Qt::UserRole) == thing) {
+                    things->setCurrentRow(i);
+                    things->setFocus();
+                    QTest::keyClick(things, Qt::Key_Return);
+                }
+        };
+        pick("words", "card.page-right");
+        QCOMPARE(newest().kind, std::string("words"));
+        QVERIFY(settled());
+        const QImage before = w_->standing().grab().toImage();
+        pick("film", "card.spine");
+        QCOMPARE(newest().kind, std::string("film"));
+        QVERIFY(settled());
+        QVERIFY(w_->standing().grab().toImage() != before);
+        // On a panel it goes to the fold beside it.
+        pick("thread", "card.page-right");
+        QCOMPARE(newest().kind, std::string("thread"));
+        QCOMPARE(newest().on, std::string("card.spine"));
+        QVERIFY(settled());
+        QTRY_COMPARE(tray<QListWidget>("tray-dressed")->count(), 4);
+        // With nothing selected it is said what to do, and nothing changes.
+        const Design now = design();
+        pick("topper heart", "");
+        QVERIFY(design() == now);
+        auto* search = tray<QLineEdit>("tray-search");
+        search->setText("heart");
+        int shown = 0;
+        for (int i = 0; i < things->count(); ++i)
+            shown += !things->item(i)->isHidden();
+        QCOMPARE(shown, 1);
+        search->clear();
+    }
+
+    // A topper is moved, made larger and turned with the mouse, each in one step that is undone.
+    void aToppersHandles() {
+        open(office());
+        drop("topper rectangle", seen("card.page-left"), thingMime);
+        QVERIFY(settled());
+        const std::string id = newest().id;
+        StandingView& view = w_->standing();
+        const auto laid = [&] { return *laidOf(*session().snapshot()->folded, id); };
+        const auto handle = [&](int which) {
+            return LaidDrag::handle(view, *session().snapshot()->folded, laid(), which).toPoint();
+        };
+        const auto drag = [&](const QPoint& from, const QPoint& to) {
+            QTest::mousePress(&view, Qt::LeftButton, {}, from);
+            for (int i = 1; i <= 4; ++i) { // a hand moves in steps
+                const QPoint at = from + (to - from) * i / 4;
+                QMouseEvent move(QEvent::MouseMove, at, view.mapToGlobal(at), Qt::NoButton,
+                                 Qt::LeftButton, Qt::ControlModifier);
+                QApplication::sendEvent(&view, &move);
+            }
+            QTest::mouseRelease(&view, Qt::LeftButton, {}, to);
+            QVERIFY(settled());
+        };
+        const auto middle = [&] {
+            return view.pixelOf("card.page-left", laid().middle()).toPoint();
+        };
+        const Laid before = laid();
+        const QPoint to = middle() + QPoint(-30, 25);
+        drag(middle(), to);
+        QVERIFY(std::fabs(laid().across - before.across) + std::fabs(laid().along - before.along) >
+                3);
+        QVERIFY2((middle() - to).manhattanLength() <= 3, "it lies where it was let go");
+        press("Ctrl+Z");
+        QVERIFY(settled());
+        QVERIFY(std::fabs(laid().across - before.across) < 1e-9);
+        const QPoint corner = handle(2);
+        drag(corner, corner + (corner - middle()) / 2);
+        QVERIFY(laid().width > 1.3 * before.width && laid().height > 1.3 * before.height);
+        QVERIFY(std::fabs(laid().across - before.across) < 1e-9);
+        press("Ctrl+Z");
+        QVERIFY(settled());
+        drag(handle(4), handle(1));
+        QVERIFY(std::fabs(laid().turn) > 0.5);
+        press("Ctrl+Z");
+        QVERIFY(settled());
+        QVERIFY(std::fabs(laid().turn - before.turn) < 1e-9);
+    }
+};
+
+QTEST_MAIN(AdorningInTheWindow)
+#include "adorning.moc"
