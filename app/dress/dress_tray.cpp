@@ -1,6 +1,7 @@
 #include "app/dress/dress_tray.h"
 #include "app/dress/paper_list.h"
 #include "app/dress/thing_list.h"
+#include "app/inspect/rows.h"
 #include "app/look/plain_tip.h"
 #include "app/look/theme.h"
 #include "app/standing/prints.h"
@@ -24,8 +25,6 @@ namespace hl {
 namespace {
 
 constexpr int swatch = PaperList::swatch;
-
-QString q(const std::string& s) { return QString::fromStdString(s); }
 
 QLabel* heading(const QString& text) {
     auto* label = new QLabel(text);

@@ -1,4 +1,5 @@
 #include "app/dress/paper_list.h"
+#include "app/inspect/rows.h"
 #include "app/look/theme.h"
 #include "app/standing/prints.h"
 #include "core/dress/dress.h"
@@ -8,8 +9,6 @@
 
 namespace hl {
 namespace {
-
-QString q(const std::string& s) { return QString::fromStdString(s); }
 
 // Of each panel the side that is turned to whoever looks.
 std::map<std::string, bool> sidesSeen(const Case& c) {

@@ -1,4 +1,5 @@
 #include "app/flat/net_dialog.h"
+#include "app/inspect/rows.h"
 #include "app/look/parts.h"
 #include "app/prove/picture_view.h"
 #include <QComboBox>
@@ -12,8 +13,6 @@
 
 namespace hl {
 namespace {
-
-QString q(const std::string& s) { return QString::fromStdString(s); }
 
 // The drawing as it is understood, in the lines of the code.
 Picture pictureOf(const std::vector<DrawnPath>& drawing,

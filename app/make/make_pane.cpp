@@ -1,4 +1,5 @@
 #include "app/make/make_pane.h"
+#include "app/inspect/rows.h"
 #include "app/look/flow_layout.h"
 #include "app/look/parts.h"
 #include "app/prove/picture_view.h"
@@ -27,8 +28,6 @@ QString ticksKey(const Session& s) {
     return "made/" + QString::fromLatin1(
                          QCryptographicHash::hash(name.toUtf8(), QCryptographicHash::Sha1).toHex());
 }
-
-QString q(const std::string& s) { return QString::fromStdString(s); }
 
 } // namespace
 

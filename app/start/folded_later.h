@@ -1,7 +1,7 @@
 // Designs folded in the background for pictures: the window never waits for them.
 #pragma once
-#include "core/prove/seen.h"
 #include "core/prove/layers.h"
+#include "core/prove/seen.h"
 #include <QObject>
 #include <functional>
 #include <memory>

@@ -1,9 +1,9 @@
 // Dress: mats for all that shows, in the papers of a scheme.
 #pragma once
 #include "core/design/tiles.h"
-#include "core/prove/seen.h"
 #include "core/edit/tell.h"
 #include "core/measure/result.h"
+#include "core/prove/seen.h"
 
 namespace hl {
 

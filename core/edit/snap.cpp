@@ -5,13 +5,13 @@
 namespace hl {
 namespace {
 
-struct Stretch {
+struct Segment {
     Vec2 from, to;
     bool edge = true; // of the paper, else a crease or slit
 };
 
-std::vector<Stretch> stretchesOf(const Assembly& a, int part) {
-    std::vector<Stretch> out;
+std::vector<Segment> segmentsOf(const Assembly& a, int part) {
+    std::vector<Segment> out;
     // Lines first: where one divides the paper, its own name is the better one.
     for (int i : a.parts[part].creases) {
         const Crease& c = a.creases[i];
@@ -35,7 +35,7 @@ std::vector<Stretch> stretchesOf(const Assembly& a, int part) {
 } // namespace
 
 Snap snapTo(const Assembly& a, int part, const Vec2& p, double reach, Unit units) {
-    const std::vector<Stretch> stretches = stretchesOf(a, part);
+    const std::vector<Segment> segments = segmentsOf(a, part);
     std::optional<Snap> best;
     double least = reach;
     auto offer = [&](const Vec2& at, const std::string& what) {
@@ -45,26 +45,26 @@ Snap snapTo(const Assembly& a, int part, const Vec2& p, double reach, Unit units
             best = Snap{at, what};
         }
     };
-    auto named = [](const Stretch& s) { return std::string(s.edge ? "an edge" : "a line"); };
-    for (const Stretch& s : stretches) {
+    auto named = [](const Segment& s) { return std::string(s.edge ? "an edge" : "a line"); };
+    for (const Segment& s : segments) {
         offer(s.from, s.edge ? "corner" : "end of a line");
         offer(s.to, s.edge ? "corner" : "end of a line");
     }
-    for (size_t i = 0; i < stretches.size(); ++i)
-        for (size_t j = i + 1; j < stretches.size(); ++j) {
-            const Vec2 d = stretches[i].to - stretches[i].from, e = stretches[j].to - stretches[j].from;
+    for (size_t i = 0; i < segments.size(); ++i)
+        for (size_t j = i + 1; j < segments.size(); ++j) {
+            const Vec2 d = segments[i].to - segments[i].from, e = segments[j].to - segments[j].from;
             const double cross = d.x() * e.y() - d.y() * e.x();
             if (std::fabs(cross) < 1e-9 * d.norm() * e.norm())
                 continue;
-            const Vec2 by = stretches[j].from - stretches[i].from;
+            const Vec2 by = segments[j].from - segments[i].from;
             const double t = (by.x() * e.y() - by.y() * e.x()) / cross;
             const double u = (by.x() * d.y() - by.y() * d.x()) / cross;
             if (t > -1e-9 && t < 1 + 1e-9 && u > -1e-9 && u < 1 + 1e-9)
-                offer(stretches[i].from + t * d, "crossing");
+                offer(segments[i].from + t * d, "crossing");
         }
     if (best)
         return *best;
-    for (const Stretch& s : stretches)
+    for (const Segment& s : segments)
         offer((s.from + s.to) / 2, "middle of " + named(s));
     if (best)
         return *best;
@@ -72,12 +72,12 @@ Snap snapTo(const Assembly& a, int part, const Vec2& p, double reach, Unit units
                                 {2 / 3.0, "two thirds of "},
                                 {0.25, "quarter of "},
                                 {0.75, "three quarters of "}})
-        for (const Stretch& s : stretches)
+        for (const Segment& s : segments)
             offer(s.from + part_ * (s.to - s.from), word + named(s));
     if (best)
         return *best;
     const double step = units == Unit::Inch ? 25.4 / 16 : 0.5;
-    for (const Stretch& s : stretches) {
+    for (const Segment& s : segments) {
         const Vec2 d = s.to - s.from;
         const double length = d.norm();
         if (length < 1e-6)

@@ -22,7 +22,7 @@ struct ExportInput {
     // What is up on every panel, for papers with a direction; null: as parts are drawn.
     const std::vector<Vec2>* upright = nullptr;
     std::shared_ptr<const Pixels> seen = nullptr; // the finished card, as it will look
-    bool dashed = false; // scores for a machine as rows of short cuts
+    bool dashed = false;                          // scores for a machine as rows of short cuts
 };
 
 // One file or several, by what their names end in after the one the maker chose ("-2"), and what

@@ -11,7 +11,7 @@ namespace {
 constexpr double hairAbove = 0.02; // mm
 
 constexpr double alongEdge = 12 * pi / 180; // as near as that an edge says what is up
-constexpr double level = 0.86;              // of a normal's height: lies rather than stands
+constexpr double lies = 0.86;               // of a normal's height: lies rather than stands
 
 // Every panel on the table, as the card is displayed.
 std::vector<Rigid> displayed(const Case& c) {
@@ -68,7 +68,7 @@ std::vector<Visible> visibleIn(const Case& c, double height) {
         s.face = normal.dot(toViewer) > 0;
         const Vec3 out3 = s.face ? normal : Vec3(-normal);
         s.faces = p.role == Role::Page ? Faces::Page
-                  : out3.z() > level   ? Faces::Top
+                  : out3.z() > lies    ? Faces::Top
                   : -out3.y() > 0.5    ? Faces::Front
                                        : Faces::Side;
         s.part = all > 0 ? seen / all : 0;
@@ -83,7 +83,7 @@ std::vector<Vec2> uprightOn(const Case& c) {
     for (size_t i = 0; i < at.size(); ++i) {
         const Panel& p = c.assembly.panels[i];
         const Vec3 normal = at[i].turn.col(2);
-        const Vec3 up = std::fabs(normal.z()) > level ? Vec3(Vec3::UnitY()) : Vec3(Vec3::UnitZ());
+        const Vec3 up = std::fabs(normal.z()) > lies ? Vec3(Vec3::UnitY()) : Vec3(Vec3::UnitZ());
         const Vec3 flat = at[i].turn.transpose() * up;
         Vec2 way(flat.x(), flat.y());
         if (way.norm() < 1e-6)

@@ -136,12 +136,24 @@ BuildSheet::Section dressing(const BuildOrder& o) {
     const Case& c = o.folded;
     BuildSheet::Section out{"Dress", {}};
     Piece p;
-    for (const Panel& panel : c.assembly.panels) {
-        if (panel.rides < 0)
+    const Assembly& a = c.assembly;
+    for (const Part& part : a.parts) {
+        const Panel& first = a.panels[static_cast<size_t>(part.panels.front())];
+        if (first.rides < 0 || first.hung)
             continue;
-        const Part& part = c.assembly.parts[static_cast<size_t>(panel.part)];
-        p.lines.push_back(part.name + ": " + stockOf(c.design, part).name);
+        const std::string line = part.name + ": " + stockOf(c.design, part).name;
+        if (part.loose.empty()) {
+            p.lines.push_back(line);
+            continue;
+        }
+        const Panel& last = a.panels[static_cast<size_t>(part.panels.back())];
+        p.lines.push_back(line + ", its ends on the " + sayPanel(c, first.rides) + " and the " +
+                          sayPanel(c, last.rides) + "; of the rest only its middle may be sticky");
     }
+    for (const Span& s : a.spans)
+        if (!s.hung.empty())
+            p.lines.push_back(s.name + ": hang " + numberText(s.hung.size()) +
+                              " on it, evenly, before its ends are glued down behind their holes");
     if (!p.lines.empty())
         out.pieces.push_back(std::move(p));
     return out;

@@ -218,6 +218,11 @@ class Making : public QObject, public CommandLine {
         const auto out = [&](const char* name) { return dir_.filePath(name); };
         QCOMPARE(cli("build-sheet", {"-o", out("b.pdf")}), 0);
         QCOMPARE(cli("build-sheet", {"-o", out("b.html")}), 0);
+#ifndef HL_NO_WINDOW // with the card as it will look, which the window's program draws
+        QFile html(out("b.html"));
+        QVERIFY(html.open(QIODevice::ReadOnly));
+        QVERIFY(html.readAll().contains("data:image/png;base64,"));
+#endif
         QCOMPARE(cli("build-sheet", {"-o", out("b.txt")}), 2);
         QCOMPARE(cli("build-sheet", {"-o", out("b.pdf")}), 2); // it is there already
         for (auto [to, file] : {std::pair{"dxf", "m.dxf"}, {"gltf", "m.gltf"}})

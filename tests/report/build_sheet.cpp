@@ -2,10 +2,11 @@
 // formats.
 #include "core/report/build_sheet.h"
 #include "core/assemble/assemble.h"
-#include "core/prove/seen.h"
 #include "core/exports/exports.h"
 #include "core/files/hlantern.h"
 #include "core/make/cut_plan.h"
+#include "core/picture/png.h"
+#include "core/prove/seen.h"
 #include "core/report/plan_pictures.h"
 #include "tests/support.h"
 #include <QDir>
@@ -97,6 +98,34 @@ class BuildSheets : public QObject {
                 QVERIFY2(text.contains(said), qPrintable(QString(id) + " lacks " + said));
         }
     }
+    // Film and thread among what is dressed: how their ends are held, how many hang on it. A
+    // picture of the finished card takes the place of the one in lines.
+    void filmAndThread() {
+        Design d = test::with(test::card(120, 150), "film", "card.spine", {{"length", "104"}});
+        d = test::with(d, "thread", "card.spine", {{"banners", "7"}});
+        d.structures[1].name = "Bunting";
+        const Case c(d, *assemble(d));
+        const std::string text = textOf(buildSheetOf({c}));
+        for (const char* said : {"its ends on the left page and the right page", "only its middle",
+                                 "Bunting: hang 7 on it", "patch of Bunting"})
+            QVERIFY2(text.find(said) != std::string::npos, (text + said).c_str());
+        QVERIFY(text.find("glue the left end") == std::string::npos);
+        auto seen = std::make_shared<Pixels>();
+        seen->width = 3;
+        seen->height = 2;
+        seen->argb.assign(6, 0xff336699u);
+        BuildOrder order{c};
+        order.seen = seen;
+        const BuildSheet b = buildSheetOf(order);
+        QCOMPARE(b.card.items.size(), size_t(1));
+        QVERIFY(std::holds_alternative<Image>(b.card.items[0]));
+        QVERIFY(std::fabs(b.card.height / b.card.width - 2.0 / 3) < 1e-9);
+        // There and back through a file.
+        const auto back = pixelsOf(pngOf(*seen));
+        QVERIFY(back && back->width == 3 && back->height == 2 && back->argb == seen->argb);
+        QVERIFY(!pixelsOf("no picture") && !pixelsOf(pngOf(*seen).substr(0, 30)));
+    }
+
     // A sheet falls apart: after each cut one piece more, and the next cut is named until there is
     // none.
     void pictures() {

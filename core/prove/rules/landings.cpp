@@ -336,8 +336,8 @@ class Landings {
                     return true;
         return false;
     }
-    // A flat piece glued where a mat lies sticks to the mat; and so does anything where the mat goes
-    // under it, else it would stop short of it.
+    // A flat piece glued where a mat lies sticks to the mat; and so does anything where the mat
+    // goes under it, else it would stop short of it.
     bool onMat(const Patch& mat, const Patch& on) const {
         const int m = c_.assembly.joins[mat.join].tab, p = c_.assembly.joins[on.join].tab;
         const StructureSpec* s =

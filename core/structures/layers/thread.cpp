@@ -19,7 +19,7 @@ Values completeThread(Values v, const Host& host) {
     v.try_emplace("right", std::min(v["left"], 0.9 * host.right.room));
     v.try_emplace("place", 0.75 * host.length);
     v.try_emplace("length", 1.04 * (v["left"] + v["right"]));
-    v.try_emplace("banners", 0);
+    v.try_emplace("banners", 5);
     v.try_emplace("shape", Pennant);
     const double each = v["length"] / std::max(1.0, v["banners"]);
     v.try_emplace("banner_width", std::min(14.0, 0.7 * each));
@@ -118,7 +118,7 @@ Family thread() {
         lengthOf("length", 4, 2000, "from hole to hole along the thread")
             .unless("four hundredths more than where the card lies open", true)
             .why("a shorter one holds nothing", "no card is that large"),
-        countOf("banners", 0, 40, "that hang on it").unless("none"),
+        countOf("banners", 0, 40, "that hang on it").unless("five"),
         choiceOf("shape", {"pennant", "flag", "swallowtail"}, "of a banner").unless("pennant"),
         lengthOf("banner_width", 2, 200, "of a banner")
             .grows(Parameter::Scale::Lesser)
