@@ -9,7 +9,7 @@
 namespace hl {
 namespace {
 
-enum Side { Over, Behind };
+enum FilmSide { Over, Behind };
 
 Values completeFilm(Values v, const Host& host) {
     v.try_emplace("width", std::min(15.0, 0.5 * host.length));
