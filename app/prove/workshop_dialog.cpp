@@ -166,6 +166,7 @@ void WorkshopDialog::addRow(const Adhesive& a) {
         box->setRange(0, most);
         box->setDecimals(decimals);
         box->setFrame(false);
+        box->setButtonSymbols(QAbstractSpinBox::NoButtons); // there is no room for them
         box->setValue(value);
         adhesives_->setCellWidget(row, column++, box);
         adhesives_->setRowHeight(row, box->sizeHint().height() + 4);
@@ -227,6 +228,7 @@ void WorkshopDialog::addRow(const MailClass& m) {
         box->setRange(0, 5000);
         box->setDecimals(1);
         box->setFrame(false);
+        box->setButtonSymbols(QAbstractSpinBox::NoButtons); // there is no room for them
         box->setValue(v);
         mail_->setCellWidget(row, column++, box);
         mail_->setRowHeight(row, box->sizeHint().height() + 4);
