@@ -195,9 +195,22 @@ Result<Design> dressLike(const Design& design, const std::string& panel, const s
         if (mats.empty())
             continue;
         any = true;
-        for (const StructureSpec& s : design.structures)
-            if (s.kind == "mat" && s.on == panel && onFace(s) == face && d.structure(s.id))
-                d = removeStructure(d, s.id);
+        // What stands on the mats that go comes to stand on the topmost of the new ones.
+        std::vector<std::string> stays;
+        for (const StructureSpec& s : design.structures) {
+            if (s.kind != "mat" || s.on != panel || onFace(s) != face || !d.structure(s.id))
+                continue;
+            std::vector<std::string> gone = standingOn(d, s.id);
+            gone.push_back(s.id);
+            for (StructureSpec& t : d.structures)
+                if (const StructureSpec* under = d.structure(ownerOf(t.on));
+                    t.kind != "mat" && under && under->kind == "mat" &&
+                    std::count(gone.begin(), gone.end(), under->id)) {
+                    stays.push_back(t.id);
+                    t.on = panel;
+                }
+            d = removeStructure(d, s.id);
+        }
         std::string on = panel;
         for (StructureSpec s : mats) {
             s.id = freeId(d, "mat");
@@ -206,6 +219,8 @@ Result<Design> dressLike(const Design& design, const std::string& panel, const s
             on = s.id + ".mat";
             d.structures.push_back(std::move(s));
         }
+        for (const std::string& id : stays)
+            d.structure(id)->on = on;
     }
     if (!any)
         return Problem{"dress", "nothing lies on “" + other + "” that could be copied",

@@ -291,6 +291,17 @@ class Adorning : public QObject {
         for (const StructureSpec& s : alike->structures)
             if (s.on == "card.page-right" && s.stock == clouds)
                 QCOMPARE(s.set.at("step").mm(), 5.0);
+        // What stands on the mats that go stays, on the topmost of the new ones.
+        std::string last;
+        for (const StructureSpec& s : one.structures)
+            if (s.on == "card.page-right")
+                last = s.id;
+        const Design starred = topped(one, last + ".mat", {{"width", "20"}, {"height", "20"}});
+        auto kept = dressLike(starred, "card.page-right", "card.page-left");
+        QVERIFY2(kept, kept ? "" : kept.problem().text().c_str());
+        const StructureSpec* star = kept->structure("topper1");
+        QVERIFY(star && star->on != last + ".mat");
+        QCOMPARE(kept->paper(kept->structure(ownerOf(star->on))->stock).id, brick);
         QVERIFY(!dressLike(one, "card.page-left", "box1.left-wall"));
         QVERIFY(!dressLike(one, "card.page-left", "card.page-left"));
         QVERIFY(!dressLike(one, "card.page-9", "card.page-left"));
