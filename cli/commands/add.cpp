@@ -107,13 +107,13 @@ int add(const std::string& path, const std::string& kind, const std::string& on,
 } // namespace
 
 Run declareAdd(CLI::App& options) {
-    struct Given {
+    struct AddGiven {
         std::string file, kind, on, drawing;
         std::vector<std::string> sets;
         Words words;
         bool json = false;
     };
-    auto given = std::make_shared<Given>();
+    auto given = std::make_shared<AddGiven>();
     options.add_option("FILE", given->file)->required();
     options.add_option("STRUCTURE", given->kind, "an id of the catalogue")->required();
     options.add_option("--on", given->on,

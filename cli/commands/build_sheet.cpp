@@ -49,11 +49,11 @@ int buildSheet(const std::string& path, const std::string& drawer, const std::st
 } // namespace
 
 Run declareBuildSheet(CLI::App& options) {
-    struct Given {
+    struct BuildSheetGiven {
         std::string file, drawer, out;
         bool force = false;
     };
-    auto given = std::make_shared<Given>();
+    auto given = std::make_shared<BuildSheetGiven>();
     options.add_option("FILE", given->file)->required();
     options.add_option("--drawer", given->drawer,
                        "the papers and tools there are, a file of `drawer`");

@@ -61,11 +61,11 @@ int check(const std::string& path, const std::string& shop, bool remedies, bool 
 } // namespace
 
 Run declareCheck(CLI::App& options) {
-    struct Given {
+    struct CheckGiven {
         std::string file, shop;
         bool remedies = false, json = false;
     };
-    auto given = std::make_shared<Given>();
+    auto given = std::make_shared<CheckGiven>();
     options.add_option("FILE", given->file)->required();
     options.add_flag("--json", given->json);
     options.add_flag("--remedies", given->remedies,

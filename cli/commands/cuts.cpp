@@ -12,7 +12,7 @@
 namespace hl::cli {
 namespace {
 
-struct Given {
+struct CutsGiven {
     std::string file, drawer;
     bool json = false, take = false;
     int copies = 1;
@@ -87,7 +87,7 @@ Result<std::pair<std::string, size_t>> keptSheet(const std::string& text, const 
                    "give a size that `drawer` lists"};
 }
 
-Result<CutWishes> wishesOf(const Given& g, const std::vector<ListedPart>& parts,
+Result<CutWishes> wishesOf(const CutsGiven& g, const std::vector<ListedPart>& parts,
                            const Drawer& drawer) {
     CutWishes out;
     for (const auto* list : {&g.turned, &g.asDrawn})
@@ -106,7 +106,7 @@ Result<CutWishes> wishesOf(const Given& g, const std::vector<ListedPart>& parts,
     return out;
 }
 
-int cuts(const Given& g) {
+int cuts(const CutsGiven& g) {
     auto bench = layOutBench(g.file, g.drawer);
     if (!bench)
         return refuse(bench.problem());
@@ -146,7 +146,7 @@ int cuts(const Given& g) {
 } // namespace
 
 Run declareCuts(CLI::App& options) {
-    auto given = std::make_shared<Given>();
+    auto given = std::make_shared<CutsGiven>();
     options.add_option("FILE", given->file)->required();
     auto* drawer = options.add_option("--drawer", given->drawer,
                                       "the papers and tools there are, a file of `drawer`");

@@ -65,11 +65,11 @@ int newFile(const std::string& path, const std::string& size, const std::string&
 } // namespace
 
 Run declareNew(CLI::App& options) {
-    struct Given {
+    struct NewGiven {
         std::string file, card, spine = "left", say;
         bool force = false;
     };
-    auto given = std::make_shared<Given>();
+    auto given = std::make_shared<NewGiven>();
     options.add_option("OUT", given->file, "the design file to write")->required();
     options.add_option("--card", given->card, "closed size, such as 5x7in; computed for --say");
     options.add_option("--say", given->say,

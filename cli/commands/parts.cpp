@@ -62,11 +62,11 @@ int parts(const std::string& path, bool json) {
 } // namespace
 
 Run declareParts(CLI::App& options) {
-    struct Given {
+    struct PartsGiven {
         std::string file;
         bool json = false;
     };
-    auto given = std::make_shared<Given>();
+    auto given = std::make_shared<PartsGiven>();
     options.add_option("FILE", given->file)->required();
     options.add_flag("--json", given->json, "in mm, with outlines and folds");
     return [given] { return parts(given->file, given->json); };

@@ -12,7 +12,7 @@ namespace {
 constexpr int leastSide = 16, mostSide = 8000; // pixels
 constexpr int mostFrames = 240;
 
-struct Given {
+struct PictureGiven {
     std::string file, out, size = "1200x900", to;
     double open = -1;
     int frames = 45;
@@ -32,7 +32,7 @@ std::optional<std::pair<int, int>> sizeOf(const std::string& text) {
     return std::pair{static_cast<int>(*w), static_cast<int>(*h)};
 }
 
-int picture(const Given& g) {
+int picture(const PictureGiven& g) {
     auto d = loadDesign(g.file);
     if (!d)
         return refuse(d.problem());
@@ -67,7 +67,7 @@ int picture(const Given& g) {
 } // namespace
 
 Run declarePicture(CLI::App& options) {
-    auto g = std::make_shared<Given>();
+    auto g = std::make_shared<PictureGiven>();
     options.add_option("FILE", g->file)->required();
     options.add_option("-o,--output", g->out, "the file to write")->required();
     options.add_option("--open", g->open, "the opening; as it is displayed without")

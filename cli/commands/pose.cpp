@@ -77,11 +77,11 @@ int pose(const std::string& path, const std::string& text, bool json) {
 } // namespace
 
 Run declarePose(CLI::App& options) {
-    struct Given {
+    struct PoseGiven {
         std::string file, opening;
         bool json = false;
     };
-    auto given = std::make_shared<Given>();
+    auto given = std::make_shared<PoseGiven>();
     options.add_option("FILE", given->file)->required();
     options.add_option("--open", given->opening, "degrees, 0 to 180")->required();
     options.add_flag("--json", given->json);

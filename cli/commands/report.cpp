@@ -27,11 +27,11 @@ int report(const std::string& path, const std::string& shop, const std::string& 
 } // namespace
 
 Run declareReport(CLI::App& options) {
-    struct Given {
+    struct ReportGiven {
         std::string file, shop, out;
         bool force = false;
     };
-    auto given = std::make_shared<Given>();
+    auto given = std::make_shared<ReportGiven>();
     options.add_option("FILE", given->file)->required();
     addWorkshop(options, given->shop);
     addForce(options, given->force);

@@ -34,11 +34,11 @@ int resize(const std::string& path, const std::string& size, const std::string& 
 } // namespace
 
 Run declareResize(CLI::App& options) {
-    struct Given {
+    struct ResizeGiven {
         std::string file, card, sheet, out;
         bool force = false;
     };
-    auto given = std::make_shared<Given>();
+    auto given = std::make_shared<ResizeGiven>();
     options.add_option("FILE", given->file)->required();
     options.add_option("--card", given->card, "closed size, such as 4.25x5.5in")->required();
     options.add_option("--sheet", given->sheet,

@@ -33,11 +33,11 @@ int sensitivity(const std::string& path, bool json) {
 } // namespace
 
 Run declareSensitivity(CLI::App& options) {
-    struct Given {
+    struct SensitivityGiven {
         std::string file;
         bool json = false;
     };
-    auto given = std::make_shared<Given>();
+    auto given = std::make_shared<SensitivityGiven>();
     options.add_option("FILE", given->file)->required();
     options.add_flag("--json", given->json);
     return [given] { return sensitivity(given->file, given->json); };

@@ -39,12 +39,12 @@ int solveFor(const std::string& path, const std::vector<std::string>& words,
 } // namespace
 
 Run declareSolve(CLI::App& options) {
-    struct Given {
+    struct SolveGiven {
         std::string file, shop, out;
         std::vector<std::string> words;
         bool force = false, json = false;
     };
-    auto given = std::make_shared<Given>();
+    auto given = std::make_shared<SolveGiven>();
     options.add_option("FILE", given->file)->required();
     options
         .add_option("QUESTION", given->words,

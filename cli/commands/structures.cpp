@@ -75,11 +75,11 @@ int structures(const std::string& id, bool json) {
 } // namespace
 
 Run declareStructures(CLI::App& options) {
-    struct Given {
+    struct StructuresGiven {
         std::string id;
         bool json = false;
     };
-    auto given = std::make_shared<Given>();
+    auto given = std::make_shared<StructuresGiven>();
     options.add_option("ID", given->id, "only this one");
     options.add_flag("--json", given->json);
     return [given] { return structures(given->id, given->json); };

@@ -38,12 +38,12 @@ int ways(const std::string& path, int take, bool json) {
 } // namespace
 
 Run declareWays(CLI::App& options) {
-    struct Given {
+    struct WaysGiven {
         std::string file;
         int take = 0;
         bool json = false;
     };
-    auto given = std::make_shared<Given>();
+    auto given = std::make_shared<WaysGiven>();
     options.add_option("FILE", given->file)->required();
     options.add_option("--take", given->take, "the number of the one to write into the design")
         ->check(CLI::PositiveNumber);

@@ -16,11 +16,11 @@ int workshop(const std::string& out, bool force) {
 } // namespace
 
 Run declareWorkshop(CLI::App& options) {
-    struct Given {
+    struct WorkshopGiven {
         std::string out;
         bool force = false;
     };
-    auto given = std::make_shared<Given>();
+    auto given = std::make_shared<WorkshopGiven>();
     options.add_option("OUT", given->out)->required();
     addForce(options, given->force);
     return [given] { return workshop(given->out, given->force); };

@@ -9,8 +9,8 @@
 namespace hl {
 namespace {
 
-using Kernel = CGAL::Exact_predicates_inexact_constructions_kernel;
-using Point = Kernel::Point_3;
+using HullKernel = CGAL::Exact_predicates_inexact_constructions_kernel;
+using Point = HullKernel::Point_3;
 using Mesh = CGAL::Surface_mesh<Point>;
 
 constexpr double sameDirection = 2e-3, samePlane = 0.05; // radians, mm
@@ -67,7 +67,7 @@ std::vector<Facet> hullOf(const std::vector<Vec3>& points) {
         facet.outward = n;
         facet.offset = n.dot(t[0]);
         const Vec3 x = (t[1] - t[0]).normalized(), y = n.cross(x);
-        std::vector<Kernel::Point_2> flat, ring;
+        std::vector<HullKernel::Point_2> flat, ring;
         for (const Vec3& p : points)
             if (n.dot(p) > facet.offset - samePlane)
                 flat.emplace_back(x.dot(p - t[0]), y.dot(p - t[0]));

@@ -43,7 +43,7 @@ Trouble cutMouth(AssemblyBuilder& out, int crease, const std::string& owner,
 
 namespace {
 
-enum Jaws { One, Both };
+enum Jaws { One, BothJaws };
 
 Values completeBeak(Values v, const Host& host) {
     v.try_emplace("jaws", One);
@@ -58,7 +58,7 @@ Trouble buildBeak(const StructureSpec& spec, const Values& v, const Host& host,
                   AssemblyBuilder& out) {
     const double place = v.at("place"), length = v.at("length");
     Mouth m{place, place + length, {}, v.at("reach")};
-    if (v.at("jaws") == Both)
+    if (v.at("jaws") == BothJaws)
         m.high = place + 2 * length;
     return cutMouth(out, host.crease, spec.id, "", m);
 }

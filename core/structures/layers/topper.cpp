@@ -9,7 +9,7 @@ namespace hl {
 namespace {
 
 enum Adhesive { AllOver, Safe };
-enum Made { Once, Twice };
+enum Copies { Once, Twice };
 
 constexpr double clearOfEdges = 1; // mm, between adhesive and an edge or a fold of the panel
 constexpr double wellHeld = 0.25;  // of a shape whose middle lies off its panel
