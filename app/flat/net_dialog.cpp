@@ -52,8 +52,8 @@ QString keyOf(const std::string& layer) { return "net-layers/" + q(layer).replac
 } // namespace
 
 NetDialog::NetDialog(const Design& design, const std::vector<DrawnPath>& drawing, QWidget* parent)
-    : QDialog(parent), design_(design), drawing_(drawing), preview_(new PictureView),
-      said_(new QLabel) {
+    : QDialog(parent), design_(design), drawing_(drawing), by_(nullptr), form_(nullptr),
+      preview_(new PictureView), said_(new QLabel) {
     setObjectName("net-dialog");
     setWindowTitle(tr("Net from a drawing"));
     sizeByLetters(*this, {780, 520});
@@ -61,26 +61,11 @@ NetDialog::NetDialog(const Design& design, const std::vector<DrawnPath>& drawing
     auto* row = new QHBoxLayout;
     auto* side = new QWidget;
     auto* form = new QFormLayout(side);
-    auto* note = new QLabel(tr("What the layers are:"));
-    form->addRow(note);
-    for (const DrawnPath& p : drawing) {
-        if (std::any_of(layers_.begin(), layers_.end(),
-                        [&](auto& l) { return l.first == p.layer; }))
-            continue;
-        auto* box = new QComboBox;
-        box->setObjectName("net-layer-" + q(p.layer));
-        box->addItems(
-            {tr("cut"), tr("valley"), tr("mountain"), tr("score, either way"), tr("left out")});
-        // What its name says, else what was said the last time, else left out.
-        const auto means = meaningOf(p.layer);
-        const int kept = QSettings().value(keyOf(p.layer), int(NetLine::Ignored)).toInt();
-        box->setCurrentIndex(std::clamp(means ? int(*means) : kept, 0, 4));
-        auto* name = new QLabel(q(p.layer));
-        name->setTextFormat(Qt::PlainText);
-        form->addRow(name, box);
-        connect(box, &QComboBox::currentIndexChanged, this, &NetDialog::look);
-        layers_.emplace_back(p.layer, box);
-    }
+    by_ = new QComboBox;
+    by_->setObjectName("net-by");
+    by_->addItems({tr("layers"), tr("colours"), tr("dashes")});
+    form->addRow(tr("Told apart by"), by_);
+    form_ = form;
     auto* scroll = new QScrollArea;
     scroll->setWidgetResizable(true);
     scroll->setFrameShape(QFrame::NoFrame);
@@ -105,6 +90,37 @@ NetDialog::NetDialog(const Design& design, const std::vector<DrawnPath>& drawing
         accept();
     });
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
+    connect(by_, &QComboBox::currentIndexChanged, this,
+            [this](int by) { sort(static_cast<LinesBy>(by)); });
+    const int by = static_cast<int>(tellsApart(drawing));
+    by_->setCurrentIndex(by);
+    if (by == 0) // which it stood at already
+        sort(LinesBy::Layer);
+}
+
+void NetDialog::sort(LinesBy by) {
+    while (form_->rowCount() > 1)
+        form_->removeRow(1);
+    layers_.clear();
+    lines_ = sortedBy(drawing_, by);
+    for (const DrawnPath& p : lines_) {
+        if (std::any_of(layers_.begin(), layers_.end(),
+                        [&](auto& l) { return l.first == p.layer; }))
+            continue;
+        auto* box = new QComboBox;
+        box->setObjectName("net-layer-" + q(p.layer));
+        box->addItems(
+            {tr("cut"), tr("valley"), tr("mountain"), tr("score, either way"), tr("left out")});
+        // What its name says, else what was said the last time, else left out.
+        const auto means = meaningOf(p.layer);
+        const int kept = QSettings().value(keyOf(p.layer), int(NetLine::Ignored)).toInt();
+        box->setCurrentIndex(std::clamp(means ? int(*means) : kept, 0, 4));
+        auto* name = new QLabel(p.layer.empty() ? tr("no layer") : q(p.layer));
+        name->setTextFormat(Qt::PlainText);
+        form_->addRow(name, box);
+        connect(box, &QComboBox::currentIndexChanged, this, &NetDialog::look);
+        layers_.emplace_back(p.layer, box);
+    }
     look();
 }
 
@@ -112,8 +128,8 @@ void NetDialog::look() {
     std::map<std::string, NetLine> layers;
     for (auto& [name, box] : layers_)
         layers[name] = static_cast<NetLine>(box->currentIndex());
-    preview_->show(pictureOf(drawing_, layers));
-    auto made = addNet(design_, "", drawing_, layers);
+    preview_->show(pictureOf(lines_, layers));
+    auto made = addNet(design_, "", lines_, layers);
     made_ = made ? std::optional(*made) : std::nullopt;
     take_->setEnabled(bool(made));
     QString said;

@@ -1,9 +1,11 @@
-// What the layers of a drawing are: a choice for each, with a preview. Remembers what it was told.
+// What the layers, colours or dashes of a drawing are: a choice for each, with a preview. Remembers
+// what it was told.
 #pragma once
 #include "core/edit/net.h"
 #include <QDialog>
 
 class QComboBox;
+class QFormLayout;
 class QLabel;
 class QPushButton;
 
@@ -19,10 +21,14 @@ class NetDialog : public QDialog {
     const NetMade* made() const { return made_ ? &*made_ : nullptr; }
 
   private:
-    void look(); // tries it with what is chosen
+    void sort(LinesBy by); // a row for every kind of line
+    void look();           // tries it with what is chosen
 
     const Design& design_;
     const std::vector<DrawnPath>& drawing_;
+    std::vector<DrawnPath> lines_; // sorted
+    QComboBox* by_;
+    QFormLayout* form_;
     std::vector<std::pair<std::string, QComboBox*>> layers_;
     PictureView* preview_;
     QLabel* said_;

@@ -6,22 +6,24 @@
 namespace hl::cli {
 namespace {
 
-struct Given {
-    std::string file, drawing, id, name, stock;
+struct NetGiven {
+    std::string file, drawing, by, id, name, stock;
     std::vector<std::string> layers;
     double gap = 0.5;
 };
 
-int net(const Given& g) {
+int net(const NetGiven& g) {
     auto d = loadDesign(g.file);
     if (!d)
         return refuse(d.problem());
     auto text = readFile(g.drawing);
     if (!text)
         return refuse(text.problem());
-    auto drawing = netFromDxf(*text);
+    auto drawing = netFromDrawing(*text);
     if (!drawing)
         return refuse(drawing.problem().in(g.drawing));
+    const LinesBy by = g.by.empty() ? tellsApart(*drawing) : *sortOf(g.by);
+    const std::vector<DrawnPath> lines = sortedBy(*drawing, by);
     std::map<std::string, NetLine> layers;
     for (const std::string& l : g.layers) {
         const size_t equals = l.rfind('=');
@@ -32,7 +34,7 @@ int net(const Given& g) {
                            "write it like Folds=valley: cut, valley, mountain, score or leave"});
         layers[l.substr(0, equals)] = *means;
     }
-    auto made = addNet(*d, g.id, *drawing, layers, g.gap);
+    auto made = addNet(*d, g.id, lines, layers, g.gap);
     if (!made)
         return refuse(made.problem().in(g.drawing));
     Told told;
@@ -58,12 +60,16 @@ int net(const Given& g) {
 } // namespace
 
 Run declareNet(CLI::App& options) {
-    auto given = std::make_shared<Given>();
+    auto given = std::make_shared<NetGiven>();
     options.add_option("FILE", given->file)->required();
-    options.add_option("DRAWING", given->drawing, "a DXF file")->required();
+    options.add_option("DRAWING", given->drawing, "a DXF or SVG file")->required();
+    options.add_option("--by", given->by, "what tells its lines apart; what does, unless given")
+        ->check(CLI::IsMember({"layer", "colour", "dashes"}));
     options
-        .add_option("--layer", given->layers,
-                    "NAME=cut, valley, mountain, score or leave, for layers whose names do not say")
+        .add_option(
+            "--layer", given->layers,
+            "NAME=cut, valley, mountain, score or leave, for layers (colours, dashes) whose "
+            "names do not say")
         ->allow_extra_args(true);
     options
         .add_option("--gap", given->gap, "mm, how far apart ends may lie that are meant to meet")

@@ -62,9 +62,9 @@ Result<NetMade> addNet(const Design& design, const std::string& id,
         const auto means =
             given != layers.end() ? std::optional(given->second) : meaningOf(p.layer);
         if (!means)
-            once(unknown, p.layer);
+            once(unknown, p.layer.empty() ? "no layer" : p.layer);
         else if (*means == NetLine::Ignored)
-            once(left, p.layer);
+            once(left, p.layer.empty() ? "lines of no layer" : p.layer);
         else if (*means == NetLine::Cut)
             cuts.push_back(p);
         else
@@ -74,7 +74,7 @@ Result<NetMade> addNet(const Design& design, const std::string& id,
         std::string names;
         for (const std::string& n : unknown)
             names += (names.empty() ? "“" : ", “") + n + "”";
-        return Problem{"the drawing", "nothing says what its layers " + names + " are",
+        return Problem{"the drawing", "nothing says what " + names + " stand for",
                        "say it for each: cut, valley, mountain, score or leave"};
     }
     for (const std::string& n : left)

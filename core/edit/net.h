@@ -2,7 +2,7 @@
 // folded or left out.
 #pragma once
 #include "core/edit/tell.h"
-#include "core/files/dxf_net.h"
+#include "core/files/net_drawing.h"
 #include <map>
 
 namespace hl {

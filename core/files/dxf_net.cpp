@@ -2,10 +2,14 @@
 #include "core/design/limits.h"
 #include "core/measure/number.h"
 #include <algorithm>
+#include <cctype>
+#include <charconv>
 #include <cmath>
+#include <cstdlib>
 #include <dxflib/dl_creationadapter.h>
 #include <dxflib/dl_dxf.h>
 #include <locale>
+#include <map>
 #include <sstream>
 
 namespace hl {
@@ -23,6 +27,9 @@ class DxfReader : public DL_CreationAdapter {
     double unit = 1; // mm
     bool tooMuch = false, outOfReach = false;
 
+    void addLayer(const DL_LayerData& l) override {
+        layers_[l.name] = {getAttributes().getColor(), getAttributes().getLinetype()};
+    }
     void setVariableInt(const std::string& key, int value, int) override {
         if (key == "$INSUNITS")
             unit = value == 1 ? 25.4 : value == 2 ? 304.8 : value == 5 ? 10 : value == 6 ? 1000 : 1;
@@ -68,8 +75,33 @@ class DxfReader : public DL_CreationAdapter {
 
   private:
     void begin(bool closed) {
-        open_ = {getAttributes().getLayer(), {}, closed};
+        const DL_Attributes a = getAttributes();
+        open_ = {a.getLayer(), {}, {}, closed, false};
+        // What a line does not say itself, its layer says.
+        const auto layer = layers_.find(a.getLayer());
+        const bool told = layer != layers_.end();
+        int colour = a.getColor();
+        if (colour == 256)
+            colour = told ? std::abs(layer->second.first) : 7;
+        open_.colour = colourNamed(colour, a.getColor24());
+        std::string kind = a.getLinetype();
+        std::transform(kind.begin(), kind.end(), kind.begin(),
+                       [](unsigned char c) { return static_cast<char>(std::toupper(c)); });
+        if (kind.empty() || kind == "BYLAYER")
+            kind = told ? layer->second.second : "CONTINUOUS";
+        open_.dashed = !kind.empty() && kind != "CONTINUOUS" && kind != "BYBLOCK";
         inPolyline_ = false;
+    }
+    // The format numbers its colours; the first seven have names.
+    static std::string colourNamed(int number, int exact) {
+        static const char* names[] = {"",     "red",  "yellow",  "green",
+                                      "cyan", "blue", "magenta", "black"};
+        if (exact > 0) {
+            char text[9];
+            const std::string hex(text, std::to_chars(text, text + sizeof text, exact, 16).ptr);
+            return "#" + std::string(hex.size() < 6 ? 6 - hex.size() : 0, '0') + hex;
+        }
+        return number >= 1 && number <= 7 ? names[number] : "colour " + numberText(number);
     }
     void end() {
         // The last side of a closed polyline may be an arc as well.
@@ -129,6 +161,7 @@ class DxfReader : public DL_CreationAdapter {
     }
 
     DrawnPath open_;
+    std::map<std::string, std::pair<int, std::string>> layers_; // their colour and kind of line
     bool inPolyline_ = false;
     double bulge_ = 0;
     size_t met_ = 0;
@@ -162,62 +195,6 @@ Result<std::vector<DrawnPath>> netFromDxf(const std::string& text) {
         return Problem{"", "nothing is drawn in it that could be cut or folded",
                        "draw lines, polylines, arcs or circles"};
     return reader.paths;
-}
-
-std::vector<DrawnPath> joinedEnds(std::vector<DrawnPath> paths, double gap, double& widest) {
-    std::vector<DrawnPath> out;
-    std::vector<bool> used(paths.size(), false);
-    for (size_t i = 0; i < paths.size(); ++i) {
-        if (used[i])
-            continue;
-        used[i] = true;
-        DrawnPath path = std::move(paths[i]);
-        // At its end, then at its beginning, whatever comes nearest.
-        for (bool atEnd : {true, false})
-            while (!path.closed) {
-                const Vec2 end = atEnd ? path.points.back() : path.points.front();
-                const Vec2 other = atEnd ? path.points.front() : path.points.back();
-                double best = gap;
-                size_t next = paths.size();
-                bool turned = false;
-                for (size_t k = 0; k < paths.size(); ++k) {
-                    if (used[k] || paths[k].closed || paths[k].layer != path.layer)
-                        continue;
-                    for (bool back : {false, true}) {
-                        const Vec2& meets = back ? paths[k].points.back() : paths[k].points.front();
-                        if ((meets - end).norm() <= best) {
-                            best = (meets - end).norm();
-                            next = k;
-                            turned = back;
-                        }
-                    }
-                }
-                // Back to where it began, unless another piece is nearer.
-                if (path.points.size() > 2 && (other - end).norm() <= best) {
-                    widest = std::max(widest, (other - end).norm());
-                    path.closed = true;
-                    if ((other - end).norm() < gap)
-                        (atEnd ? path.points.pop_back()
-                               : void(path.points.erase(path.points.begin())));
-                    break;
-                }
-                if (next == paths.size())
-                    break;
-                widest = std::max(widest, best);
-                used[next] = true;
-                std::vector<Vec2> more = std::move(paths[next].points);
-                if (turned)
-                    std::reverse(more.begin(), more.end());
-                if (atEnd) {
-                    path.points.insert(path.points.end(), more.begin() + 1, more.end());
-                } else {
-                    std::reverse(more.begin(), more.end());
-                    path.points.insert(path.points.begin(), more.begin(), more.end() - 1);
-                }
-            }
-        out.push_back(std::move(path));
-    }
-    return out;
 }
 
 Result<std::vector<Point>> outlineFromDxf(const std::string& text) {

@@ -1,12 +1,15 @@
-// Parsing is svgpp's (paths, shapes, units, transforms); here its path events become rings.
+// Parsing is svgpp's (paths, shapes, units, transforms); here its path events become paths in mm.
 #include "core/files/svg_outline.h"
 #include "core/assembly/polygon.h"
 #include "core/design/limits.h"
+#include "core/files/svg_pens.h"
 #include "core/measure/number.h"
 #include <rapidxml_ns/rapidxml_ns.hpp>
 // svgpp wants its parser's header before its own.
+#include <Eigen/Geometry>
 #include <algorithm>
 #include <boost/mpl/set.hpp>
+#include <cctype>
 #include <cmath>
 #include <set>
 #include <stdexcept>
@@ -18,33 +21,35 @@ namespace {
 
 constexpr double sagitta = 0.1; // mm
 constexpr size_t largestDrawing = 16UL << 20;
-constexpr int deepest = 200;       // groups within one another
-constexpr double farthest = 1e6;   // user units
-constexpr double next = 1e-9;      // to nothing, user units
+constexpr int deepest = 200;     // groups within one another
+constexpr double farthest = 1e6; // user units
+constexpr double next = 1e-9;    // to nothing, user units
+constexpr size_t mostPaths = 5000;
 constexpr size_t mostMet = 200000; // corners on the way to the outline
 
-struct TooMuch : std::runtime_error {
-    using std::runtime_error::runtime_error;
-};
-
 struct Collector {
-    std::vector<Ring> rings;
+    std::vector<DrawnPath> paths; // in user units, y down
+    std::vector<size_t> shapes;   // of each path, the shape it belongs to
     Ring open;
-    size_t met = 0;
+    size_t met = 0, shape = 0;
 
     void meet(const Vec2& p) {
         if (++met > mostMet)
             throw TooMuch("it has more than " + numberText(mostMet) + " corners");
-        if (!p.allFinite() || p.cwiseAbs().maxCoeff() > farthest)
-            throw TooMuch("it reaches further than " + numberText(farthest, 0) + " units");
+        if (!p.allFinite() || p.cwiseAbs().maxCoeff() > farthestInSvg)
+            throw TooMuch("it reaches further than " + numberText(farthestInSvg, 0) + " units");
         open.push_back(p);
     }
 
-    void close() {
-        if (open.size() > 1 && (open.front() - open.back()).norm() < 1e-9)
+    void close(bool said) {
+        if (open.size() > 2 && (open.front() - open.back()).norm() < 1e-9) {
             open.pop_back();
-        if (open.size() >= 3)
-            rings.push_back(open);
+            said = true;
+        }
+        if (open.size() >= 2) {
+            paths.push_back({"", "", open, said && open.size() >= 3, false});
+            shapes.push_back(shape);
+        }
         open.clear();
     }
 };
@@ -52,18 +57,25 @@ struct Collector {
 // Takes what svgpp finds on its way through the drawing.
 struct Context {
     Collector& out;
+    const std::vector<Pen>& pens;
     double unit; // mm per user unit
 
-    void path_move_to(double x, double y, svgpp::tag::coordinate::absolute) {
-        out.close();
-        out.meet({x, y});
+    Vec2 placed(double x, double y) const {
+        return out.shape < pens.size() ? Vec2(pens[out.shape].place * Vec2(x, y)) : Vec2(x, y);
     }
-    void path_line_to(double x, double y, svgpp::tag::coordinate::absolute) { out.meet({x, y}); }
+
+    void path_move_to(double x, double y, svgpp::tag::coordinate::absolute) {
+        out.close(false);
+        out.meet(placed(x, y));
+    }
+    void path_line_to(double x, double y, svgpp::tag::coordinate::absolute) {
+        out.meet(placed(x, y));
+    }
     void path_cubic_bezier_to(double x1, double y1, double x2, double y2, double x, double y,
                               svgpp::tag::coordinate::absolute) {
         if (out.open.empty())
             return;
-        const Vec2 a = out.open.back(), b(x1, y1), c(x2, y2), d(x, y);
+        const Vec2 a = out.open.back(), b = placed(x1, y1), c = placed(x2, y2), d = placed(x, y);
         // Chords of a cubic miss it by at most a sixteenth of their second differences' size.
         const double bend = std::max((a - 2 * b + c).norm(), (b - 2 * c + d).norm()) * unit;
         const int n =
@@ -73,18 +85,22 @@ struct Context {
             out.meet(s * s * s * a + 3 * s * s * t * b + 3 * s * t * t * c + t * t * t * d);
         }
     }
-    void path_close_subpath() { out.close(); }
-    void path_exit() { out.close(); }
+    void path_close_subpath() { out.close(true); }
+    void path_exit() {
+        out.close(false);
+        ++out.shape;
+    }
 
     void on_enter_element(svgpp::tag::element::any) {}
     void on_exit_element() {}
     void transform_matrix(const boost::array<double, 6>&) {}
 };
 
-using Elements = boost::mpl::set<svgpp::tag::element::svg, svgpp::tag::element::g,
-                                 svgpp::tag::element::path, svgpp::tag::element::rect,
-                                 svgpp::tag::element::circle, svgpp::tag::element::ellipse,
-                                 svgpp::tag::element::polygon, svgpp::tag::element::polyline>;
+using Elements =
+    boost::mpl::set<svgpp::tag::element::svg, svgpp::tag::element::g, svgpp::tag::element::path,
+                    svgpp::tag::element::rect, svgpp::tag::element::circle,
+                    svgpp::tag::element::ellipse, svgpp::tag::element::line,
+                    svgpp::tag::element::polygon, svgpp::tag::element::polyline>;
 
 // The parser goes down a level of its stack for every group: counted before it is let loose.
 void checkNesting(const std::string& svg) {
@@ -141,7 +157,7 @@ std::string tamed(const std::string& value) {
                           "” is out of reach");
         }
         const size_t length = value.size() - i - rest.size();
-        if (*v > farthest)
+        if (*v > farthestInSvg)
             throw TooMuch("the number “" + value.substr(i, std::min<size_t>(length, 40)) +
                           "” is out of reach");
         out += *v < next ? "0" : value.substr(i, length);
@@ -163,13 +179,20 @@ void tame(rapidxml_ns::xml_document<>& document, rapidxml_ns::xml_node<>* node) 
     }
 }
 
-} // namespace
+std::string escaped(std::string value) {
+    for (size_t at = 0; (at = value.find('"', at)) != std::string::npos; at += 6)
+        value.replace(at, 1, "&quot;");
+    return value;
+}
 
-Result<std::vector<Point>> outlineFromSvg(const std::string& svg) {
+// All paths of a drawing, in mm, with their pens; `unit` is the mm of a user unit.
+Result<std::vector<DrawnPath>> pathsOf(const std::string& svg, double& unit) {
     Collector found;
-    double unit = 1; // mm per user unit
+    std::vector<Pen> pens;
+    unit = 1;
     if (svg.size() > largestDrawing)
-        return Problem{"SVG", "the drawing is larger than 16 MiB", "export the outline alone"};
+        return Problem{"SVG", "the drawing is larger than 16 MiB",
+                       "leave out what is not cut or folded"};
     try {
         checkNesting(svg);
         std::vector<char> text(svg.begin(), svg.end());
@@ -190,24 +213,62 @@ Result<std::vector<Point>> outlineFromSvg(const std::string& svg) {
                 unit = mm->measure.mm() / *w;
         }
         tame(document, root);
-        Context context{found, unit};
+        pensOf(root, {}, pens);
+        plainShapes(root);
+        Context context{found, pens, unit};
         svgpp::document_traversal<
             svgpp::processed_elements<Elements>,
             svgpp::processed_attributes<svgpp::traits::shapes_attributes_by_element>,
             svgpp::basic_shapes_policy<svgpp::policy::basic_shapes::all_to_path>,
             svgpp::path_policy<svgpp::policy::path::minimal>>::load_document(root, context);
-        found.close();
+        found.close(false);
     } catch (const TooMuch& e) {
         return Problem{"SVG", e.what(), "export the outline alone, at its true size"};
     } catch (const std::exception& e) {
         return Problem{"SVG", std::string("it cannot be read: ") + e.what(),
                        "export the outline as plain SVG"};
     }
+    for (size_t i = 0; i < found.paths.size(); ++i) {
+        DrawnPath& p = found.paths[i];
+        for (Vec2& v : p.points) // SVG's y runs down
+            v = Vec2(v.x() * unit, -v.y() * unit);
+        if (found.shapes[i] < pens.size()) {
+            const Pen& pen = pens[found.shapes[i]];
+            p.layer = pen.layer;
+            p.colour = pen.colour;
+            p.dashed = pen.dashed;
+        }
+    }
+    return found.paths;
+}
+
+} // namespace
+
+Result<std::vector<DrawnPath>> netFromSvg(const std::string& svg) {
+    double unit = 1;
+    auto paths = pathsOf(svg, unit);
+    if (!paths)
+        return paths;
+    if (paths->size() > mostPaths)
+        return Problem{"SVG", "it has more than " + numberText(mostPaths) + " separate lines",
+                       "leave out what is not cut or folded"};
+    if (paths->empty())
+        return Problem{"SVG", "nothing is drawn in it that could be cut or folded",
+                       "draw paths, lines, rectangles or circles"};
+    return paths;
+}
+
+Result<CutOut> cutOutOf(const std::string& svg) {
+    double unit = 1;
+    auto paths = pathsOf(svg, unit);
+    if (!paths)
+        return paths.problem();
     const Ring* best = nullptr;
-    for (const Ring& r : found.rings)
-        if (!best || std::fabs(areaOf(r)) > std::fabs(areaOf(*best)))
-            best = &r;
-    if (!best || std::fabs(areaOf(*best)) * unit * unit < 1)
+    for (const DrawnPath& p : *paths) // an open one is filled all the same
+        if (p.points.size() >= 3 &&
+            (!best || std::fabs(areaOf(p.points)) > std::fabs(areaOf(*best))))
+            best = &p.points;
+    if (!best || std::fabs(areaOf(*best)) < 1)
         return Problem{"SVG", "it has no closed shape with an area",
                        "draw the outline as one closed path"};
     if (best->size() > limits::corners)
@@ -219,14 +280,42 @@ Result<std::vector<Point>> outlineFromSvg(const std::string& svg) {
         low = low.cwiseMin(p);
         high = high.cwiseMax(p);
     }
-    if (((high - low) * unit).maxCoeff() > limits::reach)
+    if ((high - low).maxCoeff() > limits::reach)
         return Problem{"SVG", "the outline is larger than 10 m",
                        "give the drawing its true size in mm"};
-    std::vector<Point> out;
-    for (const Vec2& p : *best) // SVG's y runs down
-        out.push_back({Measure::fromMm((p.x() - low.x()) * unit),
-                       Measure::fromMm((high.y() - p.y()) * unit)});
+    CutOut out;
+    out.width = high.x() - low.x();
+    out.height = high.y() - low.y();
+    for (const Vec2& p : *best)
+        out.outline.push_back({Measure::fromMm(p.x() - low.x()), Measure::fromMm(p.y() - low.y())});
+    // The same drawing seen through a window that is as large as the outline.
+    const size_t tag = svg.find("<svg"), close = svg.find('>', tag);
+    if (tag == std::string::npos || close == std::string::npos)
+        return Problem{"SVG", "this is no SVG drawing", "export the outline as plain SVG"};
+    std::string root = "<svg";
+    std::vector<char> text(svg.begin(), svg.end());
+    text.push_back(0);
+    rapidxml_ns::xml_document<> document;
+    document.parse<rapidxml_ns::parse_no_entity_translation>(text.data());
+    for (auto* a = document.first_node("svg")->first_attribute(); a; a = a->next_attribute()) {
+        const std::string name(a->name(), a->name_size());
+        if (name != "width" && name != "height" && name != "viewBox" && name != "x" &&
+            name != "y" && name != "preserveAspectRatio")
+            root += " " + name + "=\"" + escaped(std::string(a->value(), a->value_size())) + "\"";
+    }
+    const auto number = [](double v) { return numberText(v, 6); };
+    root += " width=\"" + number(out.width) + "mm\" height=\"" + number(out.height) +
+            "mm\" viewBox=\"" + number(low.x() / unit) + " " + number(-high.y() / unit) + " " +
+            number(out.width / unit) + " " + number(out.height / unit) + "\"";
+    out.picture = root + (svg[close - 1] == '/' ? "/>" : ">") + svg.substr(close + 1);
     return out;
+}
+
+Result<std::vector<Point>> outlineFromSvg(const std::string& svg) {
+    auto cut = cutOutOf(svg);
+    if (!cut)
+        return cut.problem();
+    return cut->outline;
 }
 
 } // namespace hl

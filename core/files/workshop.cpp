@@ -116,6 +116,7 @@ void writeDrawer(const Drawer& d, Json& j) {
     j["machine"] = {{"width", d.machine.width},
                     {"height", d.machine.height},
                     {"allowance", d.machine.allowance}};
+    j["printer"] = {{"margin", d.printer.margin}};
     j["adhesives"] = Json::array();
     for (const Adhesive& a : d.adhesives)
         j["adhesives"].push_back(
@@ -163,6 +164,11 @@ void readDrawer(Object& o, Drawer& d) {
         d.machine.height = length(m, "height", d.machine.height, true);
         d.machine.allowance = length(m, "allowance", 0, false);
         m.finish();
+    }
+    if (const Json* j = o.find("printer")) {
+        Object p(*j, "printer");
+        d.printer.margin = amount(p, "margin", d.printer.margin, 50, "mm");
+        p.finish();
     }
     if (!o.find("adhesives"))
         return;

@@ -2,6 +2,7 @@
 // what is no net is told.
 #include "core/assemble/assemble.h"
 #include "core/edit/net.h"
+#include "core/files/dxf_net.h"
 #include "core/exports/exports.h"
 #include "core/files/atomic_save.h"
 #include "core/files/hlantern.h"
@@ -132,6 +133,69 @@ class Nets : public QObject {
         const std::string arcs = "0\nARC\n8\ncut\n10\n0\n20\n0\n40\n10\n50\n0\n51\n180\n"
                                  "0\nLINE\n8\ncut\n10\n-10\n20\n0\n11\n10\n21\n0\n";
         QVERIFY(std::fabs(area(entities(arcs)) / (pi * 50) - 1) < 0.02);
+    }
+    // The same net said by layers, by colours and by dashes, as SVG and as DXF.
+    void coloursAndDashes() {
+        const std::string svg =
+            "<svg xmlns='http://www.w3.org/2000/svg' width='100mm' height='50mm' viewBox='0 0 200 "
+            "100'><g id='outer' stroke='#F00'><rect x='0' y='0' width='160' height='80'/></g>"
+            "<g id='inner' style='fill:none; stroke: blue'><line x1='40' y1='0' x2='40' y2='80'/>"
+            "<path d='M 80 0 V 80' style='stroke-dasharray: 4 2'/>"
+            "<polyline class='q' points='100,20 100,60'/>"
+            "<g transform='translate(10 10)' stroke='#00ff00'><path d='M110 10 h10 v10 h-10 Z'/>"
+            "</g></g></svg>";
+        const auto drawing = netFromDrawing(svg);
+        QVERIFY2(drawing, drawing ? "" : drawing.problem().text().c_str());
+        QCOMPARE(drawing->size(), size_t(5));
+        QVERIFY(tellsApart(*drawing) == LinesBy::Layer);
+        const auto keys = [&](LinesBy by) {
+            std::string out;
+            for (const DrawnPath& p : sortedBy(*drawing, by))
+                out += p.layer + ";";
+            return out;
+        };
+        QCOMPARE(keys(LinesBy::Layer), std::string("outer;inner;inner;inner;inner;"));
+        QCOMPARE(keys(LinesBy::Colour), std::string("#ff0000;blue;blue;class q;#00ff00;"));
+        QCOMPARE(keys(LinesBy::Dashes),
+                 std::string("solid lines;solid lines;dashed lines;solid lines;solid lines;"));
+        const auto made = addNet(card(), "", sortedBy(*drawing, LinesBy::Colour),
+                                 {{"#ff0000", NetLine::Cut},
+                                  {"blue", NetLine::Valley},
+                                  {"class q", NetLine::Cut},
+                                  {"#00ff00", NetLine::Cut}});
+        QVERIFY2(made, made ? "" : made.problem().text().c_str());
+        const FreePart& p = *made->design.part(made->id);
+        // Half a millimetre to the unit, y up: 80 x 40 mm, folds at 20 and 40, a slit at 50.
+        QCOMPARE(p.outline.size(), size_t(4));
+        QCOMPARE(p.lines.size(), size_t(3));
+        QCOMPARE(p.apertures.size(), size_t(1));
+        QCOMPARE(p.lines[0].points[0].x.mm(), 50.0);
+        QCOMPARE(p.lines[1].points[0].x.mm(), 20.0);
+        Vec2 low(1e9, 1e9), high(-1e9, -1e9);
+        for (const Point& q : p.apertures[0]) {
+            low = low.cwiseMin(Vec2(q.x.mm(), q.y.mm()));
+            high = high.cwiseMax(Vec2(q.x.mm(), q.y.mm()));
+        }
+        QVERIFY((low - Vec2(60, 25)).norm() < 1e-6 && (high - Vec2(65, 30)).norm() < 1e-6);
+
+        // DXF: what a line does not say, its layer says.
+        const std::string tables =
+            "0\nSECTION\n2\nTABLES\n0\nTABLE\n2\nLAYER\n70\n1\n0\nLAYER\n2\nfolds\n70\n0\n62\n"
+            "5\n6\nDASHED\n0\nENDTAB\n0\nENDSEC\n";
+        const std::string lines =
+            "0\nSECTION\n2\nENTITIES\n0\nCIRCLE\n8\nrim\n62\n1\n10\n0\n20\n0\n40\n10\n"
+            "0\nLINE\n8\nfolds\n62\n256\n10\n-10\n20\n0\n11\n10\n21\n0\n0\nENDSEC\n0\nEOF\n";
+        const auto dxf = netFromDrawing(tables + lines);
+        QVERIFY2(dxf, dxf ? "" : dxf.problem().text().c_str());
+        QCOMPARE((*dxf)[0].colour, std::string("red"));
+        QCOMPARE((*dxf)[1].colour, std::string("blue"));
+        QVERIFY(!(*dxf)[0].dashed && (*dxf)[1].dashed);
+        for (const char* bad : {"<svg/>", "<svg xmlns='http://www.w3.org/2000/svg'><text/></svg>",
+                                "<svg xmlns='http://www.w3.org/2000/svg'><path d='M0 0"})
+            QVERIFY(!netFromDrawing(bad));
+        for (LinesBy by : {LinesBy::Layer, LinesBy::Colour, LinesBy::Dashes})
+            QVERIFY(sortOf(sortName(by)) == by);
+        QVERIFY(!sortOf("weight"));
     }
     void whatIsNoNet() {
         for (const std::string& text :

@@ -228,6 +228,19 @@ assert schema["properties"]["card"]["properties"]["form"]["enum"] == forms, "for
         QCOMPARE(path->size(), size_t(4));
         QVERIFY(path->at(0) == (Point{Measure::fromMm(0), Measure::fromMm(0)}));
         QVERIFY(path->at(2) == (Point{Measure::fromMm(30), Measure::fromMm(20)}));
+        // Groups and shapes that are moved, turned and scaled, with all that drawing programs add.
+        const auto placed = outlineFromSvg(
+            "<svg xmlns='http://www.w3.org/2000/svg' xmlns:own='urn:own' own:version='2' "
+            "data-made='by hand' viewBox='0 0 50 50' width='100mm'><defs><path d='M0 0 H900 V900 "
+            "Z'/></defs><metadata><own:note>x</own:note></metadata><unheard-of/><g "
+            "transform='translate(10, 5) scale(2)' own:label='outer'><rect width='5' height='3' "
+            "transform='rotate(90)' aria-label='box' style='fill:red'/></g></svg>");
+        QVERIFY2(placed, placed ? "" : placed.problem().text().c_str());
+        Vec2 reach(0, 0);
+        for (const Point& p : *placed)
+            reach = reach.cwiseMax(Vec2(p.x.mm(), p.y.mm()));
+        QVERIFY2((reach - Vec2(12, 20)).norm() < 1e-6, // 2 mm to the unit, scaled, turned
+                 qPrintable(QString("%1 %2").arg(reach.x()).arg(reach.y())));
         for (const char* bad :
              {"", "no drawing", "<svg xmlns='http://www.w3.org/2000/svg'/>",
               "<svg xmlns='http://www.w3.org/2000/svg'><path d='M0 0 L5 5'/></svg>",
