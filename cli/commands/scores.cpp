@@ -2,12 +2,13 @@
 #include "cli/common.h"
 #include "core/assemble/assemble.h"
 #include "core/make/score_plan.h"
+#include "core/prove/rounding.h"
 #include <iostream>
 
 namespace hl::cli {
 namespace {
 
-struct Given {
+struct ScoresGiven {
     std::string file, drawer, school;
     bool json = false, bothEnds = false;
 };
@@ -38,6 +39,8 @@ Json planJson(const std::vector<BlankScores>& plan) {
             }
             if (s.ruler)
                 j["ruler"] = true;
+            if (s.what == ScoreStep::Score && s.fence != s.at)
+                j["fence_mm"] = round(s.fence); // from the fold that lies against the fence
             one["steps"].push_back(j);
         }
         out["blanks"].push_back(one);
@@ -45,7 +48,7 @@ Json planJson(const std::vector<BlankScores>& plan) {
     return out;
 }
 
-int scores(const Given& g) {
+int scores(const ScoresGiven& g) {
     auto bench = layOutBench(g.file, g.drawer);
     if (!bench)
         return refuse(bench.problem());
@@ -60,16 +63,22 @@ int scores(const Given& g) {
     const std::vector<BlankScores> plan = planScores(partsList(bench->design, *made), board, unit);
     if (g.json)
         print(planJson(plan));
-    else
-        std::cout << scoresText(plan, unit,
-                                static_cast<double>(bench->workshop.rulerFor(unit).step) * 1e-6);
+    else {
+        const Ruler& ruler = bench->workshop.rulerFor(unit);
+        const double finest = static_cast<double>(ruler.step) * 1e-6;
+        std::cout << scoresText(plan, unit, finest);
+        if (offMarks(plan, finest)) {
+            const Case folded(bench->design, *made, nullptr, bench->workshop);
+            std::cout << "\n" << sayRounding(roundedTo(folded, ruler), folded) << "\n";
+        }
+    }
     return Done;
 }
 
 } // namespace
 
 Run declareScores(CLI::App& options) {
-    auto given = std::make_shared<Given>();
+    auto given = std::make_shared<ScoresGiven>();
     options.add_option("FILE", given->file)->required();
     options.add_option("--drawer", given->drawer,
                        "the papers and tools there are, a file of `drawer`");

@@ -4,6 +4,7 @@
 #include "core/design/design.h"
 #include "core/exports/writers.h"
 #include "core/files/atomic_save.h"
+#include "core/make/cut_plan.h"
 #include "core/measure/number.h"
 #include "core/picture/markup.h"
 #include <algorithm>
@@ -54,7 +55,7 @@ std::string svgMat(const MachineMat& mat, const std::string& title) {
     return out + "</svg>\n";
 }
 
-// Letters beyond plain ones as AutoCAD's \U+XXXX, which all readers know.
+// Letters beyond plain ones as \U+XXXX, which readers of the format know.
 std::string dxfText(const std::string& text) {
     std::string out;
     for (size_t i = 0; i < text.size();) {
@@ -143,6 +144,7 @@ Result<Exported> writeMachineSvg(const ExportInput& in) {
     const MachineJob job = jobOf(in);
     Exported out;
     out.remarks = job.remarks;
+    out.remarks.push_back(machineCaution());
     for (size_t n = 0; n < job.mats.size(); ++n)
         out.files.push_back({suffixOf(n), svgMat(job.mats[n], in.design.title)});
     return out;
@@ -152,6 +154,7 @@ Result<Exported> writeMachineDxf(const ExportInput& in) {
     const MachineJob job = jobOf(in);
     Exported out;
     out.remarks = job.remarks;
+    out.remarks.push_back(machineCaution());
     for (size_t n = 0; n < job.mats.size(); ++n) {
         auto mat = dxfMat(job.mats[n]);
         if (!mat)

@@ -1,6 +1,7 @@
 #include "core/make/board.h"
 #include "core/make/blank_shape.h"
 #include "core/measure/number.h"
+#include <algorithm>
 #include <cmath>
 
 namespace hl {
@@ -30,6 +31,7 @@ Result<std::vector<MadeLine>> carriedOut(double width, double height,
     std::vector<Vec2> marks;
     std::optional<LaidBlank> lying;
     BlankEdge edge = BlankEdge::Left;
+    double under = 0; // how much of the paper is folded under, from the edge at the fence
     int n = 0;
     for (const ScoreStep& s : steps) {
         const std::string place = "step " + numberText(++n);
@@ -43,17 +45,35 @@ Result<std::vector<MadeLine>> carriedOut(double width, double height,
             if (!s.edge)
                 return Problem{place, "no edge is named", ""};
             edge = *s.edge;
+            under = 0;
             lying.emplace(width, height, edge, s.face);
             continue;
         }
-        if (s.what == ScoreStep::Fold)
-            continue;
         if (s.face != lying->face())
             return Problem{place, "the other face is up", ""};
         const auto onPaper = [&](const Vec2& p) {
             return p.x() > -hairline && p.y() > -hairline && p.x() < width + hairline &&
                    p.y() < height + hairline;
         };
+        // Where it is folded there is a groove from end to end.
+        if (s.what == ScoreStep::Fold) {
+            const bool upright = edge == BlankEdge::Left || edge == BlankEdge::Right;
+            const double across = upright ? height : width;
+            const auto there = [&](const MadeLine& m) {
+                const Vec2 a = lying->onBoard(m.from), b = lying->onBoard(m.to);
+                return !m.slit && std::fabs(a.x() - s.fence) < hairline &&
+                       std::fabs(b.x() - s.fence) < hairline &&
+                       std::fabs(std::fabs(a.y() - b.y()) - across) < hairline;
+            };
+            if (under > 0)
+                return Problem{place, "it is folded over already", ""};
+            if (!s.edge || *s.edge != edge)
+                return Problem{place, "another edge lies against the fence", ""};
+            if (std::none_of(made.begin(), made.end(), there))
+                return Problem{place, "there is no score to fold it at", ""};
+            under = s.fence;
+            continue;
+        }
         if (s.what == ScoreStep::Mark) {
             const Vec2 at = s.start;
             if (!onPaper(at))
@@ -81,12 +101,16 @@ Result<std::vector<MadeLine>> carriedOut(double width, double height,
                 return Problem{place, "another edge lies against the fence", ""};
             if (s.at < -hairline || s.at > lying->depth() + hairline)
                 return Problem{place, "the paper does not reach that far", ""};
+            if (std::fabs(s.fence + under - s.at) > hairline)
+                return Problem{place, "its distances from edge and fence do not go together", ""};
+            if (under > 0 && under > s.fence - hairline)
+                return Problem{place, "it would go through what is folded under", ""};
             // The groove is a line of the board; where along it to begin and to stop is measured on
             // the blank's own edge.
             const bool upright = edge == BlankEdge::Left || edge == BlankEdge::Right;
             const auto onGroove = [&](double along) {
                 const Vec2 end = upright ? Vec2(0, along) : Vec2(along, 0);
-                return lying->onBlank(Vec2(s.at, lying->onBoard(end).y()));
+                return lying->onBlank(Vec2(s.fence + under, lying->onBoard(end).y()));
             };
             line.from = onGroove(s.from);
             line.to = onGroove(s.to);

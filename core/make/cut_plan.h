@@ -103,7 +103,10 @@ Drawer drawerAfter(const Drawer& drawer, const CutPlan& plan);
 // One sheet's cuts, blanks, knife work and rests, line by line.
 std::vector<std::string> cutLines(const PlannedSheet& sheet, const std::vector<ListedPart>& parts,
                                   Unit unit, const Trimmer& trimmer);
-std::string trimmerCaution(); // said once with every plan that uses it
+// The usual cautions of the tools that a plan needs, once each: trimmer, knife.
+std::vector<std::string> cautionsOf(const CutPlan& plan, const std::vector<ListedPart>& parts,
+                                    const Trimmer& trimmer);
+std::string machineCaution();
 
 // The plan as it is read at the bench.
 std::string cutsText(const CutPlan& plan, const std::vector<ListedPart>& parts, Unit unit,

@@ -113,9 +113,28 @@ std::vector<std::string> cutLines(const PlannedSheet& s, const std::vector<Liste
     return out;
 }
 
-std::string trimmerCaution() {
-    return "Keep fingers behind the fence, and the blade shut between cuts; the tool's own "
-           "instructions and the rules of your house come first.";
+std::vector<std::string> cautionsOf(const CutPlan& plan, const std::vector<ListedPart>& parts,
+                                    const Trimmer& trimmer) {
+    bool trims = false, carves = false;
+    for (const PlannedSheet& s : plan.sheets) {
+        for (const GuillotineCut& c : s.cuts)
+            (c.tooLong ? carves : trims) = true;
+        for (const CutBlank& b : s.blanks)
+            carves = carves || !knifeWork(parts[b.listed], trimmer, Unit::Millimetre).empty();
+    }
+    std::vector<std::string> out;
+    if (trims)
+        out.push_back("Trimmer: fingers behind the fence, and the blade shut between cuts.");
+    if (carves)
+        out.push_back("Knife: cut away from the hand that holds the ruler, on a mat, with a sharp "
+                      "blade in shallow passes.");
+    if (!out.empty())
+        out.back() += " The tool's own instructions and the rules of your house come first.";
+    return out;
+}
+
+std::string machineCaution() {
+    return "Machine: keep hands away while it runs; its own instructions come first.";
 }
 
 std::string cutsText(const CutPlan& plan, const std::vector<ListedPart>& parts, Unit unit,
@@ -134,8 +153,8 @@ std::string cutsText(const CutPlan& plan, const std::vector<ListedPart>& parts, 
                m.why + ". Nearest: " + m.nearest + ".\n";
     for (const std::string& r : plan.remarks)
         out += "Note: " + r + "\n";
-    if (!plan.sheets.empty())
-        out += trimmerCaution() + "\n";
+    for (const std::string& c : cautionsOf(plan, parts, trimmer))
+        out += c + "\n";
     return out;
 }
 

@@ -1,6 +1,6 @@
-#include "core/make/score_plan.h"
 #include "core/make/blank_shape.h"
 #include "core/make/cut_plan.h"
+#include "core/make/score_lines.h"
 #include "core/measure/number.h"
 #include <algorithm>
 #include <cmath>
@@ -8,20 +8,6 @@
 
 namespace hl {
 namespace {
-
-// A line to score or slit, from where it begins on the blank.
-struct ScoreLine {
-    std::string name;
-    Vec2 from, to;
-    bool face = true;
-    bool upright() const { return runsUpright(from, to); }
-    bool level() const { return runsLevel(from, to); }
-    double place() const { return upright() ? from.x() : from.y(); }
-};
-
-bool onGroove(double at, double spacing) {
-    return std::fabs(at - std::round(at / spacing) * spacing) < 0.01;
-}
 
 class ScoreBench {
   public:
@@ -96,13 +82,33 @@ class ScoreBench {
                 return false;
         return true;
     }
-    // Whether a score can be set from the nearer edge (left or lower), from the farther one.
-    bool held(double at, double length) const {
-        return length - at >= board_.hold - hairline && at <= std::max(board_.width, board_.height);
+    // Folds the paper over at a score that is made and scores the lines from there.
+    void fromFold(const ScoreLine& fence, std::vector<ScoreLine> lines, bool up) {
+        const double length = up ? out_.width : out_.height, across = up ? out_.height : out_.width;
+        const bool far = lines.front().place() < fence.place();
+        std::sort(lines.begin(), lines.end(), [&](const ScoreLine& a, const ScoreLine& b) {
+            return far ? a.place() > b.place() : a.place() < b.place();
+        });
+        lay(edgeOf(up, far), fence.face);
+        ScoreStep fold;
+        fold.what = ScoreStep::Fold;
+        fold.edge = edge_;
+        fold.at = fold.fence = far ? length - fence.place() : fence.place();
+        fold.to = across;
+        fold.start = up ? Vec2(fence.place(), 0) : Vec2(0, fence.place());
+        fold.end = up ? Vec2(fence.place(), across) : Vec2(across, fence.place());
+        fold.face = fence.face;
+        fold.crease = fence.name;
+        out_.steps.push_back(fold);
+        ++out_.settings;
+        for (const ScoreLine& l : lines) {
+            score(l, up, far, ScoreStep::Score, fold.at);
+            folded_ = true;
+        }
     }
 
     // All scores of one direction on one face: from one edge, from the other, or from both,
-    // whichever takes the fewest settings.
+    // whichever takes the fewest settings; from a fold where that takes fewer still.
     void scores(const std::vector<ScoreLine>& lines, bool up, bool face) {
         std::vector<ScoreLine> mine;
         for (const ScoreLine& l : lines)
@@ -114,7 +120,14 @@ class ScoreBench {
             return std::pair(a.place(), std::min(a.from.sum(), a.to.sum())) <
                    std::pair(b.place(), std::min(b.from.sum(), b.to.sum()));
         });
-        const double length = up ? out_.width : out_.height;
+        const double length = up ? out_.width : out_.height, across = up ? out_.height : out_.width;
+        const std::vector<ScoreLine> all = mine;
+        const auto folds = fromFolds(all, length, across, board_, spacing_);
+        for (auto& [fold, lines] : folds)
+            for (size_t i : lines)
+                mine.erase(std::find_if(mine.begin(), mine.end(), [&](const ScoreLine& l) {
+                    return l.name == all[i].name && l.from == all[i].from && l.to == all[i].to;
+                }));
         // The way that is taken: for each line whether it is set from the far edge.
         std::vector<bool> best;
         int least = 1 << 20;
@@ -126,7 +139,7 @@ class ScoreBench {
             int marks = 0;
             for (const ScoreLine& l : mine) {
                 const double at = l.place(), other = length - at;
-                const bool canNear = held(at, length), canFar = held(other, length);
+                const bool canNear = held(at, length, board_), canFar = held(other, length, board_);
                 bool f = way == 1 ||
                          (way == 2 && !onGroove(at, spacing_) && onGroove(other, spacing_)) ||
                          (way == 3 && at > length / 2 + hairline);
@@ -152,6 +165,12 @@ class ScoreBench {
             for (size_t i = 0; i < mine.size(); ++i)
                 if (best[i] == f)
                     score(mine[i], up, f, ScoreStep::Score);
+        for (auto& [fold, lines] : folds) {
+            std::vector<ScoreLine> these;
+            for (size_t i : lines)
+                these.push_back(all[i]);
+            fromFold(all[fold], these, up);
+        }
     }
 
     static BlankEdge edgeOf(bool up, bool far) {
@@ -176,7 +195,7 @@ class ScoreBench {
                               (edge == BlankEdge::Left || edge == BlankEdge::Right);
             move(ScoreStep::Flip, pair ? edge : edge_, face);
         }
-        if (edge != edge_)
+        if (edge != edge_ || folded_)
             move(ScoreStep::Turn, edge, face);
     }
     void move(ScoreStep::Do what, BlankEdge edge, bool face) {
@@ -186,6 +205,8 @@ class ScoreBench {
         s.what = what;
         s.edge = edge;
         s.face = face;
+        s.opened = folded_;
+        folded_ = false;
         out_.steps.push_back(s);
         ++out_.turns;
     }
@@ -196,7 +217,7 @@ class ScoreBench {
         m.edge = edge_;
         const bool up = edge_ == BlankEdge::Left || edge_ == BlankEdge::Right;
         const double length = up ? out_.width : out_.height, at = up ? p.x() : p.y();
-        m.at = edge_ == BlankEdge::Left || edge_ == BlankEdge::Bottom ? at : length - at;
+        m.at = m.fence = edge_ == BlankEdge::Left || edge_ == BlankEdge::Bottom ? at : length - at;
         m.from = m.to = up ? p.y() : p.x();
         m.start = m.end = p;
         m.face = face;
@@ -204,20 +225,24 @@ class ScoreBench {
         out_.steps.push_back(m);
     }
 
-    void score(const ScoreLine& l, bool up, bool far, ScoreStep::Do what) {
-        lay(edgeOf(up, far), l.face);
+    // `fold` is how far from the edge the paper is folded over, if it is.
+    void score(const ScoreLine& l, bool up, bool far, ScoreStep::Do what, double fold = 0) {
+        if (fold == 0)
+            lay(edgeOf(up, far), l.face);
         const double length = up ? out_.width : out_.height;
         ScoreStep s;
         s.what = what;
         s.edge = edge_;
         s.at = far ? length - l.place() : l.place();
+        s.fence = s.at - fold;
         s.from = up ? std::min(l.from.y(), l.to.y()) : std::min(l.from.x(), l.to.x());
         s.to = up ? std::max(l.from.y(), l.to.y()) : std::max(l.from.x(), l.to.x());
         s.start = up ? Vec2(l.place(), s.from) : Vec2(s.from, l.place());
         s.end = up ? Vec2(l.place(), s.to) : Vec2(s.to, l.place());
         s.face = l.face;
         s.crease = l.name;
-        if (what == ScoreStep::Score && !onGroove(s.at, spacing_)) {
+        if (what == ScoreStep::Score &&
+            (!onGroove(s.fence, spacing_) || !held(s.fence, length - fold, board_))) {
             s.ruler = true;
             ++out_.settings;
             mark(s.start, l.face, l.name);
@@ -259,7 +284,7 @@ class ScoreBench {
     double spacing_;
     BlankScores out_;
     BlankEdge edge_ = BlankEdge::Left;
-    bool face_ = true, laid_ = false;
+    bool face_ = true, laid_ = false, folded_ = false;
 };
 
 } // namespace

@@ -17,15 +17,19 @@ struct ScoreStep {
         Mark, // with a pencil, `at` from the edge and `from` along it
         Turn, // the same face up, `edge` now against the fence
         Flip, // the other face up, `edge` now against the fence
-        Fold  // over at a score that is made, as a fence for the next
+        // The paper between the fence and a score that is made goes under the rest, and the fold
+        // lies against the fence instead of the edge.
+        Fold
     } what = Score;
     std::optional<BlankEdge> edge; // nothing: from mark to mark
     double at = 0;                 // from that edge
+    double fence = 0;              // from what lies against the fence: the edge, or a fold
     double from = 0, to = 0;       // along it, from the lower left corner of the blank
     Vec2 start{0, 0}, end{0, 0};   // the same on the blank, from its lower left corner
     bool face = true;              // which side is up
     std::string crease;            // or slit
     bool ruler = false;            // no groove there: marks and a ruler
+    bool opened = false;           // a turn: what was folded over is opened out again
 };
 const char* doName(ScoreStep::Do what); // "score"
 
@@ -51,6 +55,10 @@ std::vector<BlankScores> planScores(const std::vector<ListedPart>& parts, const 
 // One blank, read at the bench. `finest` is what the maker's ruler shows, mm: what lies beside it
 // is told.
 std::string scoresText(const std::vector<BlankScores>& plan, Unit unit, double finest);
+// What a position loses by being set to the ruler's nearest mark: "the mark at 30 mm lies 0.2 mm
+// nearer in"; empty where it lies on one.
+std::string offMarkText(const ScoreStep& step, Unit unit, double finest);
+bool offMarks(const std::vector<BlankScores>& plan, double finest); // any of its scores
 // A step in words, "score at 30, 60 and 150 mm" being one for each.
 std::string stepText(const ScoreStep& step, const BlankScores& blank, Unit unit);
 

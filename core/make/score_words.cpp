@@ -2,6 +2,7 @@
 #include "core/make/blank_shape.h"
 #include "core/make/score_plan.h"
 #include "core/measure/number.h"
+#include <cmath>
 
 namespace hl {
 namespace {
@@ -25,6 +26,8 @@ std::string stepText(const ScoreStep& s, const BlankScores& blank, Unit unit) {
     const double whole = up ? blank.height : blank.width;
     switch (s.what) {
     case ScoreStep::Turn:
+        if (s.opened)
+            return "open it out, the " + edge + " edge against the fence";
         return "turn it, the " + edge + " edge against the fence";
     case ScoreStep::Flip:
         return "turn it over, the " + edge + " edge against the fence (" + facing(s.face) + ")";
@@ -32,7 +35,7 @@ std::string stepText(const ScoreStep& s, const BlankScores& blank, Unit unit) {
         return "pencil mark " + length(s.at) + " from the " + edge + " edge, " + length(s.from) +
                (up ? " up" : " along");
     case ScoreStep::Fold:
-        return "fold it over at " + length(s.at);
+        return "fold it under at the score at " + length(s.at) + ", the fold against the fence";
     case ScoreStep::Score:
     case ScoreStep::Slit:
         break;
@@ -40,12 +43,32 @@ std::string stepText(const ScoreStep& s, const BlankScores& blank, Unit unit) {
     std::string out = s.what == ScoreStep::Score ? "score " : "slit ";
     if (!s.edge)
         return out + "from mark to mark, " + s.crease;
-    out += "at " + length(s.at);
+    out += "at " + length(s.fence);
+    if (std::fabs(s.fence - s.at) > hairline)
+        out += " from the fold";
     if (s.ruler)
         out += " along a ruler, from mark to mark";
     if (s.from > hairline || s.to < whole - hairline)
         out += ", from " + length(s.from) + " to " + length(s.to);
     return out;
+}
+
+std::string offMarkText(const ScoreStep& s, Unit unit, double finest) {
+    if (s.what != ScoreStep::Score || !s.edge || finest <= 0)
+        return {};
+    const double off = std::round(s.fence / finest) * finest - s.fence;
+    if (std::fabs(off) <= 0.005)
+        return {};
+    return "the mark at " + sayLength(s.fence + off, unit) + " lies " +
+           sayLength(std::fabs(off), unit) + (off > 0 ? " farther out" : " nearer in");
+}
+
+bool offMarks(const std::vector<BlankScores>& plan, double finest) {
+    for (const BlankScores& b : plan)
+        for (const ScoreStep& s : b.steps)
+            if (!offMarkText(s, Unit::Millimetre, finest).empty())
+                return true;
+    return false;
 }
 
 std::string scoresText(const std::vector<BlankScores>& plan, Unit unit, double finest) {
@@ -84,7 +107,12 @@ std::string scoresText(const std::vector<BlankScores>& plan, Unit unit, double f
             const bool up = s.edge == BlankEdge::Left || s.edge == BlankEdge::Right;
             if (s.what == ScoreStep::Score && s.edge && !s.ruler && s.from < hairline &&
                 s.to > (up ? b.height : b.width) - hairline) {
-                together.push_back(sayLength(s.at, unit));
+                if (std::fabs(s.fence - s.at) > hairline) {
+                    flush();
+                    out += "    " + stepText(s, b, unit) + "\n";
+                } else {
+                    together.push_back(sayLength(s.at, unit));
+                }
                 continue;
             }
             flush();
@@ -92,13 +120,8 @@ std::string scoresText(const std::vector<BlankScores>& plan, Unit unit, double f
         }
         flush();
         for (const ScoreStep& s : b.steps)
-            if (s.what == ScoreStep::Score && s.edge && finest > 0) {
-                const double off = std::round(s.at / finest) * finest - s.at;
-                if (std::fabs(off) > 0.005)
-                    out += "    (" + s.crease + ": the mark at " + sayLength(s.at + off, unit) +
-                           " lies " + sayLength(std::fabs(off), unit) +
-                           (off > 0 ? " farther out)\n" : " nearer in)\n");
-            }
+            if (const std::string off = offMarkText(s, unit, finest); !off.empty())
+                out += "    (" + s.crease + ": " + off + ")\n";
         if (b.symmetrical)
             out +=
                 "    (both ends are alike: score from one edge, turn it end for end, and use the "

@@ -323,4 +323,26 @@ std::string sayNotRounded(const std::vector<Rounded>& careful, const Design& des
                          : "Do not round " + names + ": mark it from the printed pattern.";
 }
 
+std::string sayRounding(const Rounding& r, const Case& c) {
+    if (r.changed == 0 || !r.ruler)
+        return {};
+    const std::string when =
+        "With " + countText(r.changed, "the one measure that lies", "measures that lie") +
+        " beside the ruler's marks set to " + std::string(r.ruler->name);
+    if (!r.problem.empty())
+        return when + ", the design cannot be made: " + r.problem + " " +
+               sayNotRounded({}, c.design);
+    std::string out = when + ", corners lie up to " + sayAmount(c, r.moved) + " elsewhere";
+    if (r.held >= 0 && r.landing >= 0 && r.binds())
+        out += ", and the " + sayPanel(c, r.held) + " misses the " + sayPanel(c, r.landing) +
+               " by up to " + sayAmount(c, r.misfit) + " (" + sayAmount(c, r.before) +
+               " as designed) " + sayOpening(c, r.opening, r.opening);
+    else
+        out += "; everything still meets where it should";
+    out += ".";
+    if (r.overhang > 0.05)
+        out += " Closed, it sticks out by " + sayAmount(c, r.overhang) + " more.";
+    return out;
+}
+
 } // namespace hl

@@ -51,6 +51,11 @@ std::vector<Rounded> toBlame(const Rounding& r, const Case& c, const Stop& stop 
 std::vector<Rounded> toBlame(const Brought& it, const Rounding& r, const Case& c,
                              const Stop& stop = {});
 
+// What a maker who sets every measure to the ruler's marks has to reckon with: how many change, how
+// far corners come to lie elsewhere, what misses its place by how much and where. Empty where the
+// ruler shows all of them exactly.
+std::string sayRounding(const Rounding& r, const Case& c);
+
 // "Do not round the left wall of box1 (1 5/8 in): mark it from the printed pattern.", of the first
 // three.
 std::string sayNotRounded(const std::vector<Rounded>& careful, const Design& design);

@@ -258,9 +258,13 @@ Picture boardPicture(const BlankScores& blank, const ListedPart& part, size_t at
     // How it lies for this step: a turn is shown as it lies afterwards.
     BlankEdge edge = BlankEdge::Left;
     bool up = true;
+    double under = 0; // of what is folded over
     for (size_t i = 0; i <= at && i < blank.steps.size(); ++i) {
         const ScoreStep& s = blank.steps[i];
         up = s.face;
+        under = s.what == ScoreStep::Fold                                ? s.at
+                : s.what == ScoreStep::Turn || s.what == ScoreStep::Flip ? 0
+                                                                         : under;
         if (s.edge)
             edge = *s.edge;
     }
@@ -279,7 +283,11 @@ Picture boardPicture(const BlankScores& blank, const ListedPart& part, size_t at
     const auto onPicture = [&](const Vec2& q) {
         return Vec2(corner.x() + scale * q.x(), corner.y() - scale * q.y());
     };
-    const auto place = [&](const Vec2& q) { return onPicture(lying.onBoard(q)); };
+    // What is folded under is hidden below the rest.
+    const auto place = [&](const Vec2& q) {
+        const Vec2 on = lying.onBoard(q);
+        return onPicture({std::max(0.0, on.x() - under), on.y()});
+    };
     // Grooves, as far as they can be told apart, and the fence.
     const double spacing = grooveSpacing(board, unit), reach = size.x() * 1.04;
     if (spacing * scale > 1.2)
@@ -335,10 +343,10 @@ Picture boardPicture(const BlankScores& blank, const ListedPart& part, size_t at
     else
         p.line(place(s.start), place(s.end), accent, 0.9,
                s.what == ScoreStep::Slit ? std::vector<double>{} : std::vector<double>{2.4, 1.2});
-    if (s.edge)
+    if (s.edge && s.what != ScoreStep::Fold)
         dimension(p, onPicture({0, size.y()}) - Vec2(0, 4),
-                  onPicture({s.at, size.y()}) - Vec2(0, 4), sayLength(s.at, unit), {0, -1}, 3.4,
-                  accent);
+                  onPicture({s.at - under, size.y()}) - Vec2(0, 4), sayLength(s.at - under, unit),
+                  {0, -1}, 3.4, accent);
     return p;
 }
 

@@ -242,6 +242,35 @@ class Cuts : public QObject {
         plan = planCuts({d, a, other, &drawer});
         QCOMPARE(plan.missing.size(), size_t(1));
     }
+    // Each tool that is needed has its caution, once.
+    void cautionsForTheToolsThatAreNeeded() {
+        const Design d = card(60, 200);
+        const Assembly a = *assemble(d);
+        std::vector<ListedPart> parts(1);
+        parts[0].name = "Strip";
+        parts[0].paper = d.stocks[0].name;
+        parts[0].blank = {40, 150};
+        parts[0].outline = {{0, 0}, {40, 0}, {40, 150}, {0, 150}};
+        const auto told = [&](const Trimmer& t, const Drawer* drawer = nullptr) {
+            std::string out;
+            for (auto& c : cautionsOf(planCuts({d, a, parts, drawer}), parts, t))
+                out += c + "\n";
+            return out;
+        };
+        const auto has = [](const std::string& text, const char* tool) {
+            return text.find(tool) != std::string::npos;
+        };
+        QVERIFY(has(told({}), "Trimmer:") && !has(told({}), "Knife:"));
+        parts[0].apertures = {{{10, 10}, {10, 20}, {20, 20}, {20, 10}}};
+        QVERIFY(has(told({}), "Trimmer:") && has(told({}), "Knife:"));
+        Drawer whole; // a sheet that is the part
+        DrawerPaper p;
+        p.name = parts[0].paper;
+        p.sheets = {PaperSheet{40, 150}};
+        whole.papers = {p};
+        parts[0].apertures.clear();
+        QCOMPARE(told({}, &whole), std::string());
+    }
     // Strips of one width: the fence is set once for the strip and once for each length.
     void theFenceStaysWhereItIs() {
         Design d = card(60, 200);

@@ -182,6 +182,61 @@ class Scores : public QObject {
         QVERIFY(std::any_of(wide.steps.begin(), wide.steps.end(),
                             [](auto& s) { return s.edge == BlankEdge::Right && s.at == 80; }));
     }
+    // A fold is a fence: for what no edge can serve, and where it saves marks and a ruler.
+    void foldsAsFences() {
+        const auto steps = [](const BlankScores& b, ScoreStep::Do what) {
+            std::vector<ScoreStep> out;
+            for (const ScoreStep& s : b.steps)
+                if (s.what == what)
+                    out.push_back(s);
+            return out;
+        };
+        const ListedPart even = strip(
+            151, 60, {{12.3, "valley"}, {42.3, "valley"}, {72.3, "valley"}, {102.3, "valley"}});
+        const BlankScores saved = planned(even);
+        QCOMPARE(differs(even, saved, School::TwoFaces), std::string());
+        QCOMPARE(saved.settings, 3); // laid down, one ruler, one fold
+        QCOMPARE(steps(saved, ScoreStep::Mark).size(), size_t(2));
+        const auto folds = steps(saved, ScoreStep::Fold);
+        QVERIFY(folds.size() == 1 && folds[0].at == 12.3);
+        QVERIFY(scoresText({saved}, Unit::Millimetre, 0.5)
+                    .find("fold it under at the score at 12.3 mm, the fold against the fence\n"
+                          "    score at 30 mm from the fold\n") != std::string::npos);
+        // One alone is not worth it.
+        QVERIFY(
+            steps(planned(strip(151, 60, {{12.3, "valley"}, {42.3, "valley"}})), ScoreStep::Fold)
+                .empty());
+        // Beyond the board from either edge; and where what goes under would be in the way.
+        ScoringBoard small;
+        small.width = small.height = 100;
+        const ListedPart wide = strip(260, 60, {{60, "valley"}, {130, "valley"}});
+        const BlankScores reached = planned(wide, small);
+        QCOMPARE(differs(wide, reached, School::TwoFaces), std::string());
+        QVERIFY(steps(reached, ScoreStep::Fold).size() == 1 &&
+                steps(reached, ScoreStep::Mark).empty());
+        const BlankScores ruled = planned(strip(260, 60, {{80, "valley"}, {130, "valley"}}), small);
+        QVERIFY(steps(ruled, ScoreStep::Fold).empty() && steps(ruled, ScoreStep::Mark).size() == 2);
+        // The board does not fold where nothing is scored, nor through what lies below.
+        const auto refused = [&](auto&& change) {
+            std::vector<ScoreStep> other = reached.steps;
+            for (ScoreStep& s : other)
+                change(s);
+            return !carriedOut(260, 60, other);
+        };
+        QVERIFY(!refused([](ScoreStep&) {}));
+        QVERIFY(refused([](ScoreStep& s) {
+            if (s.what == ScoreStep::Fold)
+                s.fence = s.at = 50;
+        }));
+        QVERIFY(refused([](ScoreStep& s) {
+            if (s.fence != s.at)
+                s.fence = 40, s.at = 100;
+        }));
+        QVERIFY(refused([](ScoreStep& s) {
+            if (s.fence != s.at)
+                s.fence = s.at;
+        }));
+    }
     void bothEndsAtTheSameGrooves() {
         const ListedPart p =
             strip(150, 60, {{10, "valley"}, {35, "valley"}, {115, "valley"}, {140, "valley"}});

@@ -4,6 +4,7 @@
 #include "core/files/hlantern.h"
 #include "core/files/workshop.h"
 #include "core/measure/measure.h"
+#include "core/measure/number.h"
 #include "core/prove/facts.h"
 #include "core/prove/rounding.h"
 #include "core/prove/stance.h"
@@ -225,8 +226,17 @@ class Rules : public QObject {
         const Case c(d, *assemble(d));
         const Rounding r = roundedTo(c, *ruler("millimetre"));
         QVERIFY(r.misfit < 1e-6 && toBlame(r, c).empty());
+        QVERIFY(r.changed == 0 ? sayRounding(r, c).empty()
+                               : sayRounding(r, c).find("still meets") != std::string::npos);
         const Rounding eighth = roundedTo(c, *ruler("eighth"));
         QVERIFY(eighth.changed > 0);
+        // What it comes to is told: how many, how far, and that all still meets.
+        const std::string told = sayRounding(eighth, c);
+        QVERIFY2(told.find(numberText(eighth.changed) +
+                           " measures that lie beside the ruler's marks "
+                           "set to 1/8 in, corners lie up to ") != std::string::npos,
+                 told.c_str());
+        QVERIFY(eighth.binds() == (told.find("everything still meets") == std::string::npos));
     }
 
     // Closed, a box reaches as far as its two feet together: 100 mm as designed, and 101 mm with
@@ -243,6 +253,7 @@ class Rules : public QObject {
         QCOMPARE(found.size(), size_t(1));
         QVERIFY(found[0].severity == Severity::Caution && near(found[0].amount, 1, 1e-6));
         const Rounding r = roundedTo(c, *ruler("millimetre"));
+        QVERIFY(sayRounding(r, c).find("sticks out by 1 mm more") != std::string::npos);
         const auto brought = broughtBy(r, Evidence(c, {}));
         QCOMPARE(brought.size(), size_t(1));
         QVERIFY(brought[0].finding.rule == "overhang" && near(r.overhang, 1, 1e-6));
