@@ -45,10 +45,10 @@ std::vector<StructureModel::Thing> StructureModel::things() const {
             if (f.dresses) // the tray has those
                 continue;
             // What is glued on a mat is listed under what wears the mat.
-            std::string host = ownerOf(s.on);
+            std::string host = seriesOf(d, ownerOf(s.on));
             for (const StructureSpec* o = d.structure(host); o && family(o->kind)->dresses;
                  o = d.structure(host))
-                host = ownerOf(o->on);
+                host = seriesOf(d, ownerOf(o->on));
             if (numbers.count(s.id) || !numbers.count(host))
                 continue;
             // Those with a picture of their own; the rest share the lantern.

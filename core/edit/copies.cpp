@@ -6,6 +6,7 @@
 #include "core/files/hlantern.h"
 #include "core/measure/number.h"
 #include "core/structures/family.h"
+#include "core/structures/naming.h"
 #include <algorithm>
 #include <cmath>
 #include <map>
@@ -31,13 +32,15 @@ std::string swapSides(const std::string& name) {
 std::vector<StructureSpec> specsOf(const Design& d, const std::string& id) {
     std::vector<StructureSpec> out;
     std::vector<std::string> waiting = groupOf(d, id);
-    auto stands = [&](const std::string& owner) {
-        return std::any_of(out.begin(), out.end(), [&](auto& s) { return s.id == owner; });
+    // Of another one of the group that has not come yet.
+    const auto early = [&](const StructureSpec& s, const std::string& host) {
+        const std::string owner = host.empty() ? host : seriesOf(d, ownerOf(host));
+        return owner != s.id && std::find(waiting.begin(), waiting.end(), owner) != waiting.end();
     };
     while (!waiting.empty())
         for (size_t i = 0; i < waiting.size(); ++i) {
             const StructureSpec& s = *d.structure(waiting[i]);
-            if (s.id != id && !stands(ownerOf(s.on)))
+            if (s.id != id && (early(s, s.on) || early(s, s.to)))
                 continue;
             out.push_back(s);
             waiting.erase(waiting.begin() + static_cast<long>(i));
@@ -80,30 +83,31 @@ std::string addGroup(Design& d, const Design& from, const std::string& first,
                      const std::string& on) {
     const std::vector<StructureSpec> group = specsOf(from, first);
     std::map<std::string, std::string> renamed;
-    for (StructureSpec s : group) {
-        const std::string id = freeId(d, s.kind);
-        renamed[s.id] = id;
-        const std::string owner = ownerOf(s.on);
-        if (renamed.size() == 1)
-            s.on = on;
-        else if (renamed.count(owner))
-            s.on = renamed[owner] + s.on.substr(owner.size());
-        s.id = id;
-        d.structures.push_back(s);
-    }
-    // With their silhouettes and the zones of their tabs.
-    const auto renamedIn = [&](std::string& of) {
-        const auto it = renamed.find(ownerOf(of));
+    // What belongs to one of them, or to one of its series.
+    const auto renameIn = [&](std::string& of) {
+        const auto it = of.empty() ? renamed.end() : renamed.find(seriesOf(from, ownerOf(of)));
         if (it == renamed.end())
             return false;
         of = it->second + of.substr(it->first.size());
         return true;
     };
+    for (StructureSpec s : group) {
+        const std::string id = freeId(d, s.kind);
+        renamed[s.id] = id;
+        if (renamed.size() == 1)
+            s.on = on;
+        else
+            renameIn(s.on);
+        renameIn(s.to);
+        s.id = id;
+        d.structures.push_back(s);
+    }
+    // With their silhouettes and the zones of their tabs.
     for (EdgeSpec e : from.edges)
-        if (renamedIn(e.of))
+        if (renameIn(e.of))
             d.edges.push_back(e);
     for (ZoneSpec z : from.zones)
-        if (renamedIn(z.tab))
+        if (renameIn(z.tab))
             d.zones.push_back(z);
     return renamed[group.front().id];
 }
@@ -132,8 +136,9 @@ Result<Row> rowOf(const Design& d, const std::string& id) {
         return Problem{"structure " + id, "it stands nowhere along its host",
                        "duplicate it instead"};
     row.at = values->at(row.place);
-    row.length = panel ? hostOnPanel(*made, made->panel(s.on)).length
-                       : hostOf(*made, made->crease(s.on)).length;
+    // A strip stands on a fold or along the edge of a panel.
+    row.length = made->panel(s.on) >= 0 ? hostOnPanel(*made, made->panel(s.on)).length
+                                        : hostOf(*made, made->crease(s.on)).length;
     if (values->count("pillars") && values->count("gap"))
         row.takes =
             values->at("pillars") * (values->at("width") + values->at("gap")) - values->at("gap");
@@ -146,6 +151,17 @@ Result<Row> rowOf(const Design& d, const std::string& id) {
                     for (auto& b : p.outline)
                         row.takes = std::max(row.takes, std::fabs(a.y() - b.y()));
     return row;
+}
+
+// The measure that a measure becomes in the mirror: of "left_wall" the "right_wall", of "place" of
+// a strip's left end "right_place".
+std::string mirrorName(const Family& f, const std::string& name) {
+    const std::string other = swapSides(name), right = "right_" + name;
+    if (f.parameter(other))
+        return other;
+    if (name.rfind("right_", 0) == 0 && f.parameter(name.substr(6)))
+        return name.substr(6);
+    return f.parameter(right) && !f.parameter("left_" + name) ? right : name;
 }
 
 } // namespace
@@ -195,13 +211,17 @@ Copied mirrorStructure(const Design& design, const std::string& id) {
     const std::vector<std::string> group = groupOf(d, id);
     for (const std::string& member : group) {
         StructureSpec& s = *d.structure(member);
+        if (!s.to.empty())
+            return Problem{"structure " + member,
+                           "its ends stand on two folds, which have no mirror image",
+                           "turn it end for end, or mirror what it stands on and add it anew"};
         const Family& f = *family(s.kind);
         auto values = measuresOf(design, member);
         if (!values)
             return values.problem();
         std::map<std::string, Measure> set;
         for (const Parameter& p : f.parameters) {
-            const std::string other = swapSides(p.name);
+            const std::string other = mirrorName(f, p.name);
             // A pair is held as it is now where either was set or they differ: what they would
             // follow looks otherwise in the mirror.
             if (other != p.name && (s.set.count(p.name) || s.set.count(other) ||
@@ -214,15 +234,27 @@ Copied mirrorStructure(const Design& design, const std::string& id) {
             if (std::all_of(relation.begin(), relation.end(),
                             [&](auto& n) { return set.count(n); }))
                 for (const std::string& n : relation)
-                    if (!s.set.count(swapSides(n))) {
+                    if (!s.set.count(mirrorName(f, n))) {
                         set.erase(n);
                         break;
                     }
         if (f.ground == Ground::Panel) {
             auto made = assemble(design);
             const double length = hostOnPanel(*made, made->panel(s.on)).length;
-            set["across"] = Measure::fromMm(length - values->at("across"));
-            set["turn"] = Measure::of(Quantity::Angle, -values->at("turn"));
+            if (values->count("across"))
+                set["across"] = Measure::fromMm(length - values->at("across"));
+            for (const char* way : {"turn", "shift_right"})
+                if (const Parameter* p = f.parameter(way); p && values->at(way) != 0)
+                    set[way] = Measure::of(p->least.quantity, -values->at(way));
+            for (auto& [name, m] : set) { // a side that is chosen
+                const auto& words = f.parameter(name)->choices;
+                const auto at = static_cast<size_t>(m.count);
+                if (at >= words.size())
+                    continue;
+                const auto there = std::find(words.begin(), words.end(), swapSides(words[at]));
+                if (there != words.end())
+                    m.count = there - words.begin();
+            }
             for (Point& p : s.outline)
                 p.x.count = -p.x.count;
         }
@@ -281,7 +313,7 @@ Copied pasteStructure(const Design& design, const std::string& text, const std::
     // As many groups as stand on nothing of the fragment.
     std::string first;
     for (const StructureSpec& s : from->structures)
-        if (!from->structure(ownerOf(s.on))) {
+        if (!from->structure(seriesOf(*from, ownerOf(s.on)))) {
             const Family& f = *family(s.kind);
             const bool onPanel = made->panel(on) >= 0;
             const bool suits = !on.empty() && onPanel == (f.ground == Ground::Panel);

@@ -5,6 +5,7 @@
 #include "core/edit/checked.h"
 #include "core/edit/edit.h"
 #include "core/measure/number.h"
+#include "core/structures/naming.h"
 #include <algorithm>
 #include <cmath>
 
@@ -46,7 +47,7 @@ void dropOrphans(Design& d) {
             for (size_t i = 0; i < d.structures.size(); ++i) {
                 Design without = bare;
                 without.structures.erase(without.structures.begin() + static_cast<long>(i));
-                const std::string owner = ownerOf(d.structures[i].on);
+                const std::string owner = seriesOf(d, ownerOf(d.structures[i].on));
                 const bool drawn = owner == "card" || d.part(owner) || !d.structure(owner);
                 if (drawn && assemble(without)) {
                     d = removeStructure(d, d.structures[i].id);

@@ -6,6 +6,7 @@
 #include "core/measure/number.h"
 #include "core/measure/place.h"
 #include "core/structures/family.h"
+#include "core/structures/naming.h"
 #include <algorithm>
 #include <cmath>
 #include <set>
@@ -46,7 +47,7 @@ void moveAside(Design& d, const Assembly& a, const std::string& id) {
     constexpr double gap = 1; // mm
     StructureSpec& s = *d.structure(id);
     auto values = measuresOf(d, id);
-    if (!values || !values->count("place"))
+    if (!values || !values->count("place") || a.crease(s.on) < 0) // along an edge it stays
         return;
     const double place = values->at("place"), length = hostOf(a, a.crease(s.on)).length;
     const Linkage k = linkageOf(a);
@@ -270,7 +271,9 @@ std::vector<std::string> standingOn(const Design& design, const std::string& id)
     for (bool grew = true; grew;) {
         grew = false;
         for (auto& s : design.structures)
-            if (base.count(ownerOf(s.on)) && base.insert(s.id).second)
+            if ((base.count(seriesOf(design, ownerOf(s.on))) ||
+                 (!s.to.empty() && base.count(seriesOf(design, ownerOf(s.to))))) &&
+                base.insert(s.id).second)
                 grew = true;
     }
     for (auto& s : design.structures)
@@ -290,9 +293,23 @@ Design removeStructure(const Design& design, const std::string& id) {
                                       }),
                        d.structures.end());
     const auto lost = [&](const std::string& of) {
-        return std::find(gone.begin(), gone.end(), ownerOf(of)) != gone.end();
+        return std::find(gone.begin(), gone.end(), seriesOf(design, ownerOf(of))) != gone.end();
     };
     dropShapes(d, lost);
+    // What held its panels holds nothing any more, and nothing drives it.
+    std::vector<std::string> joins;
+    for (const JoinSpec& j : d.joins)
+        if (lost(j.panel) || lost(j.onto))
+            joins.push_back(j.id);
+    const auto gives = [&](const std::string& of) {
+        return std::find(joins.begin(), joins.end(), of) != joins.end();
+    };
+    d.joins.erase(
+        std::remove_if(d.joins.begin(), d.joins.end(), [&](auto& j) { return gives(j.id); }),
+        d.joins.end());
+    d.motion.erase(std::remove_if(d.motion.begin(), d.motion.end(),
+                                  [&](auto& m) { return gives(m.drive) || lost(m.drive); }),
+                   d.motion.end());
     return d;
 }
 

@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <cmath>
 #include <map>
+#include <set>
 
 namespace hl {
 namespace {
@@ -231,6 +232,7 @@ bool plainFaced(const Stock& s) { return s.pattern.empty() && s.image.empty(); }
 std::vector<ListedPart> partsList(const Design& design, const Assembly& a) {
     std::vector<ListedPart> out;
     std::map<std::string, size_t> known;
+    std::set<std::string> called;
     for (const Part& part : a.parts) {
         ListedPart p = listed(a, part);
         if (p.outline.empty())
@@ -258,6 +260,10 @@ std::vector<ListedPart> partsList(const Design& design, const Assembly& a) {
             ++out[there->second].count;
             continue;
         }
+        // Plans and lists tell parts by their names: what is called alike gets a number.
+        const std::string own = p.name;
+        for (int n = 2; !called.insert(p.name).second; ++n)
+            p.name = own + ", " + numberText(n);
         known[one] = out.size();
         out.push_back(std::move(p));
     }

@@ -7,6 +7,7 @@
 #include "core/prove/rounding.h"
 #include "core/prove/saying.h"
 #include "core/structures/family.h"
+#include "core/structures/naming.h"
 #include <algorithm>
 #include <cmath>
 #include <set>
@@ -157,7 +158,7 @@ class Remedies {
         for (bool more = true; more;) {
             more = false;
             for (const StructureSpec& s : d.structures) {
-                const std::string host = ownerOf(s.on);
+                const std::string host = seriesOf(d, ownerOf(s.on));
                 if (keep.count(s.id) ? host != "card" && keep.insert(host).second
                                      : keep.count(host) && keep.insert(s.id).second)
                     more = true;

@@ -4,6 +4,7 @@
 #include "core/prove/saying.h"
 #include "core/prove/sensitivity.h"
 #include "core/structures/family.h"
+#include "core/structures/naming.h"
 #include <algorithm>
 #include <cmath>
 
@@ -117,7 +118,7 @@ class Solver {
         std::vector<std::string> out{id};
         for (size_t i = 0; i < out.size(); ++i)
             for (const StructureSpec& s : held_.structures)
-                if (ownerOf(s.on) == out[i] && out[i] != "card" &&
+                if (seriesOf(held_, ownerOf(s.on)) == out[i] && out[i] != "card" &&
                     std::find(out.begin(), out.end(), s.id) == out.end())
                     out.push_back(s.id);
         return out;
