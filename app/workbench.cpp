@@ -4,6 +4,7 @@
 #include "app/flat/flat_view.h"
 #include "app/frame/side_column.h"
 #include "app/inspect/inspector_panel.h"
+#include "app/inspect/rows.h"
 #include "app/look/parts.h"
 #include "app/look/theme.h"
 #include "app/make/make_pane.h"
@@ -12,6 +13,7 @@
 #include "app/standing/standing_pane.h"
 #include "app/standing/standing_view.h"
 #include "app/start/start_page.h"
+#include "core/structures/in_names.h"
 #include <QApplication>
 #include <QButtonGroup>
 #include <QFileInfo>
@@ -209,7 +211,7 @@ void Workbench::showStart() {
 }
 
 void Workbench::tell(const QString& message, bool good) {
-    messageText_->setText(message);
+    messageText_->setText(q(inNames(session_.design(), message.toStdString())));
     message_->setProperty("good", good);
     message_->style()->unpolish(message_);
     message_->style()->polish(message_);

@@ -1,6 +1,7 @@
 #include "app/inspect/rows.h"
 #include "app/inspect/measure_field.h"
 #include "core/measure/place.h"
+#include "core/structures/in_names.h"
 #include <QComboBox>
 #include <QFontMetrics>
 #include <QHBoxLayout>
@@ -141,7 +142,7 @@ MeasureField* Rows::measure(const QString& object, const QString& label, const Q
     field->setNote(note);
     connect(field, &MeasureField::entered, this, [this, field, write](const QString& text) {
         if (const Trouble t = write(text))
-            field->refuse(q(t->text()));
+            field->refuse(q(inNames(session_.design(), t->text())));
         else
             refresh();
     });

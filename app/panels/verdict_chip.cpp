@@ -1,5 +1,7 @@
 #include "app/panels/verdict_chip.h"
+#include "app/look/plain_tip.h"
 #include "app/look/theme.h"
+#include "core/structures/in_names.h"
 
 namespace hl {
 
@@ -18,7 +20,7 @@ void VerdictChip::refresh() {
     const double ratio = devicePixelRatioF();
     if (const Problem* p = session_.trouble()) {
         setText(tr("Cannot be made"));
-        setToolTip(QString::fromStdString(p->text()));
+        setToolTip(plainTip(QString::fromStdString(inNames(session_.design(), p->text()))));
         setIcon(severityMark(Severity::Stop, 16, ratio));
         return;
     }

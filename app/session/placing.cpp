@@ -3,6 +3,7 @@
 #include "core/assemble/assemble.h"
 #include "core/edit/draw.h"
 #include "core/edit/edit.h"
+#include "core/structures/in_names.h"
 #include <algorithm>
 #include <cmath>
 
@@ -106,7 +107,7 @@ void Placing::pointAt(const QString& host, const Vec2& at) {
             g.folded = std::make_shared<const Case>(placed->first, *made, &cancelled);
             g.id = QString::fromStdString(placed->second);
         } else {
-            g.why = QString::fromStdString(made.problem().text());
+            g.why = QString::fromStdString(inNames(now->folded->design, made.problem().text()));
         }
         if (!cancelled)
             QMetaObject::invokeMethod(this, [this, g] { take(g); });

@@ -97,11 +97,11 @@ Result<Vec2> pointOf(const std::string& text, Unit unit) {
 } // namespace
 
 Run declareSet(CLI::App& options) {
-    struct Given {
+    struct EditsGiven {
         std::string file, id;
         std::vector<std::string> told;
     };
-    auto given = std::make_shared<Given>();
+    auto given = std::make_shared<EditsGiven>();
     options.add_option("FILE", given->file)->required();
     options.add_option("ID", given->id, "card, a structure, a part, a join or a paper")->required();
     options
@@ -148,7 +148,7 @@ Run declareRename(CLI::App& options) {
 }
 
 Run declareCard(CLI::App& options) {
-    struct Given {
+    struct EditsGiven {
         std::string file;
         Options words{
             {{"title", "what it is called", {}, false},
@@ -161,11 +161,11 @@ Run declareCard(CLI::App& options) {
              {"stock", "the id of its paper", {}, false},
              {"envelope", "inside width and height, or none", {}, false},
              {"mail", "a mail class of the workshop", {}, false},
-             {"shown", "the opening at which it is displayed, or auto", {}, false},
+             {"shown", "the opening at which it is displayed, half open, flat open, or auto", {}, false},
              {"meant", "ids of what sticks out on purpose, or none", {}, false}},
             {}};
     };
-    auto given = std::make_shared<Given>();
+    auto given = std::make_shared<EditsGiven>();
     options.add_option("FILE", given->file)->required();
     given->words.declare(options);
     return [given] {
@@ -175,7 +175,7 @@ Run declareCard(CLI::App& options) {
 }
 
 Run declareStock(CLI::App& options) {
-    struct Given {
+    struct EditsGiven {
         std::string file, id;
         Options words{{{"name", "what it is called", {}, false},
                        {"weight", "g/m2", {}, false},
@@ -190,7 +190,7 @@ Run declareStock(CLI::App& options) {
                       {}};
         std::string image;
     };
-    auto given = std::make_shared<Given>();
+    auto given = std::make_shared<EditsGiven>();
     options.add_option("FILE", given->file)->required();
     options.add_option("ID", given->id, "of the paper; a new one is added")->required();
     options.add_option("--image", given->image,
@@ -225,14 +225,14 @@ Run declareStock(CLI::App& options) {
 }
 
 Run declarePart(CLI::App& options) {
-    struct Given {
+    struct EditsGiven {
         std::string file, id, line;
         std::vector<std::string> tabs;
         Options words{
             {{"name", "what it is called", {}, false}, {"stock", "the id of its paper", {}, false}},
             {}};
     };
-    auto given = std::make_shared<Given>();
+    auto given = std::make_shared<EditsGiven>();
     options.add_option("FILE", given->file)->required();
     options.add_option("--say", given->line, "the sheet as one line, or a blank like \"60 x 40\"")
         ->required();
@@ -295,7 +295,7 @@ Run declarePart(CLI::App& options) {
 }
 
 Run declareJoin(CLI::App& options) {
-    struct Given {
+    struct EditsGiven {
         std::string file, panel, onto;
         Options words{
             {{"line",
@@ -317,7 +317,7 @@ Run declareJoin(CLI::App& options) {
              {"to", "and to where", {}, false}},
             {}};
     };
-    auto given = std::make_shared<Given>();
+    auto given = std::make_shared<EditsGiven>();
     options.add_option("FILE", given->file)->required();
     options.add_option("PANEL", given->panel, "the panel that is held")->required();
     options.add_option("ONTO", given->onto, "the panel that holds it")->required();
@@ -335,10 +335,10 @@ Run declareJoin(CLI::App& options) {
 }
 
 Run declareDraw(CLI::App& options) {
-    struct Given {
+    struct EditsGiven {
         std::string file, part, kind, from, to;
     };
-    auto given = std::make_shared<Given>();
+    auto given = std::make_shared<EditsGiven>();
     options.add_option("FILE", given->file)->required();
     options.add_option("PART", given->part, "card, or a part")->required();
     options.add_option("KIND", given->kind)

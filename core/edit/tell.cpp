@@ -184,6 +184,11 @@ Trouble tellCard(Design& d, const Text& key, const Text& text) {
         c.shown.reset();
         if (text == "auto")
             return {};
+        for (auto& [word, degrees] : {std::pair{"half open", 90.0}, {"flat open", 180.0}})
+            if (text == word) {
+                c.shown = Measure::fromDegrees(degrees);
+                return {};
+            }
         auto a = parseAngle(text);
         if (!a)
             return a.problem().in(place);
@@ -272,7 +277,8 @@ Trouble tellStructure(Design& d, StructureSpec& s, const Text& key, const Text& 
     }
     if (key == "each")
         return choose(s.each, place, text);
-    if (key == "gap") {
+    const Family* own = family(s.kind); // pillars have a gap of their own
+    if (key == "gap" && !(own && own->parameter(key))) {
         s.gap.reset();
         if (text == "auto")
             return {};

@@ -37,6 +37,12 @@ class Editing : public QObject, public CommandLine {
         QCOMPARE(design().card.form, std::string("pages"));
         QCOMPARE(cli("card", {"--form", "single"}), 0);
         QVERIFY(design().card.say.empty());
+        // How it is shown, in words or degrees.
+        for (auto [word, degrees] :
+             {std::pair{"half open", 90.0}, {"flat open", 180.0}, {"70", 70.0}}) {
+            QCOMPARE(cli("card", {"--shown", word}), 0);
+            QCOMPARE(design().card.shown->degrees(), degrees);
+        }
     }
 
     void structuresPartsJoinsAndPapers() {

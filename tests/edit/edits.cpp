@@ -2,6 +2,7 @@
 #include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
 #include "core/structures/family.h"
+#include "core/structures/in_names.h"
 #include "tests/support.h"
 #include <QtTest>
 #include <cmath>
@@ -87,6 +88,24 @@ class Edits : public QObject {
     }
 
     // The forms whose pages hang in a row are presets of pages: turned into one, a card keeps its
+    // What is said to the eye calls things by their names, wherever an id stood.
+    void messagesCallThingsByTheirNames() {
+        Design d = with(with(card(), "box", "card.spine"), "box", "card.spine");
+        d.structures[0].name = "Ticket office";
+        FreePart p;
+        p.id = "deck";
+        p.name = "Sun deck";
+        d.parts.push_back(p);
+        for (auto [said, meant] :
+             {std::pair{"structure box1, measure left: too long; take less.",
+                        "Ticket office, measure left: too long; take less."},
+              {"structure box2: it is gone.", "box: it is gone."},
+              {"structure v-fold7, measure tab: no.", "the new V-fold, measure tab: no."},
+              {"part deck, line c1: off it; structure box1 too.",
+               "Sun deck, line c1: off it; Ticket office too."},
+              {"substructure box1, structure of things, structure ", ""}})
+            QCOMPARE(QString::fromStdString(inNames(d, said)), QString(*meant ? meant : said));
+    }
     // sheet, gets its line, and works.
     void rowsArePresetsOfPages() {
         for (const char* form : {"z-fold", "accordion", "three-page", "stand"}) {

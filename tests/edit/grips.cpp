@@ -3,6 +3,7 @@
 #include "core/edit/edit.h"
 #include "core/edit/grip.h"
 #include "core/edit/tell.h"
+#include "core/edit/zone_grip.h"
 #include "core/files/hlantern.h"
 #include "core/structures/family.h"
 #include "tests/support.h"
@@ -17,6 +18,53 @@ class Grips : public QObject {
     double moved_ = 0;
 
   private slots:
+    // The line where adhesive ends follows the pointer, from every edge, in the ruler's steps.
+    void zonesFollowThePointer() {
+        Design d =
+            with(card(), "box", "card.spine", {{"left", "40"}, {"right", "50"}, {"tab", "20"}});
+        const Assembly a = *assemble(d);
+        const Panel& tab = a.panels[size_t(a.panel("box1.left-tab"))];
+        const std::string part = a.parts[size_t(tab.part)].id;
+        Vec2 low = tab.outline[0], high = low;
+        for (const Vec2& p : tab.outline) {
+            low = low.cwiseMin(p);
+            high = high.cwiseMax(p);
+        }
+        const Vec2 middle = (low + high) / 2;
+        QVERIFY(!zoneGripAt(d, a, part, middle, 1)); // stuck all over it has no such line
+        const auto told = [&](const std::string& zone) {
+            auto next = tell(d, "box1.left-tab", {{"zone", zone}});
+            if (!next)
+                qFatal("%s", next.problem().text().c_str());
+            return *next;
+        };
+        struct Case {
+            const char* zone;
+            Vec2 line, way;
+        };
+        const double w = high.x() - low.x(), h = high.y() - low.y();
+        for (const Case& c : {Case{"band left 6 mm", {low.x() + 6, middle.y()}, {1, 0}},
+                              Case{"band right 6 mm", {high.x() - 6, middle.y()}, {-1, 0}},
+                              Case{"clear top 6 mm", {middle.x(), high.y() - 6}, {0, -1}},
+                              Case{"band bottom 6 mm", {middle.x(), low.y() + 6}, {0, 1}},
+                              Case{"margin 6 mm", {middle.x(), low.y() + 6}, {0, 1}}}) {
+            const Design z = told(c.zone);
+            const auto grip = zoneGripAt(z, a, part, c.line + 0.3 * c.way, 1);
+            QVERIFY2(grip, c.zone);
+            QVERIFY((grip->way - c.way).norm() < 1e-9);
+            QVERIFY(!zoneGripAt(z, a, part, c.line + 2 * c.way, 1));
+            QCOMPARE(draggedZone(*grip, 1.7 * c.way, z, true).size.mm(), 7.7);
+            QCOMPARE(draggedZone(*grip, 1.7 * c.way, z, false).size.mm(), 7.5);
+            QCOMPARE(draggedZone(*grip, -50 * c.way, z, false).size.mm(), 0.5);
+            const double most = (std::fabs(c.way.x()) > 0.5 ? w : h) / (c.zone[0] == 'm' ? 2 : 1);
+            QVERIFY(std::fabs(draggedZone(*grip, 500 * c.way, z, false).size.mm() - most) < 1e-5);
+            Design moved = z;
+            setZone(moved, grip->join, draggedZone(*grip, 2 * c.way, z, false));
+            QCOMPARE(moved.zones.at(0).zone.size.mm(), 8.0);
+            QVERIFY(assemble(moved));
+        }
+        QVERIFY(!zoneGripAt(told("band left 6 mm"), a, "card", middle, 500));
+    }
     // Every crease of every demo design, in its own part and where it lands: where there is a
     // grip, the crease follows the pointer.
     void creasesFollowThePointer() {
