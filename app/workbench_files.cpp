@@ -5,6 +5,7 @@
 #include "app/make/print_sheets.h"
 #include "app/session/recovery.h"
 #include "app/standing/card_image.h"
+#include "app/standing/prints.h"
 #include "app/start/start_page.h"
 #include "app/workbench.h"
 #include "core/assemble/assemble.h"
@@ -149,12 +150,13 @@ void Workbench::exportSheets() {
 
 // A sheet from a drawing of its whole net.
 void Workbench::importNet() {
-    const QString path =
-        QFileDialog::getOpenFileName(this, tr("Net from a drawing"), {}, tr("DXF drawing (*.dxf)"));
+    const QString path = QFileDialog::getOpenFileName(this, tr("Net from a drawing"), {},
+                                                      tr("Drawings (*.dxf *.svg)"));
     if (path.isEmpty())
         return;
     const auto text = readFile(path.toStdString());
-    const auto drawing = text ? netFromDxf(*text) : Result<std::vector<DrawnPath>>(text.problem());
+    const auto drawing =
+        text ? netFromDrawing(*text) : Result<std::vector<DrawnPath>>(text.problem());
     if (!drawing)
         return tell(QString::fromStdString(drawing.problem().in(path.toStdString()).text()));
     NetDialog dialog(session_.design(), *drawing, this);
@@ -188,8 +190,9 @@ void Workbench::printSheets() {
     preview.setWindowTitle(tr("Print sheets"));
     sizeByLetters(preview, {860, 640});
     const Case& c = *session_.snapshot()->folded;
-    connect(&preview, &QPrintPreviewDialog::paintRequested, this,
-            [&](QPrinter* on) { paintSheets(*on, layOut(c.design, c.assembly, format)); });
+    connect(&preview, &QPrintPreviewDialog::paintRequested, this, [&](QPrinter* on) {
+        paintSheets(*on, layOut(c.design, c.assembly, format, flat().printed()), format.margin);
+    });
     preview.exec();
 }
 
@@ -239,11 +242,17 @@ void Workbench::exportAs(Exports what, const QString& title, const QString& fall
             filters << QString("%1 (*.%2)").arg(tr(e.name), e.id);
             endings << QString(".") + e.id;
         }
+    // For a machine that cannot press: the same once more.
+    const qsizetype plain = filters.size();
+    if (what == Exports::Machine)
+        for (qsizetype i = 0; i < plain; ++i)
+            filters << tr("Scores as dashes: %1").arg(filters[i]);
     QString name = QFileInfo(session_.path()).completeBaseName();
     if (name.isEmpty())
         name = fallback;
-    const QString path =
-        fileDialog(this, title, QFileDialog::AcceptSave, filters, endings.front().mid(1), name);
+    QString filter;
+    const QString path = fileDialog(this, title, QFileDialog::AcceptSave, filters,
+                                    endings.front().mid(1), name, &filter);
     if (path.isEmpty())
         return;
     const Exporter* e = exporter(QFileInfo(path).suffix().toLower().toStdString(), what);
@@ -258,23 +267,15 @@ void Workbench::exportAs(Exports what, const QString& title, const QString& fall
     std::shared_ptr<const Pixels> seen;
     if (what == Exports::BuildSheet && s && s->folded) { // with the card as it will look
         const Pictured card(s->folded);
-        const QImage image = cardImage(card, s->folded->assembly.display.at, {1200, 800})
-                                 .convertToFormat(QImage::Format_ARGB32_Premultiplied);
-        auto pixels = std::make_shared<Pixels>();
-        pixels->width = image.width();
-        pixels->height = image.height();
-        for (int y = 0; y < image.height(); ++y) {
-            const auto* row = reinterpret_cast<const QRgb*>(image.constScanLine(y));
-            pixels->argb.insert(pixels->argb.end(), row, row + image.width());
-        }
-        seen = pixels;
+        seen = pixelsOf(cardImage(card, s->folded->assembly.display.at, {1200, 800}));
     }
     auto remarks =
         exportTo(path.toStdString(), *e,
                  {session_.design(), *made, flat().format(), proved ? s->evidence.get() : nullptr,
                   proved ? &s->findings : nullptr,
                   session_.workshop().drawer.papers.empty() ? nullptr : &session_.workshop().drawer,
-                  s && !s->upright.empty() ? &s->upright : nullptr, seen});
+                  s && !s->upright.empty() ? &s->upright : nullptr, seen,
+                  filters.indexOf(filter) >= plain, flat().printed()});
     if (!remarks)
         return tell(QString::fromStdString(remarks.problem().text()));
     QString said = tr("Written to %1.").arg(path);

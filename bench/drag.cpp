@@ -123,6 +123,7 @@ int main(int argc, char** argv) {
         work();
         return std::chrono::duration<double>(Clock::now() - start).count();
     };
+    view.setMoving(true);
     constexpr int frames = 120;
     const double whole = seconds([&] {
         for (int i = 0; i < frames; ++i) {

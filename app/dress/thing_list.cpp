@@ -1,10 +1,14 @@
 #include "app/dress/thing_list.h"
 #include "app/look/plain_tip.h"
 #include "app/look/theme.h"
+#include "core/dress/drawing.h"
 #include "core/dress/dress.h"
 #include "core/edit/edit.h"
+#include "core/files/atomic_save.h"
 #include "core/structures/layers/shape.h"
 #include "core/structures/naming.h"
+#include <QApplication>
+#include <QFileDialog>
 #include <QMimeData>
 #include <QPainter>
 #include <QPainterPath>
@@ -48,6 +52,13 @@ QIcon bandIcon(const QString& kind) {
         font.setPixelSize(20);
         p.setFont(font);
         p.drawText(pixels.rect(), Qt::AlignCenter, "Aa");
+    } else if (kind == "drawing") {
+        QPainterPath leaf(QPointF(6, 28));
+        leaf.cubicTo(2, 12, 14, 4, 28, 6);
+        leaf.cubicTo(30, 20, 22, 30, 6, 28);
+        p.fillPath(leaf, QColor(176, 190, 150));
+        p.drawPath(leaf);
+        p.drawLine(QPointF(6, 28), QPointF(22, 12));
     } else if (kind == "film") {
         QPainterPath band = line;
         band.lineTo(side - 3, 17);
@@ -93,9 +104,26 @@ void putThing(Session& session, const QString& thing, const std::string& place) 
         return;
     }
     const std::string shape = thing.section(' ', 1).toStdString();
-    auto added = kind == "topper" ? layTopper(session.design(), *session.snapshot()->folded, on,
-                                              {{"shape", shape}})
-                                  : addStructure(session.design(), kind, on, {});
+    std::string svg;
+    QString path;
+    if (shape == "drawn") {
+        path = QFileDialog::getOpenFileName(QApplication::activeWindow(),
+                                            QObject::tr("A drawing of your own"), {},
+                                            QObject::tr("Drawings (*.svg)"));
+        if (path.isEmpty())
+            return;
+        const auto text = readFile(path.toStdString());
+        if (!text) {
+            emit session.refused(QString::fromStdString(text.problem().text()));
+            return;
+        }
+        svg = *text;
+    }
+    auto added = shape == "drawn"   ? layDrawing(session.design(), *session.snapshot()->folded, on,
+                                                 path.toStdString(), svg, {})
+                 : kind == "topper" ? layTopper(session.design(), *session.snapshot()->folded, on,
+                                                {{"shape", shape}})
+                                    : addStructure(session.design(), kind, on, {});
     if (!added) {
         emit session.refused(QString::fromStdString(added.problem().text()));
         return;
@@ -125,6 +153,7 @@ ThingList::ThingList() {
             const QString word = QString::fromStdString(shapeWords()[i]);
             add("topper " + word, tr("Topper: %1").arg(word), shapeIcon(i));
         }
+    add("topper drawn", tr("Topper: a drawing of your own, cut out"), bandIcon("drawing"));
     add("words", tr("Words"), bandIcon("words"));
     add("film", tr("Clear film across a fold"), bandIcon("film"));
     add("thread", tr("Thread across a fold, with banners"), bandIcon("thread"));

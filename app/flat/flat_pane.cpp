@@ -5,6 +5,7 @@
 #include "core/edit/sheet_format.h"
 #include <QAction>
 #include <QButtonGroup>
+#include <QCheckBox>
 #include <QComboBox>
 #include <QInputDialog>
 #include <QLabel>
@@ -18,7 +19,8 @@ namespace hl {
 
 FlatPane::FlatPane(Session& session, QWidget& window)
     : session_(session), view_(new FlatView(session)), parts_(new QPushButton(tr("Flat parts"))),
-      sheets_(new QPushButton(tr("Sheets"))), format_(new QComboBox) {
+      sheets_(new QPushButton(tr("Sheets"))), format_(new QComboBox),
+      patterns_(new QCheckBox(tr("Patterns"))) {
     setObjectName("flat-pane");
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
@@ -51,6 +53,15 @@ FlatPane::FlatPane(Session& session, QWidget& window)
             choose(*known);
     });
     row->addWidget(format_);
+    patterns_->setObjectName("sheet-patterns");
+    patterns_->setToolTip(tr("Prints the papers' patterns under the lines"));
+    patterns_->setChecked(QSettings().value("sheet-patterns", false).toBool());
+    view_->setPatterns(patterns_->isChecked());
+    connect(patterns_, &QCheckBox::toggled, this, [this](bool on) {
+        QSettings().setValue("sheet-patterns", on);
+        view_->setPatterns(on);
+    });
+    row->addWidget(patterns_);
     for (const char* name :
          {"draw-valley", "draw-mountain", "draw-slit", "draw-tab", "draw-glue"}) {
         auto* b = actionButton(window.findChild<QAction*>(name));
@@ -96,6 +107,7 @@ void FlatPane::choose(const SheetFormat& format) {
 void FlatPane::showSheets(bool sheets) {
     (sheets ? sheets_ : parts_)->setChecked(true);
     format_->setVisible(sheets);
+    patterns_->setVisible(sheets);
     if ((view_->showing() == FlatView::Show::Sheets) != sheets)
         view_->setShow(sheets ? FlatView::Show::Sheets : FlatView::Show::Parts);
 }

@@ -5,6 +5,7 @@
 #include <QWidget>
 
 class QButtonGroup;
+class QCheckBox;
 class QComboBox;
 class QLabel;
 class QPushButton;
@@ -29,6 +30,7 @@ class FlatPane : public QWidget {
     FlatView* view_;
     QPushButton *parts_, *sheets_;
     QComboBox* format_;
+    QCheckBox* patterns_;
 };
 
 } // namespace hl

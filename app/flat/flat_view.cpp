@@ -1,8 +1,10 @@
 #include "app/flat/flat_view.h"
 #include "app/look/nearness.h"
+#include "app/look/paint_picture.h"
 #include "app/look/theme.h"
 #include "app/standing/prints.h"
 #include "core/assemble/assemble.h"
+#include "core/assembly/print_place.h"
 #include "core/edit/draw.h"
 #include "core/edit/edit.h"
 #include "core/edit/grip.h"
@@ -52,8 +54,20 @@ void FlatView::setShow(Show show) {
 }
 
 void FlatView::setFormat(const SheetFormat& format) {
+    const double margin = format_.margin;
     format_ = format;
+    format_.margin = margin;
     layOutSheets();
+}
+
+void FlatView::setPatterns(bool shown) {
+    patterns_ = shown;
+    laidOut_.reset();
+    layOutSheets();
+}
+
+PrintedArea FlatView::printed() const {
+    return patterns_ && built_ ? printedArea(built_, upright_) : PrintedArea();
 }
 
 void FlatView::rebuild() {
@@ -62,6 +76,7 @@ void FlatView::rebuild() {
     built_ = session_.snapshot()->folded;
     upright_ = session_.snapshot()->upright;
     const Case& c = *built_;
+    format_.margin = c.workshop.drawer.printer.margin;
     parts_.clear();
     // Columns from left to right, each as high as the first part, which is the card.
     double x = 0, y = 0, column = 0, tall = 0;
@@ -89,8 +104,9 @@ void FlatView::rebuild() {
 void FlatView::layOutSheets() {
     if (!built_ || show_ != Show::Sheets)
         return;
-    worker_.request([this, c = built_, format = format_](const Worker::Cancelled& cancelled) {
-        auto sheets = layOut(c->design, c->assembly, format);
+    worker_.request([this, c = built_, format = format_,
+                     printed = printed()](const Worker::Cancelled& cancelled) {
+        auto sheets = layOut(c->design, c->assembly, format, printed);
         if (!cancelled)
             QMetaObject::invokeMethod(this, [this, c, sheets = std::move(sheets)] {
                 sheets_ = sheets;
@@ -217,11 +233,12 @@ void FlatView::paintPrint(QPainter& painter, const QPainterPath& outline,
     const Print print = printOf(c.design, stockOf(c.design, part));
     if (print.plain() || print.width <= 0)
         return;
-    const auto panel = size_t(part.panels.front());
-    const Vec2 up = panel < upright_.size() ? upright_[panel] : part.up;
-    const Vec2 way = placed.onPlane(up) - placed.onPlane(Vec2(0, 0));
+    const PrintPlace place =
+        printPlace(c.design, c.assembly, placed.pattern.part, print, &upright_);
+    const Vec2 way = placed.onPlane(place.up) - placed.onPlane(Vec2(0, 0));
     const QImage image = printImage(print, 48);
-    const QPointF middle = toPixel(placed.onPlane((placed.pattern.low + placed.pattern.high) / 2));
+    const QPointF middle =
+        toPixel(placed.onPlane(place.middle.x() * place.right + place.middle.y() * place.up));
     QTransform to;
     to.translate(middle.x(), middle.y());
     to.rotate(std::atan2(way.x(), way.y()) * 180 / pi);
@@ -297,6 +314,16 @@ void FlatView::paintSheets(QPainter& painter) const {
             painter.setPen(QPen(theme().caution, 2));
             painter.drawRect(r);
         }
+        if (!s.prints.empty()) {
+            Sheet printed;
+            printed.width = s.width;
+            printed.height = s.height;
+            printed.prints = s.prints;
+            paintPicture(painter, pictureOf(printed),
+                         QTransform::fromScale(scale_, scale_) *
+                             QTransform::fromTranslate(r.left(), r.top()),
+                         true);
+        }
         for (const Shape& stroke : s.strokes)
             paintStroke(painter, stroke, at);
         for (const Caption& caption : s.captions)
@@ -315,6 +342,7 @@ void FlatView::paintEvent(QPaintEvent*) {
         paintParts(painter);
     else
         paintSheets(painter);
+    paintPattern(painter);
     paintDrawing(painter);
     if (grip_) {
         // The measure being dragged, next to the pointer.
@@ -447,10 +475,28 @@ void FlatView::pointAt(const QPointF& pixel) {
     session_.placing().pointAt(thing.id, at);
 }
 
+std::optional<ZoneGrip> FlatView::zoneAt(const QPointF& pixel) const {
+    constexpr double near = 5; // pixels
+    if (!built_ || show_ != Show::Parts || session_.placing().tool() != Placing::Tool::Select)
+        return {};
+    const Drawing::Spot spot = spotAt(pixel);
+    return zoneGripAt(session_.design(), built_->assembly, spot.part, spot.at, near / scale_);
+}
+
+Vec2 FlatView::goneTo(const QPointF& pixel) const {
+    const Vec2 by((pixel.x() - pressed_.x()) / scale_, (pressed_.y() - pixel.y()) / scale_);
+    const bool turned = !parts_.empty() && parts_.front().turned;
+    return turned ? Vec2(-by.y(), by.x()) : by;
+}
+
 void FlatView::mousePressEvent(QMouseEvent* e) {
     setFocus();
     last_ = pressed_ = e->position();
     grip_.reset();
+    zone_.reset();
+    pattern_.reset();
+    if (e->button() == Qt::LeftButton && pressPattern(e->position()))
+        return;
     if (session_.placing().tool() == Placing::Tool::Place && e->button() == Qt::LeftButton) {
         pointAt(e->position());
         return session_.placing().put();
@@ -466,6 +512,11 @@ void FlatView::mousePressEvent(QMouseEvent* e) {
     panning_ = thing.id.isEmpty() || e->button() != Qt::LeftButton;
     if (panning_)
         return;
+    if (thing.part.isEmpty() && (zone_ = zoneAt(e->position()))) {
+        gesture_ = QString("drag %1").arg(++gestures_);
+        session_.selection().choose(QString::fromStdString(zone_->join));
+        return;
+    }
     if (thing.part.isEmpty()) { // a panel: first its structure, then itself
         const QString owner = thing.id.section('.', 0, 0);
         session_.selection().choose(session_.selection().chosen() == owner ? thing.id : owner);
@@ -503,6 +554,10 @@ void FlatView::mouseMoveEvent(QMouseEvent* e) {
             return;
         }
         Qt::CursorShape shape = Qt::ArrowCursor;
+        if (const auto zone = thing.part.isEmpty() ? zoneAt(e->position()) : std::nullopt) {
+            const bool level = std::fabs(zone->way.y()) > 0.5;
+            return setCursor(level != parts_.front().turned ? Qt::SplitVCursor : Qt::SplitHCursor);
+        }
         if (!thing.part.isEmpty() && built_)
             if (auto line =
                     creaseIn(built_->assembly, thing.id.toStdString(), thing.part.toStdString())) {
@@ -518,11 +573,15 @@ void FlatView::mouseMoveEvent(QMouseEvent* e) {
                       : shape);
         return;
     }
-    if (grip_) {
-        const Vec2 by((e->position().x() - pressed_.x()) / scale_,
-                      (pressed_.y() - e->position().y()) / scale_);
-        const bool turned = !parts_.empty() && parts_.front().turned;
-        const Vec2 moved = turned ? Vec2(-by.y(), by.x()) : by;
+    if (pattern_) {
+        dragPattern(e->position(), e->modifiers() & Qt::ControlModifier);
+    } else if (zone_) {
+        const Zone next = draggedZone(*zone_, goneTo(e->position()), session_.design(),
+                                      e->modifiers() & Qt::AltModifier);
+        session_.tryEdit([&](Design& d) { setZone(d, zone_->join, next); },
+                         tr("Drag the adhesive's end"), gesture_);
+    } else if (grip_) {
+        const Vec2 moved = goneTo(e->position());
         if (QLineF(e->position(), pressed_).length() < 3)
             return;
         const Measure m =
@@ -546,6 +605,8 @@ void FlatView::mouseReleaseEvent(QMouseEvent* e) {
         session_.selection().choose({});
     panning_ = false;
     grip_.reset();
+    zone_.reset();
+    pattern_.reset();
     update();
 }
 

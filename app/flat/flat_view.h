@@ -4,6 +4,8 @@
 #include "app/flat/drawing.h"
 #include "app/session/session.h"
 #include "core/edit/grip.h"
+#include "core/edit/laid.h"
+#include "core/edit/zone_grip.h"
 #include "core/make/sheets.h"
 #include <QWidget>
 #include <optional>
@@ -22,6 +24,9 @@ class FlatView : public QWidget {
     Show showing() const { return show_; }
     void setFormat(const SheetFormat& format);
     const SheetFormat& format() const { return format_; }
+    void setPatterns(bool shown); // on sheets, what is printed on their papers
+    // That, if it is shown.
+    PrintedArea printed() const;
     // Whether what it shows is of the newest snapshot: sheets are laid out a moment later.
     bool settled() const { return show_ == Show::Parts || laidOut_ == built_; }
     void fit();
@@ -69,6 +74,15 @@ class FlatView : public QWidget {
     double truePixelsPerMm() const;
     Thing thingAt(const QPointF& pixel, bool creases = true) const;
     void pointAt(const QPointF& pixel);
+    std::optional<ZoneGrip> zoneAt(const QPointF& pixel) const;
+    // The pattern of the selected mat, and where its middle and its knob are drawn.
+    std::optional<Laid> selectedPattern() const;
+    QPointF patternHandle(const Laid& pattern, bool knob) const;
+    bool pressPattern(const QPointF& pixel);
+    void dragPattern(const QPointF& pixel, bool fine);
+    void paintPattern(QPainter& painter) const;
+    // How far a pointer has gone since it was pressed, in the flat coordinates of parts, mm.
+    Vec2 goneTo(const QPointF& pixel) const;
     // The part a pointer there draws on: the one below it or close by.
     // With a `part`, that one, however far the pointer is.
     Drawing::Spot spotAt(const QPointF& pixel, int part = -1) const;
@@ -87,6 +101,7 @@ class FlatView : public QWidget {
     int drawsOn_ = -1;   // on this part
     Show show_ = Show::Parts;
     SheetFormat format_;
+    bool patterns_ = false;
     std::vector<Placed> parts_;
     std::vector<Sheet> sheets_;
     std::shared_ptr<const Case> laidOut_; // what they are of
@@ -98,6 +113,12 @@ class FlatView : public QWidget {
     QPointF last_, pressed_;
     bool panning_ = false;
     std::optional<Grip> grip_;
+    std::optional<ZoneGrip> zone_; // being dragged
+    // The pattern of the selected mat being dragged, and by what.
+    std::optional<Laid> pattern_;
+    Hold patternBy_ = Hold::Middle;
+    Vec2 patternFrom_ = Vec2::Zero();
+    std::shared_ptr<const Case> patternOf_;
     QString gripPart_, gripCrease_, gesture_;
     int gestures_ = 0;
     Worker worker_; // the last member, so that it goes first

@@ -20,16 +20,15 @@
 #include <QVBoxLayout>
 
 namespace hl {
-namespace {
 
-// Ticks are kept for a design by the place of its file; of one that has none, by its title.
-QString ticksKey(const Session& s) {
-    const QString name = s.path().isEmpty() ? QString::fromStdString(s.design().title) : s.path();
-    return "made/" + QString::fromLatin1(
-                         QCryptographicHash::hash(name.toUtf8(), QCryptographicHash::Sha1).toHex());
+// Ticks and wishes are kept for a design by the place of its file; of one that has none, by its
+// title.
+QString MakePane::keyFor(const char* what) const {
+    const QString name = session_.path().isEmpty() ? QString::fromStdString(session_.design().title)
+                                                   : session_.path();
+    return what + QString::fromLatin1(
+                      QCryptographicHash::hash(name.toUtf8(), QCryptographicHash::Sha1).toHex());
 }
-
-} // namespace
 
 MakePane::MakePane(Session& session, QWidget& window)
     : session_(session), cuts_(new QPushButton(tr("Cuts"))), scores_(new QPushButton(tr("Scores"))),
@@ -197,6 +196,7 @@ void MakePane::plan() {
     if (!snapshot || !snapshot->folded)
         return;
     planning_ = snapshot->folded;
+    wishes_ = keptWishes();
     taken_.reset();
     progress_->setValue(0);
     progress_->show();
@@ -216,7 +216,7 @@ void MakePane::plan() {
 void MakePane::take(std::shared_ptr<const Planned> planned) {
     progress_->hide();
     planned_ = std::move(planned);
-    ticks_ = QSettings().value(ticksKey(session_)).toStringList();
+    ticks_ = QSettings().value(keyFor("made/")).toStringList();
     fillThings();
     emit plannedAnew();
 }
@@ -243,7 +243,7 @@ void MakePane::fillThings() {
             for (const BlankScores& b : planned_->scores)
                 things_->addItem(b.count > 1 ? tr("%1 x %2").arg(b.count).arg(q(b.part))
                                              : q(b.part));
-            notes = planned_->scores.empty() ? tr("Nothing is scored.") : QString();
+            notes = planned_->scores.empty() ? tr("Nothing is scored.") : q(planned_->rounded);
         }
     }
     notes_->setText(notes.trimmed().left(600));
@@ -344,7 +344,7 @@ void MakePane::tick(const QString& key, bool done) {
         ticks_ << key;
     while (ticks_.size() > 2000)
         ticks_.removeFirst();
-    QSettings().setValue(ticksKey(session_), ticks_);
+    QSettings().setValue(keyFor("made/"), ticks_);
     countTicks();
     draw();
 }

@@ -2,11 +2,50 @@
 #include "app/make/make_pane.h"
 #include <QListWidget>
 #include <QMenu>
+#include <QSettings>
 #include <QToolButton>
 #include <cmath>
 #include <map>
 
 namespace hl {
+namespace {
+
+// A sheet of the drawer by what it is, since numbers change when sheets are taken out.
+QString sheetText(const PaperSheet& s) {
+    return QString("%1x%2%3").arg(s.width).arg(s.height).arg(s.offcut ? "o" : "");
+}
+
+} // namespace
+
+CutWishes MakePane::keptWishes() const {
+    CutWishes out;
+    for (const QString& line : QSettings().value(keyFor("wishes/")).toStringList()) {
+        const QString name = line.section('\t', 1, 1), what = line.section('\t', 2, 2);
+        const DrawerPaper* paper = session_.workshop().drawer.paper(name.toStdString());
+        if (line.startsWith("turned\t"))
+            out.turned[name.toStdString()] = what == "1";
+        else if (paper)
+            for (size_t i = 0; i < paper->sheets.size(); ++i)
+                if (sheetText(paper->sheets[i]) == what) {
+                    out.kept.emplace_back(name.toStdString(), i);
+                    break;
+                }
+    }
+    return out;
+}
+
+void MakePane::want(const CutWishes& wishes) {
+    QStringList lines;
+    for (auto& [part, turned] : wishes.turned)
+        lines << QString("turned\t%1\t%2").arg(QString::fromStdString(part)).arg(int(turned));
+    for (auto& [name, size] : wishes.kept)
+        if (const DrawerPaper* paper = session_.workshop().drawer.paper(name);
+            paper && size < paper->sheets.size())
+            lines << QString("kept\t%1\t%2")
+                         .arg(QString::fromStdString(name), sheetText(paper->sheets[size]));
+    QSettings().setValue(keyFor("wishes/"), lines);
+    plan();
+}
 
 // The chosen sheet's parts, ticked where they lie turned; the sheet itself, if it is the drawer's.
 void MakePane::offerWishes() {
@@ -18,8 +57,9 @@ void MakePane::offerWishes() {
         if (planned_->fromDrawer)
             menu.addAction(s.offcut ? tr("Keep this offcut") : tr("Keep this sheet"), this,
                            [this, kept = std::pair(s.paper, s.size)] {
-                               wishes_.kept.push_back(kept);
-                               plan();
+                               CutWishes more = wishes_;
+                               more.kept.push_back(kept);
+                               want(more);
                            });
         std::map<std::string, bool> parts;
         for (const CutBlank& b : s.blanks)
@@ -31,17 +71,15 @@ void MakePane::offerWishes() {
             a->setCheckable(true);
             a->setChecked(turned);
             connect(a, &QAction::toggled, this, [this, part = part](bool on) {
-                wishes_.turned[part] = on;
-                plan();
+                CutWishes more = wishes_;
+                more.turned[part] = on;
+                want(more);
             });
         }
     }
     if (!wishes_.none()) {
         menu.addSeparator();
-        menu.addAction(tr("As it would be planned"), this, [this] {
-            wishes_ = {};
-            plan();
-        });
+        menu.addAction(tr("As it would be planned"), this, [this] { want({}); });
     }
 }
 

@@ -1,4 +1,5 @@
 #include "app/make/planned.h"
+#include "core/prove/rounding.h"
 #include <QCoreApplication>
 #include <algorithm>
 
@@ -34,14 +35,22 @@ std::shared_ptr<Planned> plannedFor(const Snapshot& snapshot, const Drawer& draw
     for (BlankScores& b : planScores(planned->parts, drawer.board, c.design.units))
         if (!b.steps.empty())
             planned->scores.push_back(std::move(b));
+    const Ruler& ruler = c.workshop.rulerFor(c.design.units);
+    if (!cancelled && offMarks(planned->scores, static_cast<double>(ruler.step) * 1e-6))
+        planned->rounded = sayRounding(roundedTo(c, ruler, &cancelled), c);
     return planned;
 }
 
 std::vector<QString> scoreSteps(const Planned& planned, size_t blank) {
     std::vector<QString> out;
     const BlankScores& b = planned.scores[blank];
-    for (const ScoreStep& s : b.steps)
-        out.push_back(QString::fromStdString(stepText(s, b, planned.folded->design.units)));
+    const Unit unit = planned.folded->design.units;
+    const double finest = static_cast<double>(planned.folded->workshop.rulerFor(unit).step) * 1e-6;
+    for (const ScoreStep& s : b.steps) {
+        const std::string off = offMarkText(s, unit, finest);
+        out.push_back(
+            QString::fromStdString(stepText(s, b, unit) + (off.empty() ? "" : " (" + off + ")")));
+    }
     return out;
 }
 

@@ -11,7 +11,8 @@ struct Planned {
     std::vector<ListedPart> parts;
     CutPlan cuts;
     std::vector<BlankScores> scores; // of what is scored at all
-    Drawer drawer;                   // that it was planned with
+    std::string rounded; // what setting them to the ruler's marks does; empty if nothing
+    Drawer drawer;       // that it was planned with
     bool fromDrawer = false;
 };
 

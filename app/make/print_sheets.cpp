@@ -8,7 +8,7 @@
 namespace hl {
 namespace {
 
-constexpr double overlap = 10, margin = 6; // mm, of pages; what a printer cannot reach
+constexpr double overlap = 10; // mm, of pages
 
 // Where two pages meet: crosses that are laid on one another.
 void marks(QPainter& p, const QRectF& page) {
@@ -24,7 +24,7 @@ void marks(QPainter& p, const QRectF& page) {
 
 } // namespace
 
-void paintSheets(QPrinter& printer, const std::vector<Sheet>& sheets) {
+void paintSheets(QPrinter& printer, const std::vector<Sheet>& sheets, double margin) {
     const QSizeF paper = printer.pageLayout().pageSize().size(QPageSize::Millimeter);
     QPainter painter;
     bool first = true;

@@ -222,9 +222,13 @@ void OpeningStrip::mousePressEvent(QMouseEvent* e) {
 }
 
 void OpeningStrip::mouseMoveEvent(QMouseEvent* e) {
-    if (e->buttons() & Qt::LeftButton)
-        scrub(e->position().x());
+    if (!(e->buttons() & Qt::LeftButton))
+        return;
+    emit scrubbing(true);
+    scrub(e->position().x());
 }
+
+void OpeningStrip::mouseReleaseEvent(QMouseEvent*) { emit scrubbing(false); }
 
 void OpeningStrip::wheelEvent(QWheelEvent* e) {
     session_.setOpening(session_.opening() + e->angleDelta().y() / 60.0);

@@ -12,10 +12,14 @@ class OpeningStrip : public QWidget {
     explicit OpeningStrip(Session& session, QWidget* parent = nullptr);
     double xOf(double opening) const; // pixel of an opening
 
+  signals:
+    void scrubbing(bool on);
+
   protected:
     void paintEvent(QPaintEvent*) override;
     void mousePressEvent(QMouseEvent*) override;
     void mouseMoveEvent(QMouseEvent*) override;
+    void mouseReleaseEvent(QMouseEvent*) override;
     void wheelEvent(QWheelEvent*) override;
     void keyPressEvent(QKeyEvent*) override;
     QSize sizeHint() const override;

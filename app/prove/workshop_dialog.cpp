@@ -115,6 +115,8 @@ QWidget* WorkshopDialog::toolsPage() {
         box->setMinimum(1);
     allowance_ =
         amount("workshop-allowance", tr("Its blade cuts outside by"), d.machine.allowance, 5, 0.05);
+    margin_ = amount("workshop-margin", tr("The printer leaves free all round"), d.printer.margin,
+                     50, 0.5);
     return body;
 }
 
@@ -247,6 +249,7 @@ Workshop WorkshopDialog::workshop() const {
                       static_cast<School>(school_->currentIndex()),
                       bothEnds_->isChecked()};
     w.drawer.machine = {matWidth_->value(), matHeight_->value(), allowance_->value()};
+    w.drawer.printer.margin = margin_->value();
     w.drawer.adhesives.clear();
     for (int row = 0; row < adhesives_->rowCount(); ++row) {
         const auto value = [&](int column) {

@@ -35,7 +35,7 @@ class WorkshopDialog : public QDialog {
     QComboBox* school_;
     QCheckBox *inside_, *bothEnds_;
     QDoubleSpinBox *trimmer_, *boardWidth_, *boardHeight_, *grooves_, *hold_, *matWidth_,
-        *matHeight_, *allowance_;
+        *matHeight_, *allowance_, *margin_;
     QDoubleSpinBox *score_, *cut_, *laying_, *adhesive_;
     QTableWidget *mail_, *adhesives_;
 };

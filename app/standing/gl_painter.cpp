@@ -110,7 +110,7 @@ struct GlPainter::Gl {
     QOpenGLShaderProgram program, soft;
     QOpenGLVertexArrayObject array;
     QOpenGLBuffer buffer{QOpenGLBuffer::VertexBuffer};
-    Frame frame, shadow, softer;
+    Frame fine, quick, shadow, softer;
     std::unique_ptr<QOpenGLTexture> blank;
     std::map<QString, std::unique_ptr<QOpenGLTexture>> printed;
     bool ready = false;
@@ -134,7 +134,7 @@ struct GlPainter::Gl {
     }
     ~Gl() {
         if (context.isValid() && context.makeCurrent(&surface)) {
-            for (Frame* f : {&frame, &shadow, &softer})
+            for (Frame* f : {&fine, &quick, &shadow, &softer})
                 f->reset();
             printed.clear();
             blank.reset();
@@ -234,14 +234,16 @@ GlPainter& GlPainter::shared() {
     return *painter;
 }
 
-QImage GlPainter::paint(const Scene& scene, const Camera& camera, const QSize& size, double ratio) {
+QImage GlPainter::paint(const Scene& scene, const Camera& camera, const QSize& size, double ratio,
+                        bool moving) {
     if (!usable() || size.isEmpty() || !gl_->context.makeCurrent(&gl_->surface))
         return {};
-    if (!gl_->frame || gl_->frame->size() != size) {
+    Gl::Frame& frame = moving ? gl_->quick : gl_->fine;
+    if (!frame || frame->size() != size) {
         QOpenGLFramebufferObjectFormat format;
-        format.setSamples(samples);
+        format.setSamples(moving ? 0 : samples);
         format.setAttachment(QOpenGLFramebufferObject::Depth);
-        gl_->frame = std::make_unique<QOpenGLFramebufferObject>(size, format);
+        frame = std::make_unique<QOpenGLFramebufferObject>(size, format);
     }
     auto* f = gl_->context.functions();
     f->glClearColor(0, 0, 0, 0);
@@ -266,7 +268,7 @@ QImage GlPainter::paint(const Scene& scene, const Camera& camera, const QSize& s
     if (any)
         gl_->castShadow(scene, middle, low.z(), span, camera.radius);
 
-    gl_->frame->bind();
+    frame->bind();
     f->glViewport(0, 0, size.width(), size.height());
     f->glClear(GL_COLOR_BUFFER_BIT | GL_DEPTH_BUFFER_BIT);
     f->glDisable(GL_DEPTH_TEST);
@@ -314,8 +316,8 @@ QImage GlPainter::paint(const Scene& scene, const Camera& camera, const QSize& s
 
     gl_->program.release();
     gl_->array.release();
-    QImage image = gl_->frame->toImage();
-    gl_->frame->release();
+    QImage image = frame->toImage();
+    frame->release();
     gl_->context.doneCurrent();
     image.setDevicePixelRatio(ratio);
     return image;

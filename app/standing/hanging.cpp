@@ -44,7 +44,7 @@ Vec3 Hanging::onFilm(int panel, const Vec2& p, double lift) const {
 }
 
 void Hanging::draw(Scene& scene, const std::function<QColor(const std::string&)>& marked) const {
-    const QColor twine("#6b5b45"), rim("#9aa9a6"), glass("#e4edeb");
+    const QColor twine("#6b5b45"), steel("#7d8388"), rim("#9aa9a6"), glass("#e4edeb");
     for (size_t i = 0; i < shapes_.size(); ++i) {
         const Span& s = case_.assembly.spans[i];
         const auto& line = shapes_[i].line;
@@ -53,7 +53,11 @@ void Hanging::draw(Scene& scene, const std::function<QColor(const std::string&)>
             const auto& [a0, a1] = line[k];
             const auto& [b0, b1] = line[k + 1];
             if (s.thread) {
-                scene.edges.push_back({a0, b0, mark.isValid() ? mark : twine, 1.4, false});
+                scene.edges.push_back({a0, b0,
+                                       mark.isValid() ? mark
+                                       : s.wire       ? steel
+                                                      : twine,
+                                       1.4, false});
                 continue;
             }
             Face f;

@@ -30,7 +30,7 @@ std::optional<Laid> LaidDrag::selected() const {
     const std::string id = session_.selection().structure().toStdString();
     if (id.empty() || !session_.snapshot() || !session_.current())
         return {};
-    return laidOf(*session_.snapshot()->folded, id);
+    return laidOf(*session_.snapshot()->folded, id, &session_.snapshot()->upright);
 }
 
 QPointF LaidDrag::handle(const StandingView& view, const Case& c, const Laid& l, int which) {
@@ -47,10 +47,13 @@ bool LaidDrag::press(const QPointF& pixel) {
     std::optional<Hold> hold;
     if (between(pixel, handle(view_, *folded, *laid, 4)) < near)
         hold = Hold::Knob;
-    for (int i = 0; i < 4; ++i)
+    for (int i = 0; i < 4 && !laid->pattern; ++i)
         if (between(pixel, handle(view_, *folded, *laid, i)) < near)
             hold = Hold::Corner;
-    if (!hold) {
+    if (laid->pattern) { // by its middle alone: a mat is what the view is turned by as well
+        if (between(pixel, view_.pixelOf(hostOf(*folded, *laid), laid->middle())) < 1.5 * near)
+            hold = Hold::Middle;
+    } else if (!hold) {
         const Vec2 off = at - laid->middle();
         const QString panel = view_.panelAt(pixel);
         const bool its = panel.toStdString() == hostOf(*folded, *laid) ||
@@ -91,9 +94,10 @@ void LaidDrag::move(const QPointF& pixel, bool fine) {
             for (auto& [name, m] : next.set)
                 (*d.setOf(start_.structure))[name] = m;
         },
-        hold_ == Hold::Middle   ? QObject::tr("Move it on its panel")
-        : hold_ == Hold::Corner ? QObject::tr("Make it another size")
-                                : QObject::tr("Turn it"),
+        start_.pattern && hold_ == Hold::Middle ? QObject::tr("Move its pattern")
+        : hold_ == Hold::Middle                 ? QObject::tr("Move it on its panel")
+        : hold_ == Hold::Corner                 ? QObject::tr("Make it another size")
+                                                : QObject::tr("Turn it"),
         "laid " + QString::fromStdString(start_.structure) + QString::number(int(hold_)));
 }
 
@@ -118,6 +122,10 @@ void LaidDrag::paint(QPainter& painter) const {
                   knob = handle(view_, c, *laid, 4);
     painter.drawLine(top, knob);
     painter.drawEllipse(knob, 5, 5);
+    if (laid->pattern) {
+        painter.drawEllipse(view_.pixelOf(hostOf(c, *laid), laid->middle()), 7, 7);
+        return;
+    }
     for (int i = 0; i < 4; ++i) {
         const QPointF at = handle(view_, c, *laid, i);
         painter.drawRect(QRectF(at - QPointF(4, 4), QSizeF(8, 8)));

@@ -15,8 +15,10 @@ class GlPainter {
     ~GlPainter();
     // False when this platform has no usable OpenGL; then only paintSoftly is left.
     bool usable() const;
-    // Draws the scene on a transparent ground; `size` in device pixels.
-    QImage paint(const Scene& scene, const Camera& camera, const QSize& size, double ratio);
+    // Draws the scene on a transparent ground; `size` in device pixels. While it is `moving` edges
+    // are not smoothed, which takes most of the time where there is no graphics card.
+    QImage paint(const Scene& scene, const Camera& camera, const QSize& size, double ratio,
+                 bool moving = false);
 
     // The one that all views share; made at the first call.
     static GlPainter& shared();

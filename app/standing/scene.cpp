@@ -2,6 +2,7 @@
 #include "app/look/theme.h"
 #include "app/standing/hanging.h"
 #include "core/assemble/assemble.h"
+#include "core/assembly/print_place.h"
 #include "core/structures/layers/words.h"
 #include <algorithm>
 #include <cmath>
@@ -12,7 +13,8 @@ namespace {
 constexpr double tabLift = 0.2; // mm: a tab is seen above the page it is glued to
 // A plain piece glued on: far enough that no edge below it is seen through it.
 constexpr double plateLift = 0.9;
-constexpr double printLift = 0.12; // mm: and what is printed above its paper
+constexpr double thinFoam = 0.8, setBack = 1.5; // mm: what is thinner is no pad; from the edge
+constexpr double printLift = 0.12;              // mm: and what is printed above its paper
 
 bool means(const std::string& chosen, const std::string& id) {
     return !chosen.empty() && chosen != "card" && (id == chosen || id.rfind(chosen + ".", 0) == 0);
@@ -51,10 +53,6 @@ bool isCrease(const Assembly& a, const Panel& panel, const Vec2& p, const Vec2& 
     return false;
 }
 
-} // namespace
-
-namespace {
-
 // How far each panel is drawn above the root's plane, mm: near a state in which everything lies
 // flat, panels that lie on one another come apart in their order, so that none is seen through the
 // other.
@@ -92,21 +90,14 @@ std::vector<double> liftsOf(const Case& c, const Pose& pose, const std::vector<F
     return lifts;
 }
 
-} // namespace
-
-namespace {
-
-// How the pattern of a panel's paper lies on it: upright as the card is displayed, the middle of a
-// tile in its middle, turned as its mat says.
+// The number of a panel's print in the scene, -1 of plain paper, and how it lies.
 struct Printing {
     int print = -1;
-    Vec2 right = Vec2(1, 0), up = Vec2(0, 1), middle = Vec2(0, 0);
-    double width = 1, height = 1;
+    PrintPlace place;
 
     Printing(const Case& c, const Known& known, size_t panel, Scene& scene) {
-        const Panel& p = c.assembly.panels[panel];
-        const Part& part = c.assembly.parts[size_t(p.part)];
-        const Stock& stock = stockOf(c.design, part);
+        const int part = c.assembly.panels[panel].part;
+        const Stock& stock = stockOf(c.design, c.assembly.parts[size_t(part)]);
         if (stock.pattern.empty() && stock.image.empty())
             return;
         const Print wanted = printOf(c.design, stock);
@@ -116,38 +107,9 @@ struct Printing {
         print = int(std::find(all.begin(), all.end(), wanted) - all.begin());
         if (print == int(all.size()))
             all.push_back(wanted);
-        width = wanted.width;
-        height = wanted.height;
-        up = known.upright && panel < known.upright->size() ? (*known.upright)[panel] : part.up;
-        const StructureSpec* s = c.design.structure(part.structure);
-        if (s && s->kind == "mat")
-            if (const auto turn = s->set.find("turn"); turn != s->set.end()) {
-                const double t = turn->second.inside();
-                up = Vec2(up.x() * std::cos(t) - up.y() * std::sin(t),
-                          up.x() * std::sin(t) + up.y() * std::cos(t));
-            }
-        right = rightOf(up);
-        Vec2 low(1e300, 1e300), high(-1e300, -1e300);
-        for (const Vec2& q : p.outline) {
-            low = low.cwiseMin(Vec2(right.dot(q), up.dot(q)));
-            high = high.cwiseMax(Vec2(right.dot(q), up.dot(q)));
-        }
-        middle = (low + high) / 2;
-        if (s && s->kind == "mat")
-            for (auto& [name, by] :
-                 {std::pair{"shift_right", &middle.x()}, {"shift_up", &middle.y()}})
-                if (const auto shift = s->set.find(name); shift != s->set.end())
-                    *by += shift->second.mm();
-    }
-    // In tiles, from the lower left corner of one.
-    Vec2 at(const Vec2& p) const {
-        return {(right.dot(p) - middle.x()) / width + 0.5, (up.dot(p) - middle.y()) / height + 0.5};
+        place = printPlace(c.design, c.assembly, part, wanted, known.upright);
     }
 };
-
-} // namespace
-
-namespace {
 
 // Where every panel is drawn on the table: what lies on something is lifted from it.
 std::vector<Rigid> drawnAt(const Case& c, const Pose& pose, const Rigid& stand,
@@ -187,6 +149,7 @@ class SceneMaker {
 
     void panel(size_t i);
     void words(const Hanging& hanging);
+    void foam();
     void slits();
     void creases();
     Scene& scene() { return scene_; }
@@ -245,7 +208,7 @@ void SceneMaker::panel(size_t i) {
         for (const Vec2& p : piece) {
             one.corners.push_back(at_[i].at(p));
             if (f.print >= 0)
-                one.tiles.push_back(printing.at(p));
+                one.tiles.push_back(printing.place.at(p));
         }
         scene_.faces.push_back(std::move(one));
     }
@@ -271,6 +234,39 @@ void SceneMaker::words(const Hanging& hanging) {
                     one.corners.push_back(placed(p));
                 scene_.faces.push_back(std::move(one));
             }
+    }
+}
+
+// The pads that hold what is raised, set back a little from its edge.
+void SceneMaker::foam() {
+    const QColor pad("#ece6d8");
+    for (const Join& j : a_.joins) {
+        if (std::fabs(j.place.shift.z()) < thinFoam || !traitsOf(j.kind).sticks)
+            continue;
+        const Panel& held = a_.panels[size_t(j.tab)];
+        const auto foot = [&](const Vec2& p) {
+            Vec3 below = j.place.at(p);
+            below.z() = 0;
+            return at_[size_t(j.landing)] * below;
+        };
+        for (const Ring& zone : adhesiveOf(a_, j))
+            for (const Ring& ring :
+                 drawnIn(zone, j.adhesive.empty() ? held.apertures : std::vector<Ring>{}, setBack))
+                for (size_t k = 0; k < ring.size(); ++k) {
+                    const Vec2 &p = ring[k], &q = ring[(k + 1) % ring.size()];
+                    Face f;
+                    f.panel = j.tab;
+                    f.corners = {at_[size_t(j.tab)].at(p), at_[size_t(j.tab)].at(q), foot(q),
+                                 foot(p)};
+                    const Vec3 out =
+                        (f.corners[1] - f.corners[0]).cross(Vec3(f.corners[3] - f.corners[0]));
+                    if (out.norm() < 1e-9)
+                        continue;
+                    f.normal = out.normalized();
+                    f.face = shaded(pad, f.normal);
+                    f.back = shaded(pad, -f.normal);
+                    scene_.faces.push_back(std::move(f));
+                }
     }
 }
 
@@ -318,6 +314,7 @@ Scene sceneOf(const Case& c, const Pose& pose, Posture stance, const SceneMarks&
     for (size_t i = 0; i < c.assembly.panels.size(); ++i)
         maker.panel(i);
     maker.words(hanging);
+    maker.foam();
     hanging.draw(maker.scene(), [&](const std::string& id) {
         return means(marks.selected, id) ? theme().accent : QColor();
     });

@@ -30,7 +30,9 @@ StandingPane::StandingPane(Session& session, QWidget& window)
     opening_->setAlignment(Qt::AlignRight);
     row->addWidget(opening_);
     column->addWidget(view_, 1);
-    column->addWidget(new OpeningStrip(session));
+    auto* strip = new OpeningStrip(session);
+    connect(strip, &OpeningStrip::scrubbing, view_, &StandingView::setMoving);
+    column->addWidget(strip);
     connect(&session_, &Session::openingChanged, this, &StandingPane::showOpening);
     connect(&session_, &Session::snapshotChanged, this, &StandingPane::showOpening);
     connect(opening_, &QLineEdit::editingFinished, this, &StandingPane::takeOpening);

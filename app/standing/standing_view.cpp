@@ -8,6 +8,7 @@
 #include "core/edit/grip.h"
 #include "core/prove/saying.h"
 #include "core/structures/family.h"
+#include "core/structures/in_names.h"
 #include <QDragEnterEvent>
 #include <QKeyEvent>
 #include <QMimeData>
@@ -130,7 +131,8 @@ void StandingView::paintEvent(QPaintEvent*) {
         painter.setPen(theme().stop);
         painter.drawText(QRectF(rect()).adjusted(24, 24, -24, -24),
                          Qt::AlignHCenter | Qt::AlignTop | Qt::TextWordWrap,
-                         tr("This card cannot be made: %1").arg(QString::fromStdString(p->text())));
+                         tr("This card cannot be made: %1")
+                             .arg(QString::fromStdString(inNames(session_.design(), p->text()))));
     }
     if (!session_.snapshot())
         return;
@@ -151,7 +153,7 @@ void StandingView::paintEvent(QPaintEvent*) {
     const double ratio = devicePixelRatioF();
     QImage image;
     if (painted_)
-        image = GlPainter::shared().paint(scene, camera, size() * ratio, ratio);
+        image = GlPainter::shared().paint(scene, camera, size() * ratio, ratio, moving_);
     if (image.isNull())
         paintSoftly(painter, scene, camera, size());
     else
@@ -378,6 +380,12 @@ void StandingView::dragHandle(const QPointF& to) {
                      "handle " + QString::fromStdString(chosen.structure + chosen.parameter));
 }
 
+void StandingView::setMoving(bool moving) {
+    if (moving_ != moving)
+        update(); // at rest it is drawn once more, finely
+    moving_ = moving;
+}
+
 void StandingView::mousePressEvent(QMouseEvent* e) {
     setFocus();
     last_ = pressed_ = e->position();
@@ -470,6 +478,7 @@ void StandingView::mouseMoveEvent(QMouseEvent* e) {
         setCursor(Qt::CrossCursor);
         return pointAt(e->position());
     }
+    setMoving(e->buttons() && drag_ != Drag::None);
     if (drag_ == Drag::Handle)
         return dragHandle(e->position());
     if (drag_ == Drag::Laid)
@@ -493,6 +502,7 @@ void StandingView::mouseMoveEvent(QMouseEvent* e) {
 }
 
 void StandingView::mouseReleaseEvent(QMouseEvent* e) {
+    setMoving(false);
     const QPointF moved = e->position() - pressed_;
     if (std::hypot(moved.x(), moved.y()) < 4) { // a click
         if (drag_ == Drag::Handle)

@@ -29,6 +29,9 @@ class StandingView : public QWidget {
     // The point of a panel's plane under a pixel, in its part's flat coordinates.
     Vec2 flatAt(const std::string& panel, const QPointF& pixel) const;
 
+    // A hand moves it: frames come faster and coarser until it rests.
+    void setMoving(bool moving);
+
   protected:
     void paintEvent(QPaintEvent*) override;
     void mousePressEvent(QMouseEvent*) override;
@@ -69,6 +72,7 @@ class StandingView : public QWidget {
     Vec3 handleAt_{0, 0, 0};      // where they were, in the frame of the pose
     QString handleOf_;
     bool panels_ = false;
+    bool moving_ = false;
     bool painted_ = false; // the first picture is painted without waiting for OpenGL
     QString framedFor_;
     bool framed_ = true; // nobody has walked round it since it was framed

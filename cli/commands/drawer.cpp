@@ -8,7 +8,7 @@
 namespace hl::cli {
 namespace {
 
-struct Given {
+struct DrawerGiven {
     std::string file, design, csvIn, csvOut;
     std::vector<std::string> adds;
     bool fresh = false, json = false, force = false;
@@ -100,13 +100,14 @@ std::string told(const Workshop& w) {
            (d.board.school == School::OneFace ? ", all from the face\n" : ", from both faces\n");
     out += "machine: mat " + numberText(d.machine.width, 1) + " x " +
            numberText(d.machine.height, 1) + " mm\n";
+    out += "printer: leaves " + numberText(d.printer.margin, 1) + " mm free all round\n";
     for (const Adhesive& a : d.adhesives)
         out += a.name + ": " + numberText(a.thickness, 2) + " mm" +
                (a.minutes > 0 ? ", set after " + numberText(a.minutes, 0) + " min\n" : "\n");
     return out;
 }
 
-int drawer(const Given& g) {
+int drawer(const DrawerGiven& g) {
     Workshop w;
     bool changed = false;
     if (g.fresh) {
@@ -177,7 +178,7 @@ int drawer(const Given& g) {
 } // namespace
 
 Run declareDrawer(CLI::App& options) {
-    auto given = std::make_shared<Given>();
+    auto given = std::make_shared<DrawerGiven>();
     options.add_option("FILE", given->file, "the workshop's file")->required();
     options.add_flag("--new", given->fresh, "makes one");
     options.add_option("--for", given->design,

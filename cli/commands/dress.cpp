@@ -3,6 +3,7 @@
 #include "cli/common.h"
 #include "core/assemble/assemble.h"
 #include "core/assembly/adhesive.h"
+#include "core/dress/drawing.h"
 #include "core/edit/edit.h"
 #include "core/measure/number.h"
 #include "core/prove/room.h"
@@ -11,8 +12,9 @@
 namespace hl::cli {
 namespace {
 
-struct Given {
-    std::string file, panel, what, scheme = "station", step, paper, name, side, text, face, like;
+struct DressGiven {
+    std::string file, panel, what, scheme = "station", step, paper, name, side, text, face, like,
+                                   drawing;
     std::vector<std::string> sets, leave;
     double height = 30;
     bool all = false;
@@ -37,7 +39,7 @@ Result<std::string> paperOf(Design& d, const std::string& word) {
                    "use one of: " + known + "; or a pattern: " + knownTiles()};
 }
 
-int dressAll(const Given& g, const Design& d, std::optional<Measure> step) {
+int dressAll(const DressGiven& g, const Design& d, std::optional<Measure> step) {
     const Scheme* s = scheme(g.scheme);
     if (!s)
         return refuse(
@@ -67,7 +69,7 @@ int dressAll(const Given& g, const Design& d, std::optional<Measure> step) {
 }
 
 // What is a structure of its own: a topper, words, film, thread.
-int addOne(const Given& g, Design d) {
+int addOne(const DressGiven& g, Design d) {
     std::map<std::string, std::string> measures;
     for (const std::string& s : g.sets) {
         const size_t equals = s.find('=');
@@ -89,8 +91,19 @@ int addOne(const Given& g, Design d) {
     auto now = assemble(d);
     if (!now)
         return refuse(now.problem());
-    auto added = topper ? layTopper(d, Case(d, *now), g.panel, measures, told)
-                        : addStructure(d, g.what, g.panel, measures, {}, {}, told);
+    std::string svg;
+    if (!g.drawing.empty()) {
+        if (!topper)
+            return refuse({"--drawing", "a drawing is put on as a topper", "say topper"});
+        auto text = readFile(g.drawing);
+        if (!text)
+            return refuse(text.problem());
+        svg = *text;
+    }
+    auto added = !g.drawing.empty()
+                     ? layDrawing(d, Case(d, *now), g.panel, g.drawing, svg, measures, told)
+                 : topper ? layTopper(d, Case(d, *now), g.panel, measures, told)
+                          : addStructure(d, g.what, g.panel, measures, {}, {}, told);
     if (!added)
         return refuse(added.problem());
     if (const auto made = assemble(added->first); made && topper)
@@ -102,7 +115,7 @@ int addOne(const Given& g, Design d) {
 }
 
 // A mat goes on the panel or replaces the paper of the topmost; a layer goes on top.
-int dressOne(const Given& g, Design d, std::optional<Measure> step) {
+int dressOne(const DressGiven& g, Design d, std::optional<Measure> step) {
     if (g.what == "like") {
         auto next = dressLike(d, g.panel, g.like);
         return next ? keep(*next, g.file) : refuse(next.problem());
@@ -139,7 +152,7 @@ int dressOne(const Given& g, Design d, std::optional<Measure> step) {
 }
 
 // The largest free rectangle of a page becomes a panel of plain paper.
-int writingPanel(const Given& g, Design d) {
+int writingPanel(const DressGiven& g, Design d) {
     auto made = assemble(d);
     if (!made)
         return refuse(made.problem());
@@ -174,7 +187,7 @@ int writingPanel(const Given& g, Design d) {
     return refuse({g.panel, "there is no room to write", "name a page with 30 x 20 mm free"});
 }
 
-int dress(const Given& g) {
+int dress(const DressGiven& g) {
     auto d = loadDesign(g.file);
     if (!d)
         return refuse(d.problem());
@@ -224,7 +237,7 @@ int papers(bool json) {
 } // namespace
 
 Run declareDress(CLI::App& options) {
-    auto g = std::make_shared<Given>();
+    auto g = std::make_shared<DressGiven>();
     options.add_option("FILE", g->file)->required();
     options.add_option("PANEL", g->panel,
                        "the panel, such as card.page-left; of film and thread the fold");
@@ -248,6 +261,8 @@ Run declareDress(CLI::App& options) {
     options.add_option("--name", g->name, "what it is called");
     options.add_option("--text", g->text, "of words, of a film, of the banners of a thread");
     options.add_option("--typeface", g->face, "of the words");
+    options.add_option("--drawing", g->drawing,
+                       "an SVG file as a topper, cut out along its outline in its own colours");
     options.add_option("--of", g->like, "the panel that it is to be like");
     options.add_option("--set", g->sets, "measures, such as left=0")->allow_extra_args(true);
     return [g] { return dress(*g); };

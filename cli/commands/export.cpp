@@ -33,6 +33,7 @@ int exportParts(const std::string& path, const std::string& to, bool machine, bo
     auto format = readSheetFormat(sheet, d->units);
     if (!format)
         return refuse(format.problem().in("--sheet"));
+    format->margin = bench->workshop.drawer.printer.margin;
     auto made = assemble(*d);
     if (!made)
         return refuse(made.problem());
@@ -50,11 +51,11 @@ int exportParts(const std::string& path, const std::string& to, bool machine, bo
 } // namespace
 
 Run declareExport(CLI::App& options) {
-    struct Given {
+    struct ExportGiven {
         std::string file, to, sheet = "a4", out, drawer;
         bool force = false, machine = false, dashed = false;
     };
-    auto given = std::make_shared<Given>();
+    auto given = std::make_shared<ExportGiven>();
     std::vector<std::string> formats;
     for (auto& e : exporters())
         if (e.what != Exports::Report &&

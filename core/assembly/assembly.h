@@ -99,6 +99,7 @@ struct Join {
 struct Span {
     std::string id, name, structure; // as what it belongs to is called
     bool thread = false;
+    bool wire = false; // of a thread: it is stiff, and stands up in an arch instead of hanging
     // What its ends lie on, and the line in whose middle each of them leaves it, in the flat
     // coordinates of that panel; of a thread the line is a point.
     int panels[2] = {0, 0};

@@ -1,5 +1,6 @@
 #include "core/edit/laid.h"
 #include "core/assemble/assemble.h"
+#include "core/assembly/print_place.h"
 #include "core/structures/family.h"
 #include <algorithm>
 #include <cmath>
@@ -28,7 +29,7 @@ Others othersOn(const Case& c, const Laid& l, int axis) {
         if (s.id == l.structure)
             continue;
         const auto other = laidOf(c, s.id);
-        if (!other || other->host != l.host)
+        if (!other || other->pattern || other->host != l.host)
             continue;
         const double at = axis ? other->along : other->across, half = halfOf(*other)[axis];
         out.stretches.emplace_back(at - half, at + half);
@@ -77,7 +78,22 @@ double ruled(double v, Unit unit) {
     return std::round(v / step) * step;
 }
 
+// A pattern goes by the ruler's steps, and home to the middle.
+Dragged shift(const Case& c, const Laid& start, const Vec2& by, double reach, bool fine) {
+    Dragged out;
+    const double wanted[2] = {start.across + by.dot(start.right), start.along + by.dot(start.up)};
+    for (int axis = 0; axis < 2; ++axis) {
+        const double at = fine                               ? wanted[axis]
+                          : std::fabs(wanted[axis]) <= reach ? 0
+                                                             : ruled(wanted[axis], c.design.units);
+        out.set[axis ? "shift_up" : "shift_right"] = Measure::fromMm(at);
+    }
+    return out;
+}
+
 Dragged place(const Case& c, const Laid& start, const Vec2& by, double reach, bool fine) {
+    if (start.pattern)
+        return shift(c, start, by, reach, fine);
     Dragged out;
     const Vec2 wanted(start.across + by.dot(start.right), start.along + by.dot(start.up));
     for (int axis = 0; axis < 2; ++axis) {
@@ -128,7 +144,7 @@ Dragged size(const Case& c, const Laid& start, const Vec2& to, double reach, boo
 
 Dragged turn(const Laid& start, const Vec2& from, const Vec2& to, bool fine) {
     const Vec2 a = from - start.middle(), b = to - start.middle();
-    double now = start.turn + std::atan2(leftOf(a).dot(b), a.dot(b));
+    double now = start.turn + start.turned + std::atan2(leftOf(a).dot(b), a.dot(b));
     now = std::remainder(now, 2 * pi);
     const double even = std::round(now / turnsBy) * turnsBy;
     if (!fine)
@@ -150,8 +166,47 @@ Vec2 Laid::corner(int i) const {
 
 Vec2 Laid::knob(double beyond) const { return middle() + (height / 2 + beyond) * leftOf(way()); }
 
-std::optional<Laid> laidOf(const Case& c, const std::string& id) {
+namespace {
+
+// The tile in the middle of a mat, if its paper is printed.
+std::optional<Laid> patternOf(const Case& c, const std::string& id,
+                              const std::vector<Vec2>* upright) {
+    const int part = c.assembly.part(id);
+    const auto values = measuresOf(c.design, id);
+    if (part < 0 || !values)
+        return {};
+    const Part& own = c.assembly.parts[static_cast<size_t>(part)];
+    const Print print = printOf(c.design, stockOf(c.design, own));
+    if (print.plain() || print.width <= 0)
+        return {};
+    const PrintPlace at = printPlace(c.design, c.assembly, part, print, upright);
+    Laid out;
+    out.structure = id;
+    out.host = own.panels.front();
+    out.pattern = true;
+    out.right = at.right;
+    out.up = at.up;
+    out.across = values->at("shift_right");
+    out.along = values->at("shift_up");
+    out.origin = (at.middle.x() - out.across) * at.right + (at.middle.y() - out.along) * at.up;
+    out.turned = values->at("turn");
+    // As large as a tile, but not larger than what is seen of it.
+    Vec2 low(1e300, 1e300), high(-1e300, -1e300);
+    for (const Vec2& p : c.assembly.panels[static_cast<size_t>(out.host)].outline) {
+        low = low.cwiseMin(Vec2(at.right.dot(p), at.up.dot(p)));
+        high = high.cwiseMax(Vec2(at.right.dot(p), at.up.dot(p)));
+    }
+    out.width = out.size.x() = std::min(print.width, high.x() - low.x());
+    out.height = out.size.y() = std::min(print.height, high.y() - low.y());
+    return out;
+}
+
+} // namespace
+
+std::optional<Laid> laidOf(const Case& c, const std::string& id, const std::vector<Vec2>* upright) {
     const StructureSpec* s = c.design.structure(id);
+    if (s && s->kind == "mat")
+        return patternOf(c, id, upright);
     if (!s || (s->kind != "topper" && s->kind != "words"))
         return {};
     const int host = c.assembly.panel(s->on);
@@ -199,6 +254,8 @@ Dragged dragLaid(const Case& c, const Laid& start, Hold hold, const Vec2& from, 
                  double reach, bool fine) {
     switch (hold) {
     case Hold::Corner:
+        if (start.pattern) // a tile is as large as its paper says
+            break;
         return size(c, start, to, reach, fine);
     case Hold::Knob:
         return turn(start, from, to, fine);

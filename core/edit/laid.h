@@ -1,5 +1,6 @@
 // What is laid on a panel and dragged there: toppers and words, by their middle, a corner or the
-// knob that turns them. Places are flat coordinates of the panel they lie on, mm.
+// knob that turns them; and the pattern of a mat, by the middle of a tile or the knob. Places are
+// flat coordinates of the panel they lie on, mm.
 #pragma once
 #include "core/fold/case.h"
 #include <optional>
@@ -14,6 +15,10 @@ struct Laid {
     double across = 0, along = 0, turn = 0; // its middle in mm, and its turn to the left in radians
     double width = 0, height = 0;           // of its box, before it is turned
     bool sized = false;                     // both of them can be set
+    // The pattern of a mat: its box is a tile, along `right` and `up`, which are the pattern's own,
+    // and `turn` is nought; `turned` is what the mat says.
+    bool pattern = false;
+    double turned = 0;
 
     Vec2 middle() const { return origin + across * right + along * up; }
     Vec2 way() const;               // of its own width
@@ -21,8 +26,10 @@ struct Laid {
     Vec2 knob(double beyond) const; // above the middle of its upper edge
 };
 
-// A structure as it is laid; nothing where it is of another kind or not in that case.
-std::optional<Laid> laidOf(const Case& folded, const std::string& structure);
+// A structure as it is laid; nothing where it is of another kind or not in that case. `upright` as
+// for printPlace.
+std::optional<Laid> laidOf(const Case& folded, const std::string& structure,
+                           const std::vector<Vec2>* upright = nullptr);
 
 // What it is held by: its middle, one of its corners, the knob.
 enum class Hold { Middle, Corner, Knob };

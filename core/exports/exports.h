@@ -23,6 +23,7 @@ struct ExportInput {
     const std::vector<Vec2>* upright = nullptr;
     std::shared_ptr<const Pixels> seen = nullptr; // the finished card, as it will look
     bool dashed = false;                          // scores for a machine as rows of short cuts
+    PrintedArea printed = {};                     // patterns on printed sheets; none: lines alone
 };
 
 // One file or several, by what their names end in after the one the maker chose ("-2"), and what

@@ -4,6 +4,7 @@
 #include "core/design/design.h"
 #include "core/exports/writers.h"
 #include "core/fold/case.h"
+#include "core/fold/span.h"
 #include <algorithm>
 #include <array>
 #include <cmath>
@@ -78,6 +79,62 @@ Json colourOf(const std::string& hex) {
     return out;
 }
 
+const Vec3 down(0, 0, -1); // in the frame of a pose, whose z is up
+
+// What hangs on threads is put where it hangs.
+void hang(Pose& pose, const Assembly& a) {
+    for (const Span& s : a.spans) {
+        if (s.hung.empty())
+            continue;
+        const SpanShape shape = shapeOf(pose, s, down);
+        for (size_t k = 0; k < s.hung.size(); ++k)
+            pose.panels[static_cast<size_t>(s.hung[k])] =
+                placeOn(shape, s,
+                        (static_cast<double>(k) + 0.5) / static_cast<double>(s.hung.size()), down);
+    }
+}
+
+// Both edges of a film, of a thread its line: what a mesh is made of.
+std::vector<float> placesOf(const Pose& pose, const Span& s) {
+    std::vector<float> out;
+    for (auto& [first, second] : shapeOf(pose, s, down).line)
+        for (const Vec3& p : s.thread ? std::vector{first} : std::vector{first, second})
+            for (double v : {p.x(), p.y(), p.z()})
+                out.push_back(static_cast<float>(v));
+    return out;
+}
+
+// A film or thread bends, so that it is a mesh with the shape of every pose to go over to.
+Json bendingMesh(const Span& s, const Pose& shown, const std::vector<Pose>& poses,
+                 const Json& material, Buffer& buffer) {
+    constexpr int lineStrip = 3;
+    const std::vector<float> places = placesOf(shown, s);
+    Json primitive = {{"attributes", {{"POSITION", buffer.add(places, 3, "VEC3", true)}}}};
+    if (s.thread) {
+        primitive["mode"] = lineStrip;
+    } else {
+        std::vector<std::uint32_t> corners;
+        for (std::uint32_t k = 0; k + 3 < places.size() / 3; k += 2)
+            for (std::uint32_t v : {k, k + 1, k + 2, k + 1, k + 3, k + 2})
+                corners.push_back(v);
+        primitive["indices"] = buffer.add(corners);
+    }
+    if (!material.is_null())
+        primitive["material"] = material;
+    Json weights = Json::array();
+    for (const Pose& p : poses) {
+        std::vector<float> off = placesOf(p, s);
+        for (size_t i = 0; i < off.size(); ++i)
+            off[i] -= places[i];
+        primitive["targets"].push_back({{"POSITION", buffer.add(off, 3, "VEC3", true)}});
+        weights.push_back(0.0);
+    }
+    Json mesh = {{"primitives", Json::array({primitive})}};
+    if (!poses.empty())
+        mesh["weights"] = weights;
+    return mesh;
+}
+
 } // namespace
 
 Result<Exported> writeModel(const ExportInput& in) {
@@ -91,13 +148,18 @@ Result<Exported> writeModel(const ExportInput& in) {
                  {"scenes", Json::array({{{"nodes", Json::array({0})}}})}};
     Buffer buffer(file);
     file["materials"] = Json::array();
-    for (const Stock& s : c.design.stocks)
-        file["materials"].push_back({{"name", s.name},
-                                     {"doubleSided", true},
-                                     {"pbrMetallicRoughness",
-                                      {{"baseColorFactor", colourOf(s.face)},
-                                       {"metallicFactor", 0.0},
-                                       {"roughnessFactor", 0.9}}}});
+    for (const Stock& s : c.design.stocks) {
+        Json colour = colourOf(s.face);
+        Json material = {{"name", s.name}, {"doubleSided", true}};
+        if (s.clear) {
+            colour[3] = 0.3;
+            material["alphaMode"] = "BLEND";
+        }
+        material["pbrMetallicRoughness"] = {{"baseColorFactor", colour},
+                                            {"metallicFactor", 0.0},
+                                            {"roughnessFactor", s.clear ? 0.1 : 0.9}};
+        file["materials"].push_back(material);
+    }
     // Millimetres to metres; what is up out of the table is y.
     Json card = {{"name", c.design.title},
                  {"scale", {0.001, 0.001, 0.001}},
@@ -106,15 +168,19 @@ Result<Exported> writeModel(const ExportInput& in) {
     file["nodes"] = Json::array({card});
     file["meshes"] = Json::array();
     const double shown = std::clamp(a.display.at, c.first(), c.last());
-    const Pose pose = poseAt(c.linkage, c.motion, shown);
+    Pose pose = poseAt(c.linkage, c.motion, shown);
+    hang(pose, a);
+    std::vector<Pose> poses = c.poses;
+    for (Pose& p : poses)
+        hang(p, a);
     std::vector<float> times;
-    for (size_t k = 0; k < c.poses.size(); ++k)
+    for (size_t k = 0; k < poses.size(); ++k)
         times.push_back(
             static_cast<float>(3.0 * static_cast<double>(k) /
-                               std::max<double>(1, static_cast<double>(c.poses.size() - 1))));
+                               std::max<double>(1, static_cast<double>(poses.size() - 1))));
     Json animation = {
         {"name", "Opening"}, {"channels", Json::array()}, {"samplers", Json::array()}};
-    const int clock = c.poses.size() > 1 ? buffer.add(times, 1, "SCALAR", true) : -1;
+    const int clock = poses.size() > 1 ? buffer.add(times, 1, "SCALAR", true) : -1;
     for (size_t i = 0; i < a.panels.size(); ++i) {
         const Panel& panel = a.panels[i];
         std::vector<float> places;
@@ -152,7 +218,7 @@ Result<Exported> writeModel(const ExportInput& in) {
             continue;
         std::vector<float> shifts, turns;
         std::array<double, 4> before{0, 0, 0, 1};
-        for (const Pose& p : c.poses) {
+        for (const Pose& p : poses) {
             for (double v : {p.panels[i].shift.x(), p.panels[i].shift.y(), p.panels[i].shift.z()})
                 shifts.push_back(static_cast<float>(v));
             std::array<double, 4> q = turnOf(p.panels[i]);
@@ -172,6 +238,31 @@ Result<Exported> writeModel(const ExportInput& in) {
             animation["samplers"].push_back(
                 {{"input", clock}, {"output", output}, {"interpolation", "LINEAR"}});
         }
+    }
+    for (const Span& s : a.spans) {
+        const int part = a.part(s.structure);
+        const Stock* stock =
+            part < 0 ? nullptr : &stockOf(c.design, a.parts[static_cast<size_t>(part)]);
+        const auto material =
+            stock ? static_cast<size_t>(stock - c.design.stocks.data()) : c.design.stocks.size();
+        const size_t node = file["nodes"].size();
+        file["nodes"].push_back(
+            {{"name", s.name.empty() ? s.id : s.name}, {"mesh", file["meshes"].size()}});
+        file["nodes"][0]["children"].push_back(node);
+        const std::vector<Pose> targets = clock < 0 ? std::vector<Pose>{} : poses;
+        file["meshes"].push_back(bendingMesh(
+            s, pose, targets, material < c.design.stocks.size() ? Json(material) : Json(), buffer));
+        if (clock < 0)
+            continue;
+        std::vector<float> weights;
+        for (size_t k = 0; k < poses.size(); ++k)
+            for (size_t i = 0; i < poses.size(); ++i)
+                weights.push_back(i == k ? 1.0f : 0.0f);
+        animation["channels"].push_back({{"sampler", animation["samplers"].size()},
+                                         {"target", {{"node", node}, {"path", "weights"}}}});
+        animation["samplers"].push_back({{"input", clock},
+                                         {"output", buffer.add(weights, 1, "SCALAR")},
+                                         {"interpolation", "LINEAR"}});
     }
     if (clock >= 0)
         file["animations"] = Json::array({animation});

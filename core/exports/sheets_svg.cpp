@@ -6,7 +6,7 @@
 namespace hl {
 
 std::vector<Sheet> sheetsOf(const ExportInput& in, std::vector<std::string>& remarks) {
-    std::vector<Sheet> sheets = layOut(in.design, in.assembly, in.format);
+    std::vector<Sheet> sheets = layOut(in.design, in.assembly, in.format, in.printed);
     for (const Sheet& s : sheets)
         if (s.oversize)
             remarks.push_back(in.assembly.parts[static_cast<size_t>(s.parts.front())].name +

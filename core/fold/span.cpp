@@ -70,7 +70,7 @@ SpanShape shapeOf(const Pose& pose, const Span& span, const Vec3& down, int step
     const Vec3 along = chord > straight ? Vec3((b - a) / chord) : Vec3(first.turn.col(0));
     SpanShape out;
     out.apart = chord;
-    Vec3 way = down;
+    Vec3 way = span.wire ? Vec3(-down) : down;
     if (!span.thread) {
         way = first.turn.col(2) + second.turn.col(2);
         if (!span.face)

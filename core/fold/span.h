@@ -1,5 +1,5 @@
 // How a strip of film or a thread lies between its ends in a pose: film bows in an arc of a circle,
-// thread hangs down in a parabola.
+// thread hangs down in a parabola, wire stands up in one.
 #pragma once
 #include "core/fold/motion.h"
 

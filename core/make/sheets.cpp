@@ -7,7 +7,7 @@
 namespace hl {
 namespace {
 
-constexpr double margin = 7, gap = 4, footer = 13; // mm
+constexpr double gap = 4, bar = 6; // mm between parts; what the check bar takes
 
 struct Spot {
     int pattern;
@@ -26,13 +26,13 @@ Vec2 sizeOf(const Pattern& p, bool turned) {
 
 // One sheet being filled: rows from the top down.
 struct Filling {
-    double width, height;
+    double width, height, margin;
     bool oversize = false;
     std::string paper; // its name
     std::vector<Row> rows;
     std::vector<Spot> spots;
 
-    double floor() const { return footer; }
+    double floor() const { return margin + bar; }
     bool place(int index, const Pattern& p) {
         for (bool turned : {false, true}) {
             const Vec2 s = sizeOf(p, turned);
@@ -78,9 +78,9 @@ bool shrinkToRoom(Caption& c) {
     return name || (c.words.size >= smallest && c.room.y() > 12);
 }
 
-void addCheckBar(Sheet& s) {
-    auto bar = [&](double x, double length, int ticks, const std::string& text) {
-        const double y = 5;
+void addCheckBar(Sheet& s, double margin) {
+    auto ruler = [&](double x, double length, int ticks, const std::string& text) {
+        const double y = std::max(margin - 2, 1.0);
         s.strokes.push_back(drawn(Line::Check, {{x, y}, {x + length, y}}, false, "check"));
         for (int i = 0; i <= ticks; ++i) {
             const double t = x + length * i / ticks;
@@ -89,9 +89,10 @@ void addCheckBar(Sheet& s) {
         }
         s.captions.push_back({labelled({x + length + 8, y}, text, 2.6)});
     };
-    bar(margin, 50, 5, "50 mm");
-    bar(margin + 70, 50.8, 8, "2 in");
-    s.captions.push_back({labelled({s.width - margin - 30, 5}, s.title, 2.6)});
+    ruler(margin, 50, 5, "50 mm");
+    ruler(margin + 70, 50.8, 8, "2 in");
+    s.captions.push_back(
+        {labelled({s.width - margin - 30, std::max(margin - 2, 1.0)}, s.title, 2.6)});
 }
 
 } // namespace
@@ -119,6 +120,15 @@ Picture pictureOf(const Sheet& sheet) {
     out.height = sheet.height;
     out.caption = sheet.title;
     auto down = [&](const Vec2& p) { return Vec2(p.x(), sheet.height - p.y()); };
+    for (Image m : sheet.prints) {
+        m.at = down(m.at);
+        for (Vec2* way : {&m.across, &m.down})
+            way->y() = -way->y();
+        for (Ring& ring : m.clip)
+            for (Vec2& p : ring)
+                p = down(p);
+        out.items.push_back(std::move(m));
+    }
     for (Shape s : sheet.strokes) {
         for (Vec2& p : s.points)
             p = down(p);
@@ -132,7 +142,8 @@ Picture pictureOf(const Sheet& sheet) {
     return out;
 }
 
-std::vector<Sheet> layOut(const Design& design, const Assembly& a, const SheetFormat& format) {
+std::vector<Sheet> layOut(const Design& design, const Assembly& a, const SheetFormat& format,
+                          const PrintedArea& printed) {
     const std::vector<Pattern> patterns = patternsOf(design, a);
     std::vector<int> order(patterns.size());
     std::iota(order.begin(), order.end(), 0);
@@ -148,16 +159,17 @@ std::vector<Sheet> layOut(const Design& design, const Assembly& a, const SheetFo
         };
         if (std::any_of(fillings.begin(), fillings.end(), fits))
             continue;
-        Filling upright{format.width, format.height, false, paper, {}, {}};
-        Filling lying{format.height, format.width, false, paper, {}, {}};
+        Filling upright{format.width, format.height, format.margin, false, paper, {}, {}};
+        Filling lying{format.height, format.width, format.margin, false, paper, {}, {}};
         if (upright.place(i, patterns[i])) {
             fillings.push_back(upright);
         } else if (lying.place(i, patterns[i])) {
             fillings.push_back(lying);
         } else {
             const Vec2 s = sizeOf(patterns[i], false);
+            const double m = format.margin;
             Filling own{
-                std::max(s.x() + 2 * margin, 160.0), s.y() + margin + footer, true, paper, {}, {}};
+                std::max(s.x() + 2 * m, 160.0), s.y() + 2 * m + bar, m, true, paper, {}, {}};
             own.place(i, patterns[i]);
             fillings.push_back(own);
         }
@@ -173,6 +185,23 @@ std::vector<Sheet> layOut(const Design& design, const Assembly& a, const SheetFo
         for (const Spot& spot : f.spots) {
             const Pattern& p = patterns[spot.pattern];
             s.parts.push_back(p.part);
+            if (auto pixels = printed ? printed(p.part, p.low, p.high) : nullptr) {
+                Image m;
+                m.pixels = std::move(pixels);
+                m.at = onSheet({p.low.x(), p.high.y()}, p, spot);
+                m.across = onSheet(p.high, p, spot) - m.at;
+                m.down = onSheet(p.low, p, spot) - m.at;
+                for (int panel : a.parts[p.part].panels) {
+                    const Panel& q = a.panels[panel];
+                    for (const auto& rings : {std::vector<Ring>{q.outline}, q.apertures})
+                        for (Ring ring : rings) {
+                            for (Vec2& v : ring)
+                                v = onSheet(v, p, spot);
+                            m.clip.push_back(std::move(ring));
+                        }
+                }
+                s.prints.push_back(std::move(m));
+            }
             for (Shape stroke : p.strokes) {
                 for (Vec2& q : stroke.points)
                     q = onSheet(q, p, spot);
@@ -187,7 +216,7 @@ std::vector<Sheet> layOut(const Design& design, const Assembly& a, const SheetFo
                     s.captions.push_back(caption);
             }
         }
-        addCheckBar(s);
+        addCheckBar(s, format.margin);
         sheets.push_back(s);
     }
     return sheets;

@@ -2,6 +2,7 @@
 #include "core/make/pattern.h"
 #include "core/make/score_plan.h"
 #include "core/measure/number.h"
+#include "core/prove/rounding.h"
 #include "core/prove/saying.h"
 #include "core/report/pictures.h"
 #include "core/report/plan_pictures.h"
@@ -57,8 +58,8 @@ BuildSheet::Section cutting(const BuildOrder& o, const std::vector<ListedPart>& 
         p.lines = cutLines(s, parts, d.units, trimmer);
         out.pieces.push_back(std::move(p));
     }
-    if (!out.pieces.empty())
-        out.pieces.push_back({"", std::nullopt, {trimmerCaution()}});
+    if (const auto cautions = cautionsOf(cuts, parts, trimmer); !cautions.empty())
+        out.pieces.push_back({"", std::nullopt, cautions});
     return out;
 }
 
@@ -66,7 +67,10 @@ BuildSheet::Section scoring(const BuildOrder& o, const std::vector<ListedPart>& 
     const Design& d = o.folded.design;
     const ScoringBoard board = o.drawer ? o.drawer->board : ScoringBoard();
     BuildSheet::Section out{"Score and fold", {}};
-    for (const BlankScores& b : planScores(parts, board, d.units)) {
+    const Ruler& ruler = o.folded.workshop.rulerFor(d.units);
+    const double finest = static_cast<double>(ruler.step) * 1e-6;
+    const std::vector<BlankScores> plan = planScores(parts, board, d.units);
+    for (const BlankScores& b : plan) {
         if (b.steps.empty())
             continue;
         Piece p;
@@ -75,7 +79,7 @@ BuildSheet::Section scoring(const BuildOrder& o, const std::vector<ListedPart>& 
         const Stock& stock = stockCalled(d, part.paper);
         p.picture =
             boardPicture(b, part, b.steps.size(), board, stock.face, stock.back, d.units, 80, 56);
-        std::string text = scoresText({b}, d.units, 0);
+        std::string text = scoresText({b}, d.units, finest);
         // The first line is the title again.
         for (size_t at = text.find('\n') + 1; at < text.size();) {
             const size_t end = text.find('\n', at);
@@ -88,6 +92,9 @@ BuildSheet::Section scoring(const BuildOrder& o, const std::vector<ListedPart>& 
             p.lines.push_back("As a line: " + panelsText(part.say, d.units));
         out.pieces.push_back(std::move(p));
     }
+    if (offMarks(plan, finest))
+        out.pieces.push_back(
+            {"", std::nullopt, {sayRounding(roundedTo(o.folded, ruler), o.folded)}});
     return out;
 }
 

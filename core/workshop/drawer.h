@@ -53,6 +53,10 @@ struct CuttingMachine {
     double allowance = 0;             // by which its blade cuts outside a line
 };
 
+struct Printer {
+    double margin = 7; // of a page that it cannot print on; a trimmer needs none
+};
+
 struct Adhesive {
     std::string name;
     double minutes = 0; // until it is set
@@ -64,6 +68,7 @@ struct Drawer {
     Trimmer trimmer;
     ScoringBoard board;
     CuttingMachine machine;
+    Printer printer;
     std::vector<Adhesive> adhesives = sampleAdhesives();
 
     static std::vector<Adhesive> sampleAdhesives();

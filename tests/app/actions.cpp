@@ -8,6 +8,7 @@
 #include "app/standing/standing_view.h"
 #include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
+#include "core/exports/exports.h"
 #include "core/structures/family.h"
 #include "tests/app/real_window.h"
 #include "tests/edit/square_net.h"
@@ -209,6 +210,16 @@ class ActionsOfTheWindow : public QObject, hl::test::RealWindow {
                     QVERIFY(other);
                     other->setCurrentIndex(int(NetLine::Valley));
                     QVERIFY(dialog->made());
+                    // Told apart by their dashes all lines are one kind; by layers they are two.
+                    auto* by = dialog->findChild<QComboBox*>("net-by");
+                    by->setCurrentIndex(int(LinesBy::Dashes));
+                    QVERIFY(dialog->findChild<QComboBox*>("net-layer-solid lines"));
+                    QVERIFY(!dialog->findChild<QComboBox*>("net-layer-middle"));
+                    by->setCurrentIndex(int(LinesBy::Layer));
+                    other = dialog->findChild<QComboBox*>("net-layer-middle");
+                    QVERIFY(other);
+                    other->setCurrentIndex(int(NetLine::Valley));
+                    QVERIFY(dialog->made());
                     dialog->findChild<QDialogButtonBox*>()->button(QDialogButtonBox::Ok)->click();
                 });
             },
@@ -232,9 +243,31 @@ class ActionsOfTheWindow : public QObject, hl::test::RealWindow {
             const QString path = dir_.filePath(id + "." + ending);
             const QString made =
                 ending == QString("csv") ? dir_.filePath(id + "-scores.csv") : path;
-            on(qPrintable(id), {[this, path] { answerFile(path); },
-                                [made] { QTRY_VERIFY(QFileInfo::exists(made)); }});
+            if (id != "export-machine")
+                on(qPrintable(id), {[this, path] { answerFile(path); },
+                                    [made] { QTRY_VERIFY(QFileInfo::exists(made)); }});
         }
+        // For a machine that cannot press: scores as dashes, which are many more lines.
+        on("export-machine",
+           {[this] { answerFile(dir_.filePath("machine.svg"), 2); },
+            [this] {
+                const QString made = dir_.filePath("machine.svg");
+                QTRY_VERIFY(QFileInfo::exists(made));
+                const auto lines = [&](bool dashed) {
+                    const QString path = dir_.filePath("compared.svg");
+                    ExportInput in{design(), session().snapshot()->folded->assembly,
+                                   sheetFormats().front()};
+                    in.dashed = dashed;
+                    if (!exportTo(path.toStdString(), *exporter("svg", Exports::Machine), in))
+                        return QByteArray("not written");
+                    QFile f(path);
+                    return f.open(QIODevice::ReadOnly) ? f.readAll() : QByteArray();
+                };
+                QFile f(made);
+                QVERIFY(f.open(QIODevice::ReadOnly));
+                const QByteArray dashed = f.readAll();
+                QVERIFY(dashed == lines(true) && dashed != lines(false));
+            }});
         on("palette", opens("palette"));
         on("keys", opens("key-sheet"));
         on("add-blank", {{}, [this] { QCOMPARE(design().parts.size(), size_t(1)); }});

@@ -62,6 +62,35 @@ class AdorningInTheWindow : public QObject, public DressRoom {
         search->clear();
     }
 
+    // The pattern of a mat is moved by the tile in its middle, in one step that is undone.
+    void aPatternIsMoved() {
+        Design d = office();
+        paperPrinting(d, *tile("brick"));
+        const std::string brick = d.stocks.back().id;
+        open(layMat(d, "card.page-left", brick, true, false)->first);
+        session().selection().choose("mat1");
+        StandingView& view = w_->standing();
+        const auto laid = [&] {
+            return *laidOf(*session().snapshot()->folded, "mat1", &session().snapshot()->upright);
+        };
+        const QPoint from = view.pixelOf("mat1.mat", laid().middle()).toPoint();
+        const QPoint to = view.pixelOf("mat1.mat", laid().middle() + Vec2(9, -14)).toPoint();
+        QTest::mousePress(&view, Qt::LeftButton, {}, from);
+        for (const QPoint& at : {(from + to) / 2, to}) {
+            QMouseEvent move(QEvent::MouseMove, at, view.mapToGlobal(at), Qt::NoButton,
+                             Qt::LeftButton, Qt::ControlModifier);
+            QApplication::sendEvent(&view, &move);
+        }
+        QTest::mouseRelease(&view, Qt::LeftButton, {}, to);
+        QVERIFY(settled());
+        const Vec2 moved = laid().across * laid().right + laid().along * laid().up;
+        QVERIFY2((moved - Vec2(9, -14)).norm() < 2,
+                 qPrintable(QString("%1 %2").arg(moved.x()).arg(moved.y())));
+        press("Ctrl+Z");
+        QVERIFY(settled());
+        QVERIFY(std::fabs(laid().across) < 1e-9 && std::fabs(laid().along) < 1e-9);
+    }
+
     // A topper is moved, made larger and turned with the mouse, each in one step that is undone.
     void aToppersHandles() {
         open(office());

@@ -67,6 +67,7 @@ class MakingInTheWindow : public QObject, public RealWindow {
         session().setWorkshop({});
         QVERIFY(settled());
         QSettings().remove("made");
+        QSettings().remove("wishes");
         w_->goTo("card");
         in<QCheckBox>("make-from-drawer")->setChecked(false);
         planning([&] { w_->goTo("make"); });
@@ -120,6 +121,14 @@ class MakingInTheWindow : public QObject, public RealWindow {
         things()->setCurrentRow(row);
         planning([&] { offered("Keep this sheet")->trigger(); });
         QCOMPARE(office().second, 400.0);
+        // What is wanted stays with the design: it is there again when it is opened anew.
+        const QString path = session().path();
+        planning([&] {
+            QVERIFY(w_->open(path));
+            QVERIFY(settled());
+            w_->goTo("make");
+        });
+        QCOMPARE(office(), std::pair(!before.first, 400.0));
         planning([&] { offered("As it would be planned")->trigger(); });
         QVERIFY(office() == before);
         planning([&] { in<QCheckBox>("make-from-drawer")->click(); });
@@ -292,14 +301,14 @@ class MakingInTheWindow : public QObject, public RealWindow {
         const SheetFormat format = *sheetFormat("a4");
         const auto sheets = layOut(c.design, c.assembly, format);
         const QString path = dir_.filePath("sheets.pdf");
-        const auto print = [&](const std::vector<Sheet>& all) {
+        const auto print = [&](const std::vector<Sheet>& all, double margin = 7) {
             QPrinter printer(QPrinter::HighResolution);
             printer.setOutputFormat(QPrinter::PdfFormat);
             printer.setOutputFileName(path);
             printer.setFullPage(true);
             printer.setPageSize(
                 QPageSize(QSizeF(format.width, format.height), QPageSize::Millimeter));
-            paintSheets(printer, all);
+            paintSheets(printer, all, margin);
         };
         const auto pages = [&] {
             QProcess p;

@@ -7,10 +7,12 @@
 #include "app/standing/standing_view.h"
 #include "core/edit/edit.h"
 #include "core/files/hlantern.h"
+#include "core/structures/family.h"
 #include "core/structures/layers/words.h"
 #include "tests/app/real_window.h"
 #include <QComboBox>
 #include <QInputDialog>
+#include <QListWidget>
 #include <QPushButton>
 
 using namespace hl;
@@ -86,6 +88,49 @@ class OwnThings : public QObject, public RealWindow {
         QTRY_VERIFY_WITH_TIMEOUT(said.contains("no picture"), patience);
         disconnect(heard);
         QCOMPARE(design().images.size(), size_t(1));
+    }
+
+    // A drawing from the tray becomes a topper: its outline, in its own colours, on the panel that
+    // is selected.
+    void aDrawingOfMyOwn() {
+        open();
+        const QString path = dir_.filePath("leaf.svg");
+        QFile f(path);
+        QVERIFY(f.open(QIODevice::WriteOnly));
+        f.write("<svg xmlns='http://www.w3.org/2000/svg' width='60mm' height='60mm' viewBox='0 0 "
+                "60 60'><path d='M10 10 H50 V40 L30 55 L10 40 Z' fill='#00a000'/></svg>");
+        f.close();
+        session().selection().choose("card.page-right");
+        auto* things = w_->findChild<QListWidget*>("tray-things");
+        QListWidgetItem* drawing = nullptr;
+        for (int i = 0; i < things->count(); ++i)
+            if (things->item(i)->data(Qt::UserRole).toString() == "topper drawn")
+                drawing = things->item(i);
+        QVERIFY(drawing);
+        answerFile(path);
+        emit things->itemActivated(drawing);
+        QTRY_COMPARE_WITH_TIMEOUT(design().structures.size(), size_t(1), patience);
+        QVERIFY(settled());
+        const StructureSpec& s = design().structures[0];
+        QCOMPARE(s.name, std::string("leaf"));
+        QCOMPARE(s.outline.size(), size_t(5));
+        QCOMPARE(measuresOf(design(), s.id)->at("width"), 40.0);
+        const QImage print = printImage(printOf(design(), design().stocks.back()), 20);
+        QCOMPARE(print.pixelColor(print.width() / 2, print.height() / 4), QColor(0, 160, 0));
+        QCOMPARE(session().selection().chosen().toStdString(), s.id);
+        press("Ctrl+Z");
+        QCOMPARE(design().structures.size(), size_t(0));
+        QVERIFY(design().images.empty() && settled());
+        // What is no drawing leaves everything as it is.
+        QFile bad(dir_.filePath("bad.svg"));
+        QVERIFY(bad.open(QIODevice::WriteOnly));
+        bad.write("<svg/>");
+        bad.close();
+        const Design before = design();
+        answerFile(bad.fileName());
+        session().selection().choose("card.page-right");
+        emit things->itemActivated(drawing);
+        QVERIFY(design() == before);
     }
 
     // Words are said in the inspector, in a typeface that is chosen, and a label's are printed on

@@ -91,8 +91,11 @@ struct RealWindow {
     // its own name back, or take a whole path for none and keep its button off until something is
     // typed; and its list of completions takes the first Return for itself. So what is there is
     // looked at again, and typed again, until the dialog goes.
-    void answerFile(const QString& path) {
-        whileModal<QFileDialog>([path, turn = 0](QFileDialog* dialog) mutable {
+    // `filter` is the number of the kind of file that is chosen there; -1: the first.
+    void answerFile(const QString& path, int filter = -1) {
+        whileModal<QFileDialog>([path, filter, turn = 0](QFileDialog* dialog) mutable {
+            if (filter >= 0)
+                dialog->selectNameFilter(dialog->nameFilters().value(filter));
             auto* name = dialog->findChild<QLineEdit*>("fileNameEdit");
             QVERIFY(name);
             if (name->text() != path || ++turn % 4 == 0) {

@@ -12,6 +12,7 @@
 #include <QAbstractItemView>
 #include <QAction>
 #include <QApplication>
+#include <QCheckBox>
 #include <QComboBox>
 #include <QCompleter>
 #include <QFileDialog>
@@ -350,6 +351,22 @@ class Window : public QObject, hl::test::RealWindow {
         const QImage parts = w_->flat().grab().toImage();
         QTest::mouseClick(sheets, Qt::LeftButton);
         QTRY_VERIFY(w_->flat().grab().toImage() != parts); // as soon as they are laid out
+        // With their patterns, where a paper has one.
+        Design printed = session().design();
+        const Design before = printed;
+        printed.stocks.front().pattern = "brick";
+        session().edit(printed, "brick");
+        QVERIFY(settled());
+        QTRY_VERIFY(w_->flat().settled());
+        const QImage plain = w_->flat().grab().toImage();
+        auto* patterns = w_->findChild<QCheckBox*>("sheet-patterns");
+        QVERIFY(patterns->isVisible() && !patterns->isChecked());
+        patterns->click();
+        QTRY_VERIFY(w_->flat().settled() && w_->flat().grab().toImage() != plain);
+        patterns->click();
+        QTRY_VERIFY(w_->flat().settled() && w_->flat().grab().toImage() == plain);
+        session().edit(before, "plain");
+        QVERIFY(settled());
         QTest::mouseClick(w_->findChild<QWidget*>("show-parts"), Qt::LeftButton);
         QTRY_COMPARE(w_->flat().grab().toImage(), parts);
     }

@@ -3,6 +3,7 @@
 #include "core/exports/exports.h"
 #include "core/files/atomic_save.h"
 #include "core/files/hlantern.h"
+#include "core/fold/span.h"
 #include "core/make/machine.h"
 #include "tests/support.h"
 #include <QDir>
@@ -145,6 +146,56 @@ class Foreign : public QObject {
         QCOMPARE(file["nodes"].toArray().size(), qsizetype(a.panels.size()) + 1);
         QCOMPARE(file["nodes"].toArray()[1].toObject()["name"].toString().toStdString(),
                  a.panels[0].id);
+    }
+    // Film and thread bend: a mesh each, with a shape for every pose; banners hang.
+    void gltfOfWhatBends() {
+        Design d = with(with(card(120, 150), "film", "card.spine"), "thread", "card.spine",
+                        {{"banners", "2"}});
+        const Assembly a = *assemble(d);
+        QVERIFY(exportTo(path("film.gltf").toStdString(), *exporter("gltf", Exports::Model),
+                         {d, a, sheetFormats().front()}));
+        const QString told = said("assimp", {"info", path("film.gltf")});
+        const QRegularExpressionMatch nodesTold =
+            QRegularExpression("Nodes:\\s+(\\d+)").match(told);
+        QVERIFY2(nodesTold.captured(1).toInt() == int(a.panels.size() + a.spans.size() + 1) &&
+                     told.contains("lines"),
+                 qPrintable(told));
+        QFile f(path("film.gltf"));
+        QVERIFY(f.open(QIODevice::ReadOnly));
+        const QJsonObject file = QJsonDocument::fromJson(f.readAll()).object();
+        const QJsonArray meshes = file["meshes"].toArray(), nodes = file["nodes"].toArray();
+        const Case c(d, a);
+        QCOMPARE(meshes.size(), qsizetype(a.panels.size() + a.spans.size()));
+        int bending = 0;
+        for (const auto& m : meshes) {
+            const QJsonObject one = m.toObject()["primitives"].toArray()[0].toObject();
+            if (!one.contains("targets"))
+                continue;
+            ++bending;
+            QCOMPARE(one["targets"].toArray().size(), qsizetype(c.poses.size()));
+            QCOMPARE(m.toObject()["weights"].toArray().size(), qsizetype(c.poses.size()));
+        }
+        QCOMPARE(bending, 2);
+        // Where the film lies straight in the open card it is as long as it is.
+        int driven = 0;
+        for (const auto& channel : file["animations"].toArray()[0].toObject()["channels"].toArray())
+            driven += channel.toObject()["target"].toObject()["path"].toString() == "weights";
+        QCOMPARE(driven, 2);
+        // A banner is a panel of the model, at the height at which it hangs.
+        for (const auto& n : nodes)
+            if (n.toObject()["name"].toString().contains("banner")) {
+                const QJsonArray at = n.toObject()["translation"].toArray();
+                const Span& thread = a.spans[1];
+                const Pose shown =
+                    poseAt(c.linkage, c.motion, std::clamp(a.display.at, c.first(), c.last()));
+                const SpanShape shape = shapeOf(shown, thread, Vec3(0, 0, -1));
+                double nearest = 1e9;
+                for (auto& [p, q] : shape.line)
+                    nearest = std::min(
+                        nearest,
+                        (p - Vec3(at[0].toDouble(), at[1].toDouble(), at[2].toDouble())).norm());
+                QVERIFY2(nearest < 5, qPrintable(QString::number(nearest)));
+            }
     }
     // Python's own reader of tables finds every part, cut and score in its row.
     void csv() {

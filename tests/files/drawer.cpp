@@ -34,6 +34,7 @@ Drawer full() {
     d.trimmer = {450, false};
     d.board = {250, 200, 3.175, 8, School::OneFace, true};
     d.machine = {300, 280, 0.2};
+    d.printer.margin = 3.5;
     d.adhesives = {{"Paste", 30, 0.04}};
     return d;
 }
@@ -104,6 +105,8 @@ class DrawerFile : public QObject {
                                  << "board, spacing";
         QTest::newRow("school") << "{\"board\": {\"school\": \"mine\"}}"
                                 << "one face";
+        QTest::newRow("printer") << "{\"printer\": {\"margin\": 80}}"
+                                 << "printer, margin";
         QTest::newRow("trimmer") << "{\"trimmer\": {\"length\": -5}}"
                                  << "trimmer, length";
         QTest::newRow("machine") << "{\"machine\": {\"width\": 1e9}}"

@@ -131,6 +131,24 @@ class SpanTest : public QObject {
                 }
     }
 
+    // Wire is the same parabola the other way up, and what hangs on it hangs upright all the same.
+    void wireStandsUp() {
+        Span s = spanOf(40, 40, 100);
+        s.thread = true;
+        for (auto& edge : s.edges)
+            edge.second = edge.first;
+        const Vec3 down(0, 0, -1);
+        const SpanShape hangs = shapeOf(pagesAt(150), s, down, 200);
+        s.wire = true;
+        const SpanShape stands = shapeOf(pagesAt(150), s, down, 200);
+        QVERIFY(std::fabs(lengthOf(stands) - lengthOf(hangs)) < 1e-9);
+        QVERIFY(std::fabs(stands.bow - sagOf(stands.apart, 100)) < 1e-9);
+        const Vec3 chord = (stands.line.front().first + stands.line.back().first) / 2;
+        QVERIFY(std::fabs(stands.line[100].first.z() - chord.z() - stands.bow) < 1e-6);
+        QVERIFY(std::fabs(hangs.line[100].first.z() - chord.z() + hangs.bow) < 1e-6);
+        QVERIFY((placeOn(stands, s, 0.3, down).turn.col(1) - Vec3(0, 0, 1)).norm() < 1e-9);
+    }
+
     // What hangs on a thread hangs on it, evenly and upright, wherever down is.
     void bannersHangUpright() {
         Span s = spanOf(40, 40, 100);

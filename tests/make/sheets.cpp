@@ -77,6 +77,66 @@ class Sheets : public QObject {
         QVERIFY(sheets[0].width >= 610);
     }
 
+    // What a printer cannot reach stays free: lines keep that far from every edge.
+    void thePrintersMargin() {
+        const Design d = station();
+        const Assembly a = *assemble(d);
+        for (double margin : {3.0, 7.0, 20.0}) {
+            SheetFormat format = *sheetFormat("a3");
+            format.margin = margin;
+            for (const Sheet& s : layOut(d, a, format))
+                for (const Shape& stroke : s.strokes)
+                    for (const Vec2& p : stroke.points) {
+                        const bool bar = stroke.is(Line::Check);
+                        QVERIFY2(p.x() >= margin - 1e-6 && p.x() <= s.width - margin + 1e-6,
+                                 qPrintable(QString::number(p.x())));
+                        QVERIFY(p.y() >= (bar ? margin - 2.001 : margin + 6 - 1e-6) &&
+                                p.y() <= s.height - margin + 1e-6);
+                    }
+        }
+    }
+    // Patterns lie under the lines of their part, as large as it is, and nowhere else.
+    void patternsUnderTheLines() {
+        const Design d = station();
+        const Assembly a = *assemble(d);
+        std::map<int, std::pair<Vec2, Vec2>> asked;
+        auto pixels = std::make_shared<Pixels>();
+        pixels->width = pixels->height = 1;
+        pixels->argb = {0xff00ff00};
+        const auto sheets =
+            layOut(d, a, *sheetFormat("a4"), [&](int part, const Vec2& low, const Vec2& high) {
+                asked[part] = {low, high};
+                return part % 2 ? pixels : nullptr;
+            });
+        QCOMPARE(asked.size(), a.parts.size());
+        size_t images = 0;
+        for (const Sheet& s : sheets) {
+            images += s.prints.size();
+            size_t k = 0;
+            for (int part : s.parts) {
+                if (part % 2 == 0)
+                    continue;
+                const Image& m = s.prints.at(k++);
+                const Vec2 size = asked[part].second - asked[part].first;
+                QVERIFY(std::fabs(m.across.norm() - size.x()) < 1e-9 &&
+                        std::fabs(m.down.norm() - size.y()) < 1e-9);
+                Box2 picture, clip;
+                for (const Vec2& p : {m.at, Vec2(m.at + m.across), Vec2(m.at + m.across + m.down)})
+                    picture.add(p);
+                for (const Ring& ring : m.clip)
+                    for (const Vec2& p : ring)
+                        clip.add(p);
+                QVERIFY((picture.low - clip.low).norm() < 1e-6 &&
+                        (picture.high - clip.high).norm() < 1e-6);
+            }
+            // In the picture they come first.
+            const Picture p = pictureOf(s);
+            for (size_t i = 0; i < p.items.size(); ++i)
+                QCOMPARE(std::holds_alternative<Image>(p.items[i]), i < s.prints.size());
+        }
+        QCOMPARE(images, a.parts.size() / 2);
+    }
+
     void theCheckBarIsTrue() {
         const Design d = station();
         const auto sheets = layOut(d, *assemble(d), *sheetFormat("letter"));

@@ -12,6 +12,7 @@ namespace {
 
 constexpr double patch = 8;    // mm, of the paper that holds an end
 constexpr double foldOver = 3; // mm of a banner that goes over the thread
+enum MadeOf { Twine, Wire };
 enum Banner { Pennant, Flag, Swallowtail };
 
 Values completeThread(Values v, const Host& host) {
@@ -20,6 +21,7 @@ Values completeThread(Values v, const Host& host) {
     v.try_emplace("place", 0.75 * host.length);
     v.try_emplace("length", 1.04 * (v["left"] + v["right"]));
     v.try_emplace("banners", 5);
+    v.try_emplace("made_of", Twine);
     v.try_emplace("shape", Pennant);
     const double each = v["length"] / std::max(1.0, v["banners"]);
     v.try_emplace("banner_width", std::min(14.0, 0.7 * each));
@@ -51,6 +53,7 @@ Trouble buildThread(const StructureSpec& spec, const Values& v, const Host& host
     span.name = spec.name;
     span.structure = spec.id;
     span.thread = true;
+    span.wire = std::lround(v.at("made_of")) == Wire;
     span.length = length;
     span.fold = host.left.origin + place * host.left.along;
     const Seat* const seats[] = {&host.left, &host.right};
@@ -115,6 +118,8 @@ Family thread() {
         placeParameter().unless("three quarters along the fold"),
         lengthOf("left", 1, 1000, "from the fold to its left hole").unless("half of the side"),
         lengthOf("right", 1, 1000, "from the fold to its right hole").unless("as on the left"),
+        choiceOf("made_of", {"thread", "wire"}, "thread hangs, wire stands up in an arch")
+            .unless("thread"),
         lengthOf("length", 4, 2000, "from hole to hole along the thread")
             .unless("four hundredths more than where the card lies open", true)
             .why("a shorter one holds nothing", "no card is that large"),
