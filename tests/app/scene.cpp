@@ -131,6 +131,39 @@ class SceneTest : public QObject {
         QVERIFY2(told > 10, qPrintable(QString::number(told)));
     }
 
+    // What is raised stands on foam: pads from the panel up to it, set back from its edge.
+    void foamIsSeen() {
+        const auto sides = [](const char* raise) {
+            const Design d = with(card(), "topper", "card.page-right",
+                                  {{"width", "30"}, {"height", "20"}, {"raise", raise}});
+            const Assembly a = *assemble(d);
+            const auto c = std::make_shared<const Case>(d, a);
+            const int topper = a.panel("topper1.topper");
+            std::vector<Face> out;
+            for (const Face& f : sceneOf(*c, c->poses.back(), Posture::Lying, {}).faces)
+                if (f.panel == topper)
+                    out.push_back(f);
+            return out;
+        };
+        QCOMPARE(sides("0").size(), size_t(1));
+        const auto raised = sides("3");
+        QCOMPARE(raised.size(), size_t(5));
+        double highest = -1e9;
+        for (const Vec3& p : raised[0].corners)
+            highest = std::max(highest, p.z());
+        for (size_t i = 1; i < raised.size(); ++i) {
+            double low = 1e9, high = -1e9;
+            for (const Vec3& p : raised[i].corners) {
+                low = std::min(low, p.z());
+                high = std::max(high, p.z());
+            }
+            QVERIFY(std::fabs(raised[i].normal.z()) < 1e-6);
+            QVERIFY2(std::fabs(high - highest) < 1e-6 && high - low > 2.5 && high - low < 4.5,
+                     qPrintable(QString::number(high - low)));
+            const double wide = (raised[i].corners[1] - raised[i].corners[0]).norm();
+            QVERIFY(std::fabs(wide - 27) < 1e-3 || std::fabs(wide - 17) < 1e-3);
+        }
+    }
     void theCameraTurnsRoundItsTarget() {
         Camera camera;
         camera.target = Vec3(10, -20, 30);
