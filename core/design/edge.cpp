@@ -88,7 +88,11 @@ std::string edgeText(const EdgeSpec& e, Unit unit) {
         return out + " " + exactText(e.depth, unit) +
                (e.count > 0 ? " x " + numberText(e.count) : "");
     for (const Point& p : e.points) {
+        // Points are parted by spaces: "1 1/2 in" becomes "1-1/2in".
         std::string pair = placeText(p.x, unit) + "," + placeText(p.y, unit);
+        for (size_t i = 1; i + 1 < pair.size(); ++i)
+            if (pair[i] == ' ' && pair[i + 1] >= '0' && pair[i + 1] <= '9')
+                pair[i] = '-';
         pair.erase(std::remove(pair.begin(), pair.end(), ' '), pair.end());
         out += " " + pair;
     }
