@@ -43,10 +43,11 @@ Result<Design> setMeasure(const Design& design, const std::string& structure,
 Result<Design> letFollow(const Design& design, const std::string& structure,
                          const std::string& parameter);
 
-// Removes a structure and everything that stands on it.
 // Removes the silhouettes and adhesive zones of what is lost, told by ids of panels, parts or tabs.
 void dropShapes(Design& design, const std::function<bool(const std::string&)>& lost);
 
+// Removes a structure and everything that stands on it, with one end at least; joins that held its
+// panels go with it.
 Design removeStructure(const Design& design, const std::string& id);
 
 // The structures that stand on `id`, directly or further up, in design order.

@@ -29,11 +29,12 @@ std::optional<NetLine> meaningOf(const std::string& layer) {
         return NetLine::Valley;
     if (says("mountain"))
         return NetLine::Mountain;
-    if (says("score") || says("crease") || says("fold"))
+    if (says("score") || says("crease") || says("fold") || name == "dashed lines")
         return NetLine::Score;
     if (says("label") || says("text") || says("note") || name == "defpoints")
         return NetLine::Ignored;
-    if (says("cut") || says("outline") || says("slit"))
+    if (says("cut") || says("outline") || says("slit") || name == "solid lines" ||
+        name == "black" || name == "#000000")
         return NetLine::Cut;
     return std::nullopt;
 }

@@ -9,7 +9,8 @@ namespace hl {
 
 enum class NetLine { Cut, Valley, Mountain, Score, Ignored };
 
-// What a layer's name says of its lines; nothing where it says nothing.
+// What a layer's name says of its lines, or that they are black, solid or dashed; nothing where it
+// says nothing.
 std::optional<NetLine> meaningOf(const std::string& layer);
 std::optional<NetLine>
 netLine(const std::string& word); // "cut", "valley", "mountain", "score", "leave"

@@ -152,8 +152,7 @@ class Patterns : public QObject {
             tabs += !made && made.problem().text().find("only a tab") != std::string::npos;
             none += !made && made.problem().text().find("no fold") != std::string::npos;
             if (made)
-                QCOMPARE(assemble(made->first)->creases.size(),
-                         assemble(box)->creases.size() + 1);
+                QCOMPARE(assemble(made->first)->creases.size(), assemble(box)->creases.size() + 1);
         }
         QCOMPARE(went, 1);
         QVERIFY(tabs <= 1 && none >= 2);
@@ -268,6 +267,17 @@ class Patterns : public QObject {
             dragLaid(*c, *laid, Hold::Knob, knob, from + leftOf(Vec2(knob - from)), 1, false);
         QVERIFY(std::fabs(turned.set.at("turn").degrees() - 90) < 1e-6);
         QVERIFY(!laidOf(*fold(with(card(), "mat", "card.page-right")), "mat1")); // plain paper
+        // Of a mat that runs on the nearest tile is taken, and lies on the mat.
+        for (const char* page : {"card.page-left", "card.page-right"}) {
+            const auto on = fold(mat(papered(), page, {{"runs", "on"}}));
+            const auto tile = laidOf(*on, "mat1");
+            const Assembly& a = on->assembly;
+            QVERIFY(tile && onPaper(a.panels[size_t(tile->host)].outline, {}, tile->middle()));
+            const PrintPlace at = placeOf(on->design, "mat1");
+            const Vec2 off = at.at(tile->middle()) - Vec2(0.5, 0.5);
+            QVERIFY(std::fabs(off.x() - std::round(off.x())) < 1e-6 &&
+                    std::fabs(off.y() - std::round(off.y())) < 1e-6);
+        }
     }
 };
 

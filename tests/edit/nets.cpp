@@ -2,9 +2,9 @@
 // what is no net is told.
 #include "core/assemble/assemble.h"
 #include "core/edit/net.h"
-#include "core/files/dxf_net.h"
 #include "core/exports/exports.h"
 #include "core/files/atomic_save.h"
+#include "core/files/dxf_net.h"
 #include "core/files/hlantern.h"
 #include "core/make/machine.h"
 #include "tests/edit/square_net.h"
@@ -105,7 +105,10 @@ class Nets : public QObject {
                                    {"MOUNTAIN", NetLine::Mountain},
                                    {"score-lines", NetLine::Score},
                                    {"outlines", NetLine::Cut},
-                                   {"labels", NetLine::Ignored}})
+                                   {"labels", NetLine::Ignored},
+                                   {"black", NetLine::Cut},
+                                   {"solid lines", NetLine::Cut},
+                                   {"dashed lines", NetLine::Score}})
             QVERIFY(meaningOf(name) == means);
         QVERIFY(!meaningOf("0") && netLine("leave") == NetLine::Ignored && !netLine("glue"));
     }

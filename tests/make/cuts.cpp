@@ -84,7 +84,7 @@ class Cuts : public QObject {
     }
     void randomDesignsFromRandomDrawers() {
         std::mt19937 chance(10);
-        fixRuns(150);
+        fixRuns(500);
         rc::check([&] {
             Design d = randomDesign();
             Stock second;

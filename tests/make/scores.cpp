@@ -111,7 +111,7 @@ class Scores : public QObject {
         QVERIFY2(seen > 60, qPrintable(QString::number(seen)));
     }
     void randomDesigns() {
-        fixRuns(150);
+        fixRuns(500);
         rc::check([] {
             const Design d = randomDesign();
             auto made = assemble(d);
