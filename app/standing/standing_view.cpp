@@ -283,8 +283,12 @@ void StandingView::dropEvent(QDropEvent* e) {
     if (panel.isEmpty())
         return;
     e->acceptProposedAction();
-    if (e->mimeData()->hasFormat(thingMime))
-        putThing(session_, QString::fromUtf8(e->mimeData()->data(thingMime)), panel.toStdString());
+    const QString thing = QString::fromUtf8(e->mimeData()->data(thingMime));
+    if (thing == "topper drawn") // which asks for a file: the drag must come to its end before
+        QTimer::singleShot(
+            0, this, [this, thing, panel] { putThing(session_, thing, panel.toStdString()); });
+    else if (!thing.isEmpty())
+        putThing(session_, thing, panel.toStdString());
     else
         layPaper(session_, e->mimeData()->data(paperMime).toStdString(), {panel.toStdString()});
 }

@@ -172,9 +172,14 @@ namespace {
 std::optional<Laid> patternOf(const Case& c, const std::string& id,
                               const std::vector<Vec2>* upright) {
     const int part = c.assembly.part(id);
-    const auto values = measuresOf(c.design, id);
-    if (part < 0 || !values)
+    if (part < 0)
         return {};
+    // Looked at whenever the card is painted: what the mat does not say is nought.
+    const auto& set = c.design.structure(id)->set;
+    const auto said = [&](const char* name) {
+        const auto it = set.find(name);
+        return it == set.end() ? 0.0 : it->second.inside();
+    };
     const Part& own = c.assembly.parts[static_cast<size_t>(part)];
     const Print print = printOf(c.design, stockOf(c.design, own));
     if (print.plain() || print.width <= 0)
@@ -186,10 +191,10 @@ std::optional<Laid> patternOf(const Case& c, const std::string& id,
     out.pattern = true;
     out.right = at.right;
     out.up = at.up;
-    out.across = values->at("shift_right");
-    out.along = values->at("shift_up");
+    out.across = said("shift_right");
+    out.along = said("shift_up");
     out.origin = (at.middle.x() - out.across) * at.right + (at.middle.y() - out.along) * at.up;
-    out.turned = values->at("turn");
+    out.turned = said("turn");
     // As large as a tile, but not larger than what is seen of it.
     Vec2 low(1e300, 1e300), high(-1e300, -1e300);
     for (const Vec2& p : c.assembly.panels[static_cast<size_t>(out.host)].outline) {

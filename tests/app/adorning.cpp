@@ -62,6 +62,24 @@ class AdorningInTheWindow : public QObject, public DressRoom {
         search->clear();
     }
 
+    // A drawing is let go over a panel: then its file is asked for, and it lies there.
+    void aDrawingIsDropped() {
+        open(office());
+        const QString path = dir_.filePath("star.svg");
+        QFile f(path);
+        QVERIFY(f.open(QIODevice::WriteOnly));
+        f.write("<svg xmlns='http://www.w3.org/2000/svg' width='30mm' viewBox='0 0 30 30'><path "
+                "d='M0 0 H30 L15 25 Z' fill='gold'/></svg>");
+        f.close();
+        const size_t before = design().structures.size();
+        answerFile(path);
+        drop("topper drawn", seen("card.page-left"), thingMime);
+        QTRY_COMPARE_WITH_TIMEOUT(design().structures.size(), before + 1, patience);
+        QVERIFY(settled());
+        QCOMPARE(newest().on, std::string("card.page-left"));
+        QCOMPARE(newest().outline.size(), size_t(3));
+    }
+
     // The pattern of a mat is moved by the tile in its middle, in one step that is undone.
     void aPatternIsMoved() {
         Design d = office();
