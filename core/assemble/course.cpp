@@ -1,6 +1,8 @@
 #include "core/assemble/course.h"
 #include <algorithm>
+#include <cmath>
 #include <functional>
+#include <map>
 #include <numeric>
 
 namespace hl {
@@ -24,15 +26,50 @@ struct Web {
         for (const Join& j : a.joins)
             if (!j.moves)
                 node[static_cast<size_t>(of(j.tab))] = of(j.landing);
+        // A fold that a cut parted moves what hangs on either stretch of it alike.
+        for (const Tie& t : a.ties)
+            if (parted(a, t)) {
+                const Crease &one = a.creases[static_cast<size_t>(t.crease)],
+                             &two = a.creases[static_cast<size_t>(t.to)];
+                if (one.left == two.left)
+                    node[static_cast<size_t>(of(one.right))] = of(two.right);
+                else if (one.right == two.right)
+                    node[static_cast<size_t>(of(one.left))] = of(two.left);
+            }
         for (size_t i = 0; i < node.size(); ++i)
             node[i] = of(static_cast<int>(i));
         for (size_t k = 0; k < a.creases.size(); ++k)
             edges.push_back({node[static_cast<size_t>(a.creases[k].left)],
                              node[static_cast<size_t>(a.creases[k].right)], static_cast<int>(k)});
+        // Stretches of one fold between the same two bodies are one hinge.
+        std::map<std::pair<int, int>, std::vector<int>> hinges;
+        for (size_t k = 0; k < a.creases.size(); ++k) {
+            auto& known = hinges[std::minmax(edges[k].a, edges[k].b)];
+            const auto along = [&](int other) {
+                return collinear(a.creases[k], a.creases[static_cast<size_t>(other)]);
+            };
+            if (std::any_of(known.begin(), known.end(), along))
+                edges[k] = {edges[k].a, edges[k].a, -1};
+            else
+                known.push_back(static_cast<int>(k));
+        }
         for (const Join& j : a.joins)
             if (j.moves)
                 edges.push_back(
                     {node[static_cast<size_t>(j.landing)], node[static_cast<size_t>(j.tab)], -1});
+    }
+
+    static bool collinear(const Crease& one, const Crease& two) {
+        const auto beside = [&](const Vec2& p) {
+            return std::fabs(leftOf(two.dir()).dot(p - two.from)) < 1e-6;
+        };
+        return one.part == two.part && beside(one.from) && beside(one.to);
+    }
+    // Two stretches of one fold that go as one.
+    static bool parted(const Assembly& a, const Tie& t) {
+        return t.ratio == 1 && t.halfTurns == 0 &&
+               collinear(a.creases[static_cast<size_t>(t.crease)],
+                         a.creases[static_cast<size_t>(t.to)]);
     }
 
     // For each edge the group of edges that it shares loops with; -1 of a bridge.
@@ -94,7 +131,7 @@ struct Web {
             ++groups;
         }
         for (size_t e = 0; e < edges.size(); ++e)
-            if (!bridge[e])
+            if (!bridge[e] && (edges[e].crease >= 0 || edges[e].a != edges[e].b))
                 out[e] = group[static_cast<size_t>(edges[e].a)];
         return out;
     }

@@ -65,11 +65,15 @@ const Stock& stockOf(const Design& design, const Assembly& a, int panel) {
 std::vector<std::pair<Vec2, Vec2>> Crease::stretches() const {
     std::vector<std::pair<Vec2, Vec2>> out;
     Vec2 at = from;
+    const auto add = [&](const Vec2& end) {
+        if ((end - at).norm() > 1e-9) // a gap may begin or end where the crease does
+            out.emplace_back(at, end);
+    };
     for (auto& [a, b] : gaps) {
-        out.emplace_back(at, from + a * dir());
+        add(from + a * dir());
         at = from + b * dir();
     }
-    out.emplace_back(at, to);
+    add(to);
     return out;
 }
 

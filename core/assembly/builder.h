@@ -38,6 +38,13 @@ class AssemblyBuilder {
     void mark(const std::string& name, LineKind kind, std::vector<Vec2> points, bool off = false);
     // Takes paper away from a panel; false, and nothing done, when it would come apart or be gone.
     bool take(int panel, const Ring& away);
+    // The same, where what is left may come apart: each further piece becomes a panel of its own,
+    // "page-3-beyond", and the folds on which both hang are divided, and go on folding alike. False,
+    // and nothing done, when nothing is left or a piece would hang on no fold.
+    bool takeApart(int panel, const Ring& away);
+    // Gives the stretch a-b of the folds of `panel`, where its paper was taken, to `heir`; false
+    // when none of its folds lies there.
+    bool inherit(int panel, int heir, Vec2 a, Vec2 b);
     // Leaves a stretch of a crease, in mm from its start, unfolded.
     void leaveUnfolded(int crease, double from, double to);
 
@@ -67,6 +74,9 @@ class AssemblyBuilder {
 
   private:
     void setPaper(Panel& panel, Ring outline, std::vector<Ring> apertures);
+    std::string unused(const std::string& id) const;
+    int copyOfCrease(int crease, double from, double to);
+    void untie(int crease);
 
     Assembly made_;
     int part_ = -1;

@@ -26,6 +26,9 @@ std::string coverName(const Design& d, const StructureSpec& s) {
 } // namespace
 
 std::string pageName(const Design& d, const std::string& local) {
+    // What of a page lies beyond a step that is as deep as the page is wide.
+    if (const size_t beyond = local.find("-beyond"); beyond != std::string::npos)
+        return pageName(d, local.substr(0, beyond)) + " beyond the cut";
     const bool left = local == "page-left", top = d.card.spine == SpineSide::Top;
     if (!left && local != "page-right")
         return spokenName(local);

@@ -1,5 +1,6 @@
 #include "core/structures/cut_outs/cut_out.h"
 #include <algorithm>
+#include <cmath>
 
 namespace hl {
 
@@ -32,7 +33,7 @@ Trouble takeOut(AssemblyBuilder& out, const CutLine& line, const std::string& ow
                                "bring its feet nearer to the fold or move it along"};
     }
     for (auto& [panel, ring] : {std::pair{line.left, &left}, {line.right, &right}})
-        if (!ring->empty() && !out.take(panel, *ring))
+        if (!ring->empty() && !out.takeApart(panel, *ring))
             return Problem{place, "it would cut the " + out.made().panels[panel].id + " in two",
                            "leave paper at both ends of its slits: bring its feet nearer to the "
                            "fold"};
@@ -110,10 +111,29 @@ Trouble cutStep(AssemblyBuilder& out, int crease, const std::string& owner,
                                {k.at(-a, y0), k.at(tip, y0), k.at(tip, y1), k.at(-a, y1)});
     const int right = out.panel(prefix + "right-wall", Role::Wall,
                                 {k.at(tip, y0), k.at(b, y0), k.at(b, y1), k.at(tip, y1)});
-    out.crease(prefix + "left-foot", k.left, left, k.at(-a, y0), k.at(-a, y1),
-               k.fold(Fold::Valley));
-    out.crease(prefix + "right-foot", right, k.right, k.at(b, y0), k.at(b, y1),
-               k.fold(Fold::Valley));
+    // A foot on the next fold hangs on what lies beyond it.
+    struct Foot {
+        const char* name;
+        int page, wall;
+        double at, beyond;
+    };
+    for (const Foot& f :
+         {Foot{"left-foot", k.left, left, -a, -1}, Foot{"right-foot", k.right, right, b, 1}}) {
+        const Vec2 from = k.at(f.at, y0), to = k.at(f.at, y1);
+        if (out.inherit(f.page, f.wall, from, to))
+            continue;
+        const Panel& page = out.made().panels[f.page];
+        Ring next{from, to, k.at(f.at + f.beyond, y1), k.at(f.at + f.beyond, y0)};
+        if (areaOf(next) < 0)
+            std::reverse(next.begin(), next.end());
+        if (sharedArea(next, page.outline, page.apertures) < 0.5 * std::fabs(areaOf(next)))
+            return Problem{owner == "card" ? "card" : "structure " + owner,
+                           "nothing is left of the " + page.id + " beyond its foot",
+                           "bring its feet nearer to the fold"};
+        const bool isLeft = f.page == k.left;
+        out.crease(prefix + f.name, isLeft ? k.left : f.wall, isLeft ? f.wall : k.right, from, to,
+                   k.fold(Fold::Valley));
+    }
     const int ridge = out.crease(prefix + "tip", left, right, k.at(tip, y0), k.at(tip, y1),
                                  k.fold(Fold::Mountain));
     for (const Ring& window : windows)
