@@ -178,7 +178,9 @@ void addPlainJoin(Rows& rows, const std::string& id) {
         Reader read;
     } fields[] = {
         {"line", QObject::tr("Its line"),
-         QObject::tr("left, right, top, bottom, middle as it comes to lie, or a crease of it"),
+         QObject::tr(
+             "left, right, top, bottom, middle as it comes to lie, or a crease of it; closing "
+             "glues it where it comes to lie when the card is closed"),
          [](const JoinSpec& j, Unit) { return q(j.line); }},
         {"onto_line", QObject::tr("on the line"),
          QObject::tr("Of the panel that holds it: an edge, the middle, or a crease"),

@@ -161,7 +161,10 @@ Run declareCard(CLI::App& options) {
              {"stock", "the id of its paper", {}, false},
              {"envelope", "inside width and height, or none", {}, false},
              {"mail", "a mail class of the workshop", {}, false},
-             {"shown", "the opening at which it is displayed, half open, flat open, or auto", {}, false},
+             {"shown",
+              "the opening at which it is displayed, half open, flat open, or auto",
+              {},
+              false},
              {"meant", "ids of what sticks out on purpose, or none", {}, false}},
             {}};
     };
@@ -297,25 +300,25 @@ Run declarePart(CLI::App& options) {
 Run declareJoin(CLI::App& options) {
     struct EditsGiven {
         std::string file, panel, onto;
-        Options words{
-            {{"line",
-              "a crease of the held panel, or left, right, top, bottom, middle as it comes to lie",
-              {},
-              false},
-             {"onto_line", "what it lies on, of the landing", {}, false},
-             {"off", "how far from there, into the landing", {}, false},
-             {"along", "how far along it; centred unless given", {}, false},
-             {"side", "face or back: what of the held panel is glued", {}, false},
-             {"onto_side", "face or back of the landing", {}, false},
-             {"zone",
-              "where it sticks: whole, band left 10 mm, third right, margin 8 mm ...",
-              {},
-              false},
-             {"kind", "glue, slot, pivot or slide", {}, false},
-             {"hinged", "yes for a tongue that turns in its slit", {}, false},
-             {"from", "how far a slide or pivot goes", {}, false},
-             {"to", "and to where", {}, false}},
-            {}};
+        Options words{{{"line",
+                        "a crease of the held panel, or left, right, top, bottom, middle as it "
+                        "comes to lie; closing: where it lies when the card is closed",
+                        {},
+                        false},
+                       {"onto_line", "what it lies on, of the landing", {}, false},
+                       {"off", "how far from there, into the landing", {}, false},
+                       {"along", "how far along it; centred unless given", {}, false},
+                       {"side", "face or back: what of the held panel is glued", {}, false},
+                       {"onto_side", "face or back of the landing", {}, false},
+                       {"zone",
+                        "where it sticks: whole, band left 10 mm, third right, margin 8 mm ...",
+                        {},
+                        false},
+                       {"kind", "glue, slot, pivot or slide", {}, false},
+                       {"hinged", "yes for a tongue that turns in its slit", {}, false},
+                       {"from", "how far a slide or pivot goes", {}, false},
+                       {"to", "and to where", {}, false}},
+                      {}};
     };
     auto given = std::make_shared<EditsGiven>();
     options.add_option("FILE", given->file)->required();

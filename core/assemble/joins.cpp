@@ -5,7 +5,9 @@
 #include "core/measure/number.h"
 #include <algorithm>
 #include <cmath>
+#include <optional>
 #include <set>
+#include <tuple>
 
 namespace hl {
 namespace {
@@ -55,6 +57,16 @@ Result<std::pair<Vec2, Vec2>> lineOn(const Assembly& a, int panel, const std::st
                    "use left, right, top, bottom, middle" + known};
 }
 
+// A panel's outline as it comes to lie on another, counter-clockwise.
+Ring laid(const Panel& panel, const Rigid& place) {
+    Ring out;
+    for (const Vec2& p : panel.outline)
+        out.push_back(place.at(p).head<2>());
+    if (areaOf(out) < 0)
+        std::reverse(out.begin(), out.end());
+    return out;
+}
+
 Trouble placedPlainly(const JoinSpec& spec, const Assembly& a, Join& join) {
     // Edges are meant as they come to lie: turned over, a panel has its own left edge at the right.
     const bool flip = spec.onFace == spec.ontoFace;
@@ -80,9 +92,118 @@ Trouble placedPlainly(const JoinSpec& spec, const Assembly& a, Join& join) {
         inward = -inward;
     join.at = theirs->first + spec.off.mm() * inward + spec.along.mm() * join.along;
     join.place = matchLines(mine->first, mine->second, join.at, join.along, flip);
+    // Turned end for end where it would lie beside the paper, and so lies on it.
+    const Panel &held = a.panels[static_cast<size_t>(join.tab)],
+                &paper = a.panels[static_cast<size_t>(join.landing)];
+    const Rigid turned = matchLines(mine->first, -mine->second, join.at, join.along, flip);
+    if (sharedArea(laid(held, join.place), paper.outline, {}) < 1e-6 &&
+        sharedArea(laid(held, turned), paper.outline, {}) > 0.5 * areaOf(held.outline))
+        join.place = turned;
     for (const Crease& c : a.creases)
         if (a.panels[join.tab].role == Role::Tab && (c.left == join.tab || c.right == join.tab))
             join.crease = c.id;
+    return {};
+}
+
+// Half a turn about a crease, in the flat coordinates of its part.
+Rigid foldedOver(const Crease& c) {
+    const Vec2 d = c.dir();
+    Rigid r;
+    r.turn << 2 * d.x() * d.x() - 1, 2 * d.x() * d.y(), 0, 2 * d.x() * d.y(), 2 * d.y() * d.y() - 1,
+        0, 0, 0, -1;
+    r.shift.head<2>() = c.from - (r.turn.topLeftCorner<2, 2>() * c.from).eval();
+    return r;
+}
+
+// Where every panel lies in the landing's coordinates when all on the way from there is folded
+// flat. The creases of `open` stay as they are.
+std::vector<std::optional<Rigid>> foldedFlat(const Assembly& a, int landing,
+                                             const std::set<int>& open) {
+    std::vector<std::optional<Rigid>> at(a.panels.size());
+    at[static_cast<size_t>(landing)] = Rigid();
+    std::vector<int> next{landing};
+    const auto reach = [&](int panel, const Rigid& place) {
+        auto& known = at[static_cast<size_t>(panel)];
+        if (known)
+            return;
+        known = place;
+        next.push_back(panel);
+    };
+    for (size_t i = 0; i < next.size(); ++i) {
+        const int here = next[i];
+        const Rigid place = *at[static_cast<size_t>(here)];
+        for (size_t k = 0; k < a.creases.size(); ++k) {
+            const Crease& c = a.creases[k];
+            if (c.left == here || c.right == here)
+                reach(c.left == here ? c.right : c.left,
+                      open.count(static_cast<int>(k)) ? place : place * foldedOver(c));
+        }
+        for (const Join& j : a.joins)
+            if (j.landing == here)
+                reach(j.tab, place * j.place);
+            else if (j.tab == here)
+                reach(j.landing, place * j.place.inverse());
+    }
+    return at;
+}
+
+// Placed by closing: what is held already folds flat, and the panel is glued where it comes to lie.
+// Its own sheet's folds are folded over or left open, whichever keeps it within the landing.
+Trouble placedByClosing(const JoinSpec& spec, const Assembly& a, Join& join) {
+    const std::string place = "join " + spec.id;
+    const Panel& held = a.panels[static_cast<size_t>(join.tab)];
+    const Panel& under = a.panels[static_cast<size_t>(join.landing)];
+    if (traitsOf(spec.kind).slides || traitsOf(spec.kind).turns)
+        return Problem{place, "what slides or turns has no place of its own when the card closes",
+                       "name the lines that lie on one another"};
+    const std::vector<int>& own = a.parts[static_cast<size_t>(held.part)].creases;
+    constexpr size_t most = 8; // folds that are tried both ways
+    const auto stuck = [&](int panel) {
+        return panel == join.tab || std::any_of(a.joins.begin(), a.joins.end(), [&](const Join& j) {
+                   return j.tab == panel || j.landing == panel;
+               });
+    };
+    // Those that land first, of them those that are glued by the side that is told, then by those
+    // in which what is free of it is folded up, then by the one that least sticks out.
+    std::tuple<bool, bool, int, double> best{false, false, -static_cast<int>(own.size()) - 1, 0};
+    double lies = 0; // mm2 on the landing
+    for (unsigned tried = 0; tried < 1u << std::min(own.size(), most); ++tried) {
+        std::set<int> open;
+        for (size_t k = 0; k < std::min(own.size(), most); ++k)
+            if (tried >> k & 1u)
+                open.insert(own[k]);
+        const auto at = foldedFlat(a, join.landing, open);
+        const auto& here = at[static_cast<size_t>(join.tab)];
+        if (!here)
+            return Problem{place, "nothing else holds its sheet, so closing puts it nowhere",
+                           "glue another panel of it first"};
+        const double on = sharedArea(laid(held, *here), under.outline, under.apertures);
+        double out = 0;
+        for (int p : a.parts[static_cast<size_t>(held.part)].panels) {
+            const Panel& one = a.panels[static_cast<size_t>(p)];
+            if (const auto& there = at[static_cast<size_t>(p)])
+                out += areaOf(one.outline) - sharedArea(laid(one, *there), under.outline, {});
+        }
+        const bool face = (here->turn(2, 2) < 0) == spec.ontoFace;
+        const auto loose = std::count_if(open.begin(), open.end(), [&](int k) {
+            const Crease& c = a.creases[static_cast<size_t>(k)];
+            return !stuck(c.left) && !stuck(c.right);
+        });
+        const std::tuple now{on > 0.5 * areaOf(held.outline), face == spec.onFace,
+                             -static_cast<int>(loose), std::round(-1e4 * out) / 1e4};
+        if (now <= best)
+            continue;
+        best = now;
+        lies = on;
+        join.place = *here;
+    }
+    if (lies < 0.5)
+        return Problem{place,
+                       "closed, its panel comes to lie beside the panel it is to be glued to",
+                       "name another panel to hold it, or the lines that lie on one another"};
+    join.onFace = (join.place.turn(2, 2) < 0) == spec.ontoFace;
+    join.at = join.place.at(held.outline.front()).head<2>();
+    join.along = (join.place.turn * Vec3(1, 0, 0)).head<2>();
     return {};
 }
 
@@ -158,10 +279,13 @@ Trouble buildJoins(const Design& d, AssemblyBuilder& out) {
         join.tab = held;
         join.landing = landing;
         join.onFace = spec.onFace;
-        if (spec.line.empty() != spec.ontoLine.empty())
+        const bool closing = spec.line == "closing";
+        if (!closing && spec.line.empty() != spec.ontoLine.empty())
             return Problem{place, "it names one line of the two that lie on one another",
                            "name both, such as line left and onto_line right"};
-        if (Trouble t = spec.line.empty() ? placedBy(spec, a, join) : placedPlainly(spec, a, join))
+        if (Trouble t = closing             ? placedByClosing(spec, a, join)
+                        : spec.line.empty() ? placedBy(spec, a, join)
+                                            : placedPlainly(spec, a, join))
             return t;
         if (Trouble t = fits(spec.zone, a.panels[held].outline, d.units))
             return t->in(place);

@@ -123,7 +123,8 @@ struct JoinSpec {
     Zone zone;            // where it sticks
     // Said plainly instead of hold, at and turn: a crease of the held panel, or one of its edges
     // (left, right, top, bottom, middle), lies on such a line of the landing, `off` away from it on
-    // the landing's left side, centred but for `along`.
+    // the landing's left side, centred but for `along`. Line "closing": it is glued where it comes
+    // to lie when what is held already folds flat, by the side that is told where both would do.
     std::string line, ontoLine;
     Measure off = Measure::fromMm(0), along = Measure::fromMm(0);
 
