@@ -109,7 +109,7 @@ void putThing(Session& session, const QString& thing, const std::string& place) 
     if (shape == "drawn") {
         path = QFileDialog::getOpenFileName(QApplication::activeWindow(),
                                             QObject::tr("A drawing of your own"), {},
-                                            QObject::tr("Drawings (*.svg)"));
+                                            QObject::tr("Drawings and pictures (*.svg *.png)"));
         if (path.isEmpty())
             return;
         const auto text = readFile(path.toStdString());

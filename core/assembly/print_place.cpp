@@ -73,6 +73,10 @@ PrintPlace printPlace(const Design& design, const Assembly& a, int part, const P
             high = high.cwiseMax(Vec2(out.right.dot(q), out.up.dot(q)));
         }
     out.middle = (low + high) / 2;
+    if (const Stock* paper = design.stock(own.stock); paper && paper->fitted) {
+        out.width = high.x() - low.x();
+        out.height = high.y() - low.y();
+    }
     for (auto& [name, by] :
          {std::pair{"shift_right", &out.middle.x()}, {"shift_up", &out.middle.y()}})
         if (const auto shift = set(name))

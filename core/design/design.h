@@ -34,6 +34,8 @@ struct Stock {
     // how wide it really is.
     std::string image;
     bool clear = false; // film: what lies behind it is seen
+    // The picture is printed once on each part, as large as the part, whatever `repeat` says.
+    bool fitted = false;
 
     template<class V> static void visit(V& v) {
         v(needed("id"), &Stock::id);
@@ -52,6 +54,8 @@ struct Stock {
         v(sparing("image").since(4).saying("A picture printed on its face, an id of the images."),
           &Stock::image);
         v(sparing("clear").since(5).saying("Film: what lies behind it is seen."), &Stock::clear);
+        v(sparing("fitted").since(6).saying("Its picture is as large as the part it is on."),
+          &Stock::fitted);
     }
 };
 

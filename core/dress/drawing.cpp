@@ -1,17 +1,18 @@
 #include "core/dress/drawing.h"
 #include "core/dress/dress.h"
+#include "core/dress/traced.h"
 #include "core/edit/papers.h"
-#include "core/files/svg_outline.h"
 #include <algorithm>
 
 namespace hl {
 
 Result<std::pair<Design, std::string>> layDrawing(const Design& design, const Case& folded,
                                                   const std::string& panel, const std::string& file,
-                                                  const std::string& svg,
+                                                  const std::string& bytes,
                                                   std::map<std::string, std::string> measures,
                                                   Told told) {
-    const auto cut = cutOutOf(svg);
+    const bool pixels = bytes.rfind("\x89PNG", 0) == 0 || bytes.rfind("\xff\xd8", 0) == 0;
+    const auto cut = pixels ? tracedFrom(bytes) : cutOutOf(bytes);
     if (!cut)
         return cut.problem().in(file);
     double width = cut->width, height = cut->height;
@@ -54,6 +55,7 @@ Result<std::pair<Design, std::string>> layDrawing(const Design& design, const Ca
     for (Stock& s : next.stocks)
         if (s.id == paper) {
             s.repeat = Measure::fromMm(width);
+            s.fitted = true;
             if (!name.empty())
                 s.name = name;
         }

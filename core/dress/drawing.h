@@ -5,12 +5,13 @@
 
 namespace hl {
 
-// Puts an SVG drawing on a panel as layTopper puts a shape: its outline is the largest closed shape
-// in it, its paper is printed with what lies within. As large as it is drawn unless width or height
-// are told; of one of them the other follows. `file` names the picture. Its id with the design.
+// Puts a drawing on a panel as layTopper puts a shape. Of an SVG file the outline is the largest
+// closed shape in it, of a PNG the border of what is not transparent; its paper is printed with
+// what lies within, as large as the topper. As large as it is drawn unless width or height are
+// told; of one of them the other follows. `file` names the picture. Its id with the design.
 Result<std::pair<Design, std::string>> layDrawing(const Design& design, const Case& folded,
                                                   const std::string& panel, const std::string& file,
-                                                  const std::string& svg,
+                                                  const std::string& bytes,
                                                   std::map<std::string, std::string> measures,
                                                   Told told = {});
 

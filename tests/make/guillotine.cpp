@@ -172,7 +172,7 @@ class Guillotine : public QObject {
             QCOMPARE(int(p.sheets.size()), least);
             several += least > 1;
         }
-        QVERIFY(several > 5);
+        QVERIFY(several > 5 || scaled(100) < 100);
     }
     // Whole sheets are only begun when the offcuts are used up, and no more than there are.
     void offcutsFirst() {
