@@ -88,6 +88,8 @@ int addOne(const DressGiven& g, Design d) {
         told.emplace_back("stock", *paper);
     }
     const bool topper = g.what == "topper";
+    if (topper && !g.side.empty())
+        measures.try_emplace("side", g.side);
     auto now = assemble(d);
     if (!now)
         return refuse(now.problem());
@@ -262,7 +264,8 @@ Run declareDress(CLI::App& options) {
     options.add_option("--text", g->text, "of words, of a film, of the banners of a thread");
     options.add_option("--typeface", g->face, "of the words");
     options.add_option("--drawing", g->drawing,
-                       "an SVG file as a topper, cut out along its outline in its own colours");
+                       "an SVG file, or a PNG with a transparent ground, as a topper, cut out "
+                       "along its outline in its own colours");
     options.add_option("--of", g->like, "the panel that it is to be like");
     options.add_option("--set", g->sets, "measures, such as left=0")->allow_extra_args(true);
     return [g] { return dress(*g); };

@@ -159,8 +159,10 @@ Result<std::pair<Design, std::string>> layTopper(const Design& design, const Cas
         const Vec2 asMade =
             folded.assembly.parts[static_cast<size_t>(folded.assembly.panels[number].part)].up;
         const Vec2 up = uprightOn(folded)[number];
-        const double turn =
-            std::atan2(leftOf(asMade).dot(up), asMade.dot(up)) * 180 / pi; // to the left
+        const auto side = measures.find("side");
+        const bool behind = side != measures.end() && side->second == "back";
+        const double turn = (behind ? -1 : 1) * std::atan2(leftOf(asMade).dot(up), asMade.dot(up)) *
+                            180 / pi; // to the left
         if (std::fabs(turn) > straight)
             measures["turn"] = numberText(turn, 2);
     }

@@ -150,6 +150,8 @@ Dragged turn(const Laid& start, const Vec2& from, const Vec2& to, bool fine) {
     if (!fine)
         now = std::fabs(even - now) < turnsWithin ? even : std::round(now * 180 / pi) * pi / 180;
     Dragged out;
+    if (start.behind)
+        now = -now;
     out.set["turn"] = Measure::fromDegrees(std::round(now * 180 / pi * 1e6) / 1e6);
     return out;
 }
@@ -219,7 +221,7 @@ std::optional<Laid> laidOf(const Case& c, const std::string& id, const std::vect
     const StructureSpec* s = c.design.structure(id);
     if (s && s->kind == "mat")
         return patternOf(c, id, upright);
-    if (!s || (s->kind != "topper" && s->kind != "words"))
+    if (!s || (s->kind != "topper" && s->kind != "words" && s->kind != "aperture"))
         return {};
     const int host = c.assembly.panel(s->on);
     const auto values = measuresOf(c.design, id);
@@ -235,8 +237,9 @@ std::optional<Laid> laidOf(const Case& c, const std::string& id, const std::vect
     out.size = {h.length, h.left.room};
     out.across = values->at("across");
     out.along = values->at("along");
-    out.turn = values->at("turn");
-    out.sized = s->kind == "topper";
+    out.behind = s->kind == "topper" && values->at("side") > 0.5;
+    out.turn = out.behind ? -values->at("turn") : values->at("turn");
+    out.sized = s->kind != "words";
     if (out.sized) {
         out.width = values->at("width");
         out.height = values->at("height");

@@ -15,6 +15,7 @@ struct Laid {
     double across = 0, along = 0, turn = 0; // its middle in mm, and its turn to the left in radians
     double width = 0, height = 0;           // of its box, before it is turned
     bool sized = false;                     // both of them can be set
+    bool behind = false; // on the back: what it says of its turn is seen from there
     // The pattern of a mat: its box is a tile, along `right` and `up`, which are the pattern's own,
     // and `turn` is nought; `turned` is what the mat says.
     bool pattern = false;

@@ -20,6 +20,7 @@ Family vFold();
 Family xFold();
 Family beak();
 Family facets();
+Family aperture();
 Family stripLine();
 Family box();
 Family tent();
@@ -94,9 +95,10 @@ const std::vector<Family>& families() {
         vFold(),         xFold(),
         cutOutBox(),     pillars(),
         beak(),          facets(),
-        floatingLayer(), topper(),
-        wordsOnPanel(),  film(),
-        thread(),        mat(),
+        aperture(),      floatingLayer(),
+        topper(),        wordsOnPanel(),
+        film(),          thread(),
+        mat(),
     });
     return table;
 }

@@ -12,6 +12,7 @@ namespace {
 constexpr double stretches = 0.1;   // mm that film gives before it tears or holds the card back
 constexpr double unseen = 0.2;      // mm
 constexpr double roomInWindow = 2;  // mm, by which film is narrower than its window
+constexpr double bendsEasily = 20;  // mm, the radius from which craft wire hardly resists
 constexpr double bowKnownFrom = 10; // degrees, from where it shows which way it bows
 
 // How far it is from `at` to the edge of the closed card in that direction, mm.
@@ -104,6 +105,32 @@ void looksOut(const Evidence& e, const Span& s, std::vector<Finding>& out) {
     out.push_back(f);
 }
 
+// Wire is stiff: bent into a narrow loop it springs back, and opens the card.
+void resists(const Case& c, const Span& s, std::vector<Finding>& out) {
+    double least = 1e300, at = 0;
+    for (const Pose& pose : c.poses) {
+        const double apart = shapeOf(pose, s, Vec3(0, -1, 0), 2).apart;
+        if (apart >= least)
+            continue;
+        least = apart;
+        at = pose.opening;
+    }
+    const double half = halfAngleOf(std::clamp(least, 1e-3, s.length), s.length);
+    const double radius = half > 0 ? s.length / (2 * half) : 1e300; // of the arc
+    if (radius > bendsEasily)
+        return;
+    Finding f = Finding::of("spans", Severity::Note, c.first(), c.last(), at, radius);
+    nameIn(f, c, s.panels[0]);
+    nameIn(f, c, s.panels[1]);
+    f.parts.push_back(s.id);
+    f.message = capital(sayOwner(c.design, s.structure)) + " is bent to a radius of " +
+                sayAmount(c, radius) + " " + sayOpening(c, at, at) +
+                ": wire resists that, and presses the card open.";
+    f.remedy = "Bend it once by hand before it goes in, take thinner wire or thread, or put its "
+               "holes at different distances from the fold.";
+    out.push_back(f);
+}
+
 } // namespace
 
 void spans(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
@@ -113,6 +140,8 @@ void spans(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
             return;
         tooShort(c, s, out);
         looksOut(e, s, out);
+        if (s.wire)
+            resists(c, s, out);
         const double width = (s.edges[0].second - s.edges[0].first).norm();
         if (!s.thread && s.window > 0 && width > s.window - roomInWindow) {
             Finding f = Finding::of("spans", Severity::Caution, c.first(), c.last(),

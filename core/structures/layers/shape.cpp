@@ -153,4 +153,25 @@ Ring shapeOf(CutShape shape, double w, double h, int corners, const std::vector<
     return {{-x, -y}, {x, -y}, {x, y}, {-x, y}};
 }
 
+std::vector<Parameter> shapeParameters(const std::string& widthRule,
+                                       const std::string& heightRule) {
+    std::vector<Parameter> middle = middleParameters("its");
+    for (Parameter& p : middle)
+        p.least = Measure::fromMm(-500);
+    return {
+        choiceOf("shape", shapeWords(), "its outline; drawn takes the outline that was imported")
+            .unless("rectangle"),
+        lengthOf("width", 2, 1000, "of the shape").unless(widthRule),
+        lengthOf("height", 2, 1000, "of the shape")
+            .grows(Parameter::Scale::Along)
+            .unless(heightRule),
+        countOf("corners", 3, 24, "of a polygon, or points of a star")
+            .unless("six")
+            .why("two corners enclose nothing", "with more it is a circle"),
+        middle[0],
+        middle[1],
+        turnParameter("turned to the left"),
+    };
+}
+
 } // namespace hl

@@ -28,4 +28,8 @@ const std::vector<std::string>& shapeWords(); // in this order
 Ring shapeOf(CutShape shape, double width, double height, int corners,
              const std::vector<Point>& drawn);
 
+// The measures of what has such a shape on a panel: shape, width, height, corners, across, along,
+// turn. Its middle may lie off the panel.
+std::vector<Parameter> shapeParameters(const std::string& widthRule, const std::string& heightRule);
+
 } // namespace hl

@@ -10,6 +10,7 @@ namespace {
 
 enum Adhesive { AllOver, Safe };
 enum Copies { Once, Twice };
+enum Side { ItsFace, ItsBack };
 
 constexpr double clearOfEdges = 1; // mm, between adhesive and an edge or a fold of the panel
 constexpr double wellHeld = 0.25;  // of a shape whose middle lies off its panel
@@ -75,6 +76,7 @@ Values completeTopper(Values v, const Host& host) {
     v.try_emplace("adhesive_to", v["height"]);
     v.try_emplace("adhesive", AllOver);
     v.try_emplace("made", Once);
+    v.try_emplace("side", ItsFace);
     return v;
 }
 
@@ -99,9 +101,11 @@ Trouble buildTopper(const StructureSpec& spec, const Values& v, const Host& host
     const Vec2 middle =
         host.left.origin + v.at("across") * host.left.along + v.at("along") * host.left.inward;
     const Turn t = exactTurn(turn);
-    const Vec2 way = t.cos * host.left.along + t.sin * host.left.inward;
+    // On the back it is upright as it is seen from there.
+    const bool face = std::lround(v.at("side")) == ItsFace;
+    const Vec2 way = (face ? 1 : -1) * t.cos * host.left.along + t.sin * host.left.inward;
     Join& join =
-        out.lay(panel, {0, 0}, {1, 0}, host.left.panel, middle, way, false, true, v.at("raise"));
+        out.lay(panel, {0, 0}, {1, 0}, host.left.panel, middle, way, false, face, v.at("raise"));
     const bool safe = std::lround(v.at("adhesive")) == Safe;
     if (from > 0 || to < h)
         join.adhesive = {common(
@@ -134,7 +138,7 @@ Trouble buildTopper(const StructureSpec& spec, const Values& v, const Host& host
         const std::vector<Ring> sticky = join.adhesive;
         out.part(spec.id + ".back", "back of " + spec.name, spec.id, spec.stock);
         const int twin = out.panel("twin", Role::Wall, mirrored);
-        Join& behind = out.lay(twin, {0, 0}, {1, 0}, host.left.panel, middle, way, false, false,
+        Join& behind = out.lay(twin, {0, 0}, {1, 0}, host.left.panel, middle, way, false, !face,
                                v.at("raise"));
         for (Ring piece : sticky) {
             for (Vec2& p : piece)
@@ -157,36 +161,25 @@ Family topper() {
     f.ground = Ground::Panel;
     f.host = "card.page-right";
     f.standsOn = {"page", "wall"};
-    std::vector<Parameter> middle = middleParameters("its");
-    for (Parameter& p : middle)
-        p.least = Measure::fromMm(-500);
-    f.parameters = {
-        choiceOf("shape", shapeWords(), "its outline; drawn takes the outline that was imported")
-            .unless("rectangle"),
-        lengthOf("width", 2, 1000, "of the shape").unless("2 in, or half of a narrower panel"),
-        lengthOf("height", 2, 1000, "of the shape")
-            .grows(Parameter::Scale::Along)
-            .unless("1 1/2 in, or half of a lower panel; of a circle the width"),
-        countOf("corners", 3, 24, "of a polygon, or points of a star")
-            .unless("six")
-            .why("two corners enclose nothing", "with more it is a circle"),
-        middle[0],
-        middle[1],
-        turnParameter("turned to the left"),
-        raiseParameter(),
-        lengthOf("adhesive_from", 0, 1000, "where the adhesive begins, from its lower edge")
-            .grows(Parameter::Scale::Along)
-            .unless("the lower edge"),
-        lengthOf("adhesive_to", 2, 1000, "where the adhesive ends, from its lower edge")
-            .grows(Parameter::Scale::Along)
-            .unless("the upper edge", true),
-        choiceOf("adhesive", {"all-over", "safe"},
-                 "safe: only where it lies on its own panel, clear of edges and folds")
-            .unless("all over"),
-        choiceOf("made", {"once", "twice"},
-                 "twice: a second one, mirrored, on the back of the panel, back to back")
-            .unless("once"),
-    };
+    f.parameters = shapeParameters("2 in, or half of a narrower panel",
+                                   "1 1/2 in, or half of a lower panel; of a circle the width");
+    for (const Parameter& p : {
+             raiseParameter(),
+             lengthOf("adhesive_from", 0, 1000, "where the adhesive begins, from its lower edge")
+                 .grows(Parameter::Scale::Along)
+                 .unless("the lower edge"),
+             lengthOf("adhesive_to", 2, 1000, "where the adhesive ends, from its lower edge")
+                 .grows(Parameter::Scale::Along)
+                 .unless("the upper edge", true),
+             choiceOf("adhesive", {"all-over", "safe"},
+                      "safe: only where it lies on its own panel, clear of edges and folds")
+                 .unless("all over"),
+             choiceOf("made", {"once", "twice"},
+                      "twice: a second one, mirrored, on the back of the panel, back to back")
+                 .unless("once"),
+             choiceOf("side", {"face", "back"}, "of the panel").unless("face"),
+         })
+        f.parameters.push_back(p);
     f.complete = completeTopper;
     f.build = buildTopper;
     return f;
