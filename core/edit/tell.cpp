@@ -22,7 +22,7 @@ constexpr const char* ofPart = "name, stock, size, say, edge.SIDE";
 constexpr const char* ofJoin = "kind, panel, onto, zone, line, onto_line, off, along, side, "
                                "onto_side, hinged, from, to";
 constexpr const char* ofPaper = "name, weight, caliper, face, back, grain, pattern, "
-                                "repeat, ink, accent, clear";
+                                "repeat, ink, accent, clear, fitted";
 
 using Text = std::string;
 
@@ -232,7 +232,8 @@ Trouble tellChange(Design& d, StructureSpec& s, const Text& name, const Text& te
     ChangeSpec c;
     c.id = name;
     if (!text.empty() && (text[0] == 'x' || text[0] == '*')) {
-        if (Trouble t = number(c.ratio, place, text.substr(text.find_first_not_of("x* "))))
+        const size_t from = text.find_first_not_of("x* ");
+        if (Trouble t = number(c.ratio, place, from == Text::npos ? "" : text.substr(from)))
             return t;
         if (c.ratio < 0.01 || c.ratio > 100)
             return no(place, "“" + text + "” is no ratio", "write it like x 0.9");
@@ -270,7 +271,7 @@ Trouble tellStructure(Design& d, StructureSpec& s, const Text& key, const Text& 
         double n = 0;
         if (Trouble t = text == "auto" ? Trouble{} : number(n, place, text))
             return t;
-        if (n != static_cast<int>(n) || n < 0 || n > 60)
+        if (n < 0 || n > 60 || n != static_cast<int>(n))
             return no(place, "“" + text + "” is no number of a series", "give 1 to 60, or auto");
         s.count = static_cast<int>(n);
         return {};
@@ -379,6 +380,8 @@ Trouble tellPaper(Stock& s, const Text& key, const Text& text) {
     }
     if (key == "clear")
         return flag(s.clear, place, text, "yes", "no");
+    if (key == "fitted")
+        return flag(s.fitted, place, text, "yes", "no");
     if (key == "pattern") {
         if (text == "none" || text.empty()) {
             s.pattern.clear();
