@@ -30,7 +30,10 @@ Posture naturalStance(const Design& design) {
     for (const StructureSpec& s : design.structures)
         if (s.on == "card.spine")
             ++(s.kind == "v-fold" ? along : others);
-    return along > others                        ? Posture::Cradled
+    // A range of hills behind a card that lies open is seen from the other end of the fold,
+    // whatever stands before it.
+    const bool open = design.card.shown && design.card.shown->degrees() >= 150;
+    return along > others || (along && open)     ? Posture::Cradled
            : design.card.spine == SpineSide::Top ? Posture::Lying
                                                  : Posture::Standing;
 }

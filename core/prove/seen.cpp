@@ -35,16 +35,25 @@ std::vector<Visible> visibleIn(const Case& c, double height) {
         return !c.linkage.loose[i] && c.assembly.panels[i].rides < 0 &&
                !stockOf(c.design, c.assembly, static_cast<int>(i)).clear;
     };
-    // A panel that is stuck flat on the side of another that is looked at hides what lies under it.
+    // A panel that is stuck flat on the side of another that is looked at hides what lies under it;
+    // on the other side it is hidden.
     std::set<std::pair<int, int>> hides; // the one below, and the one that hides it
     std::vector<Rigid> drawn = at;
     for (const Join& j : c.assembly.joins) {
         const auto held = static_cast<size_t>(j.tab), under = static_cast<size_t>(j.landing);
-        if (!counts(held) || c.assembly.panels[held].role == Role::Tab ||
-            !traitsOf(j.kind).sticks || (at[under].turn.col(2).dot(toViewer) > 0) != j.ontoFace())
+        if (!counts(held) || c.assembly.panels[held].role == Role::Tab || !traitsOf(j.kind).sticks)
             continue;
-        hides.insert({j.landing, j.tab});
-        drawn[held].shift += hairAbove * toViewer;
+        const bool above = (at[under].turn.col(2).dot(toViewer) > 0) == j.ontoFace();
+        hides.insert(above ? std::pair(j.landing, j.tab) : std::pair(j.tab, j.landing));
+        drawn[held].shift += (above ? hairAbove : -hairAbove) * toViewer;
+    }
+    // What hides the one hides what that one hides.
+    for (size_t known = 0; hides.size() > known;) {
+        known = hides.size();
+        for (const auto& [below, above] : std::set(hides))
+            for (auto more = hides.lower_bound({above, -1});
+                 more != hides.end() && more->first == above; ++more)
+                hides.insert({below, more->second});
     }
     for (size_t i = 0; i < at.size(); ++i)
         if (counts(i))

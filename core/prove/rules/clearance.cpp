@@ -48,11 +48,31 @@ class Distances {
         for (const Join& j : c_.assembly.joins)
             if (!j.moves && panels[j.tab].role != Role::Tab)
                 lies_.emplace(j.tab, std::pair(j.landing, j.ontoFace()));
+        // What lies on something that lies on a panel lies on that side of the panel too.
+        for (size_t deep = 0, known = 0; lies_.size() > known && deep < panels.size(); ++deep) {
+            known = lies_.size();
+            for (const auto& [held, on] : std::multimap(lies_)) {
+                const auto further = lies_.equal_range(on.first);
+                for (auto l = further.first; l != further.second; ++l) {
+                    const auto mine = lies_.equal_range(held);
+                    if (held != l->second.first &&
+                        std::none_of(mine.first, mine.second,
+                                     [&](auto& m) { return m.second == l->second; })) {
+                        lies_.emplace(held, l->second);
+                        break;
+                    }
+                }
+            }
+        }
         for (const Crease& c : c_.assembly.creases)
-            for (auto [wall, tab] : {std::pair{c.left, c.right}, {c.right, c.left}})
+            for (auto [wall, tab] : {std::pair{c.left, c.right}, {c.right, c.left}}) {
                 for (const Join* j : c_.assembly.joinsOf(tab))
-                    if (panels[tab].role == Role::Tab && !j->moves)
+                    if (!j->moves)
                         stands_.emplace(wall, std::pair(j->landing, j->ontoFace()));
+                // A valley folds toward the faces, a mountain toward the backs.
+                if (!c.either)
+                    stands_.emplace(wall, std::pair(tab, c.fold == Fold::Valley));
+            }
     }
 
     // Whether one stands on the one side of a panel and the other lies fast on its other side: the

@@ -40,10 +40,21 @@ void wrapped(const Evidence& e, std::vector<Finding>& out) {
         return; // a few layers: paper forgives that
     double worst = 0;
     int which = -1;
+    // A strap that goes round the edge of a page, from its back, is meant to be seen there.
+    std::vector<bool> wraps(c.assembly.parts.size());
+    for (const Join& j : c.assembly.joins) {
+        const Panel &held = c.assembly.panels[static_cast<size_t>(j.tab)],
+                    &page = c.assembly.panels[static_cast<size_t>(j.landing)];
+        const Part& part = c.assembly.parts[static_cast<size_t>(held.part)];
+        if (page.role == Role::Page && !j.ontoFace() && !part.creases.empty() &&
+            c.design.part(part.id))
+            wraps[static_cast<size_t>(held.part)] = true;
+    }
     for (size_t i = 0; i < card.flat->pieces.size(); ++i) {
         if (c.assembly.panels[i].role == Role::Page || c.assembly.panels[i].rides >= 0)
             continue; // a mat ends where its host does, or before
-        if (outside(c, *card.flat, static_cast<int>(i)))
+        if (wraps[static_cast<size_t>(c.assembly.panels[i].part)] ||
+            outside(c, *card.flat, static_cast<int>(i)))
             continue;
         for (const Ring& ring : card.flat->pieces[i])
             for (const Vec2& p : ring) {
