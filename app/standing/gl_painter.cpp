@@ -113,7 +113,7 @@ struct GlPainter::Gl {
     Frame fine, quick, shadow, softer;
     std::unique_ptr<QOpenGLTexture> blank;
     std::map<QString, std::unique_ptr<QOpenGLTexture>> printed;
-    bool ready = false;
+    bool ready = false, slow = false;
 
     Gl() {
         QSurfaceFormat format;
@@ -127,6 +127,9 @@ struct GlPainter::Gl {
             return;
         ready = link(program, fragmentSource) && link(soft, softSource) && array.create() &&
                 buffer.create();
+        const auto* by =
+            reinterpret_cast<const char*>(context.functions()->glGetString(GL_RENDERER));
+        slow = QByteArray(by).contains("llvmpipe") || QByteArray(by).contains("softpipe");
         QImage white(1, 1, QImage::Format_RGBA8888);
         white.fill(Qt::white);
         blank = std::make_unique<QOpenGLTexture>(white, QOpenGLTexture::DontGenerateMipMaps);
@@ -228,6 +231,7 @@ struct GlPainter::Gl {
 GlPainter::GlPainter() : gl_(std::make_unique<Gl>()) {}
 GlPainter::~GlPainter() = default;
 bool GlPainter::usable() const { return gl_->ready; }
+bool GlPainter::slow() const { return gl_->slow; }
 
 GlPainter& GlPainter::shared() {
     static auto* painter = new GlPainter; // outlives every view; the driver cleans up

@@ -15,6 +15,8 @@ class GlPainter {
     ~GlPainter();
     // False when this platform has no usable OpenGL; then only paintSoftly is left.
     bool usable() const;
+    // Whether the processor draws every pixel because there is no graphics card.
+    bool slow() const;
     // Draws the scene on a transparent ground; `size` in device pixels. While it is `moving` edges
     // are not smoothed, which takes most of the time where there is no graphics card.
     QImage paint(const Scene& scene, const Camera& camera, const QSize& size, double ratio,

@@ -126,15 +126,29 @@ std::vector<Rigid> drawnAt(const Case& c, const Pose& pose, const Rigid& stand,
             if (a.panels[i].rides < 0)
                 lifted[i] = lifts[i] * up;
     }
-    for (const Join& g : a.joins) {
-        // Mats lie one on the other, so that each is lifted from what it rides on.
-        if (a.panels[size_t(g.tab)].rides == g.landing)
-            lifted[size_t(g.tab)] = lifted[size_t(g.landing)];
+    const auto liftOf = [&](const Join& g) -> Vec3 {
         const Panel& held = a.panels[size_t(g.tab)];
         const bool plate = held.rides < 0 && a.parts[size_t(held.part)].creases.empty();
         // What lies on the back must not be seen through the face.
         const double lift = plate || !g.ontoFace() ? plateLift : tabLift;
-        lifted[size_t(g.tab)] += (g.ontoFace() ? lift : -lift) * at[g.landing].turn.col(2);
+        return (g.ontoFace() ? lift : -lift) * at[size_t(g.landing)].turn.col(2);
+    };
+    const auto piece = [&](const Join& g) { // of its own, glued flat
+        const Panel& held = a.panels[size_t(g.tab)];
+        return !g.moves && held.rides < 0 && held.role != Role::Tab;
+    };
+    constexpr int deep = 4; // pieces on one another, each lifted from the one that holds it
+    for (int pass = 0; pass < deep; ++pass)
+        for (const Join& g : a.joins)
+            if (piece(g))
+                lifted[size_t(g.tab)] = lifted[size_t(g.landing)] + liftOf(g);
+    for (const Join& g : a.joins) {
+        if (piece(g))
+            continue;
+        // Mats lie one on the other, so that each is lifted from what it rides on.
+        if (a.panels[size_t(g.tab)].rides == g.landing)
+            lifted[size_t(g.tab)] = lifted[size_t(g.landing)];
+        lifted[size_t(g.tab)] += liftOf(g);
     }
     for (size_t i = 0; i < at.size(); ++i)
         at[i].shift += lifted[i];

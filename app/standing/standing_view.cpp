@@ -22,6 +22,7 @@ namespace hl {
 namespace {
 
 constexpr double orbitPerPixel = 0.008, creaseReach = 6; // radians, pixels
+constexpr double whileMoving = 0.8; // of the pixels along each side, drawn by the processor
 
 } // namespace
 
@@ -152,8 +153,10 @@ void StandingView::paintEvent(QPaintEvent*) {
         {evidence ? &evidence->flats : nullptr, ghost ? nullptr : &session_.snapshot()->upright});
     const double ratio = devicePixelRatioF();
     QImage image;
-    if (painted_)
-        image = GlPainter::shared().paint(scene, camera, size() * ratio, ratio, moving_);
+    if (painted_) { // while a hand moves it, with fewer pixels where each one costs
+        const double pixels = ratio * (moving_ && GlPainter::shared().slow() ? whileMoving : 1);
+        image = GlPainter::shared().paint(scene, camera, size() * pixels, pixels, moving_);
+    }
     if (image.isNull())
         paintSoftly(painter, scene, camera, size());
     else
