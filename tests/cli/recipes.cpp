@@ -35,19 +35,25 @@ class Recipes : public QObject {
             {"03-ticket-window", 1, 70, 84, "6 | 42 | 22, M M"},
             {"03-ticket-window", 1, 130, 118, "24 | 106, V"},
             {"03-ticket-window", 1, 42, 130, ""},
+            {"03-ticket-window", 1, 120, 70, "60 | 60, V"},
             {"05-level-crossing", 1, 117, 150, "105 | 12, V"},
             {"05-level-crossing", 1, 105, 150, ""},
             {"05-level-crossing", 1, 160, 120, "12 | 30 | 30 | 38 | 38 | 12, V M V M V"},
             {"06-goods-train", 1, 180, 100, "26 | 26 | 128, M V"},
             {"07-tunnel", 1, 186, 110, "12 | 54 | 54 | 54 | 12, M M V V"},
+            {"07-tunnel", 1, 70, 70, ""},
             {"09-engine-shed", 1, 274, 130, "66 | 66 | 66 | 66 | 10, V V V V"},
             {"09-engine-shed", 1, 116, 15, ""},
             {"09-engine-shed-large", 1, 297, 130, "73 | 73 | 73 | 73 | 5, V V V V"},
+            {"10-footbridge", 1, 220, 150, "110 | 110, V"},
             {"11-crew-photographs", 1, 196, 130, "100 | 84 | 12, V M"},
             {"11-crew-photographs", 1, 150, 118, "84 | 66, V"},
             {"12-luggage-trunk", 1, 164, 104, "44 | 68 | 52, V V"},
-            {"13-viaduct", 1, 270, 130,
-             "36 | 18 | 22 | 32 | 54 | 32 | 22 | 18 | 36, V M V M M V M V"},
+            {"12-luggage-trunk", 1, 65, 86, "5 | 6 | 54, M V"},
+            {"12-luggage-trunk", 2, 14, 48, "7 | 7, M"},
+            {"12-luggage-trunk", 2, 112, 12, "48 | 64, V"},
+            {"13-viaduct", 1, 270, 130, ""},
+            {"13-viaduct", 2, 130, 130, ""},
             {"14-departure-board", 1, 278, 112, "138 | 70 | 70, V M"},
             {"19-platform-diorama", 1, 202, 115, "36 | 130 | 36, V V"},
             {"21-signal-tower", 3, 180, 42, "112 | 34 | 34, M V"},
@@ -105,6 +111,36 @@ class Recipes : public QObject {
             QVERIFY(size.x() <= meant.x() + 0.1 && size.y() <= meant.y() + 0.1);
         const double shown = c.assembly.display.at;
         QVERIFY(shown >= c.first() && shown <= c.last());
+    }
+
+    // The viaduct's scores lie at 36, 54, 76 and 108 from both ends, and its steps where they are
+    // told: 18 deep across the fold at 36, cut 34 in, and 22 deep across the fold at 76, cut 22 in.
+    void theViaductIsScoredFromBothEnds() {
+        const auto d = loadDesign((root() + "13-viaduct.hlantern").toStdString());
+        QVERIFY(d);
+        struct Score {
+            double x, low, high;
+            bool operator<(const Score& o) const { return std::tie(x, low) < std::tie(o.x, o.low); }
+            bool operator==(const Score& o) const {
+                return std::fabs(x - o.x) + std::fabs(low - o.low) + std::fabs(high - o.high) <
+                       1e-6;
+            }
+        };
+        std::vector<Score> have;
+        const Assembly a = *assemble(*d);
+        for (const Crease& c : a.creases)
+            if (c.part == 0)
+                for (auto& [p, q] : c.stretches())
+                    have.push_back({p.x() + 36, std::min(p.y(), q.y()), std::max(p.y(), q.y())});
+        std::vector<Score> want{{18, 34, 96},   {36, 0, 34},  {36, 34, 96},  {36, 96, 130},
+                                {54, 0, 22},    {54, 22, 34}, {54, 34, 96},  {54, 96, 108},
+                                {54, 108, 130}, {76, 0, 22},  {76, 22, 108}, {76, 108, 130},
+                                {98, 22, 108},  {108, 0, 130}};
+        for (const Score& s : std::vector<Score>(want)) // and from the other end
+            want.push_back({270 - s.x, s.low, s.high});
+        std::sort(have.begin(), have.end());
+        std::sort(want.begin(), want.end());
+        QVERIFY(have == want);
     }
 
     void blanksAndScoresAreTheCommissions() {

@@ -13,5 +13,7 @@ $c part "$f" --stock second --id backer --name "Backer" --say "24 | 106, V90; he
 $c join "$f" backer.panel-2 card.page-left --side back --onto-side back --line right --onto-line right
 $c part "$f" --stock second --id plate --name "Front plate" --say "42 x 130"
 $c join "$f" plate.sheet card.page-3 --side back --onto-side back --line left --onto-line left --zone "band right 20 mm"
-$c dress "$f" --all --scheme tea-room
+$c part "$f" --stock second --id note --name "Writing flap" --say "60 | 60, V15; height 70"
+$c join "$f" note.panel-1 backer.panel-2 --side back --onto-side face --line middle --onto-line middle
+$c dress "$f" --all --scheme tea-room --leave note
 $c add "$f" words --stock card --id board --name "Board" --on mat2.mat --text TICKETS --set height=16mm turn=90deg
