@@ -310,6 +310,15 @@ Design removeStructure(const Design& design, const std::string& id) {
     d.motion.erase(std::remove_if(d.motion.begin(), d.motion.end(),
                                   [&](auto& m) { return gives(m.drive) || lost(m.drive); }),
                    d.motion.end());
+    // A page that it parted is whole again: what was laid on the piece beyond the cut goes too.
+    const bool parted = std::any_of(d.structures.begin(), d.structures.end(), [](auto& s) {
+        return s.on.find("-beyond") != std::string::npos;
+    });
+    if (const auto made = parted ? assemble(d) : Result<Assembly>(Assembly()); !made)
+        for (const StructureSpec& s : d.structures)
+            if (made.problem().place == "structure " + s.id &&
+                s.on.find("-beyond") != std::string::npos)
+                return removeStructure(d, s.id);
     return d;
 }
 

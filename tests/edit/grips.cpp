@@ -102,7 +102,7 @@ class Grips : public QObject {
                     const bool slanted = s && s->kind.rfind("tier", 0) == 0;
                     scores += grip->score >= 0;
                     QVERIFY2(std::abs(went - by) < (angle     ? 0.2
-                                                    : slanted ? 0.02
+                                                    : slanted ? 0.03
                                                               : 1e-4),
                              qPrintable(QString("%1 in %2 by %3 went %4")
                                             .arg(crease.id.c_str(), part.id.c_str(),

@@ -27,7 +27,8 @@ inline QString carriedOut(const PlannedSheet& s) {
         const double whole = low, at = c.at - (c.acrossX ? one.x : one.y);
         if (!(at > touching && at < whole - touching))
             return "a cut misses its piece";
-        if (std::fabs(c.fence - at) > touching && std::fabs(c.fence - (whole - at)) > touching)
+        constexpr double settings = 1e-4; // mm: settings of the fence that nobody can tell apart
+        if (std::fabs(c.fence - at) > settings && std::fabs(c.fence - (whole - at)) > settings)
             return "the fence stands where neither side of the cut is";
         low = at;
         (c.acrossX ? other.x : other.y) = c.at;

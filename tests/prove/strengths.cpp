@@ -102,9 +102,6 @@ class Strengths : public QObject {
         };
         QVERIFY2(about(d).find("10 mm apart; 30 mm are left at both ends") != std::string::npos,
                  about(d).c_str());
-        d = *tell(d, "box1", {{"place", "20 mm"}});
-        QVERIFY2(about(d).find("20 mm are left before them and 40 mm after") != std::string::npos,
-                 about(d).c_str());
     }
 };
 
