@@ -24,6 +24,7 @@ struct Vertex {
 
 constexpr int samples = 4;
 constexpr int shadowSize = 256, tilePixels = 160;
+constexpr int quickShadow = 128;   // while it is moved
 constexpr double shadowSpan = 1.7; // of the scene's radius, to either side of its middle
 
 const char* const vertexSource = "#version 150\n"
@@ -110,7 +111,12 @@ struct GlPainter::Gl {
     QOpenGLShaderProgram program, soft;
     QOpenGLVertexArrayObject array;
     QOpenGLBuffer buffer{QOpenGLBuffer::VertexBuffer};
-    Frame fine, quick, shadow, softer;
+    Frame fine, quick;
+    struct Shadow { // its picture, and the one that it is made soft through
+        int size;
+        Frame cast, softer;
+    };
+    Shadow still{shadowSize, {}, {}}, moved{quickShadow, {}, {}};
     std::unique_ptr<QOpenGLTexture> blank;
     std::map<QString, std::unique_ptr<QOpenGLTexture>> printed;
     bool ready = false, slow = false;
@@ -137,7 +143,7 @@ struct GlPainter::Gl {
     }
     ~Gl() {
         if (context.isValid() && context.makeCurrent(&surface)) {
-            for (Frame* f : {&fine, &quick, &shadow, &softer})
+            for (Frame* f : {&fine, &quick, &still.cast, &still.softer, &moved.cast, &moved.softer})
                 f->reset();
             printed.clear();
             blank.reset();
@@ -181,12 +187,12 @@ struct GlPainter::Gl {
     }
     // The contact shadow: the card projected down on the table once, into a small picture that is
     // then made soft along both its directions.
-    void castShadow(const Scene& scene, const Vec3& middle, double ground, double span,
-                    double radius) {
+    void castShadow(Shadow& shadow, const Scene& scene, const Vec3& middle, double ground,
+                    double span, double radius) {
         auto* f = context.functions();
-        for (Frame* each : {&shadow, &softer})
+        for (Frame* each : {&shadow.cast, &shadow.softer})
             if (!*each)
-                *each = std::make_unique<QOpenGLFramebufferObject>(shadowSize, shadowSize);
+                *each = std::make_unique<QOpenGLFramebufferObject>(shadow.size, shadow.size);
         Mat4 down = Mat4::Zero(); // the table around the card fills the picture
         down(0, 0) = down(1, 1) = 1 / span;
         down(0, 3) = -middle.x() / span;
@@ -204,9 +210,9 @@ struct GlPainter::Gl {
             // Paper high above the table hardly darkens it, film hardly at all.
             cast.polygon(flat, Qt::black, 0.5 * face.alpha * std::exp(-3.2 * height / radius));
         }
-        f->glViewport(0, 0, shadowSize, shadowSize);
+        f->glViewport(0, 0, shadow.size, shadow.size);
         f->glDisable(GL_DEPTH_TEST);
-        shadow->bind();
+        shadow.cast->bind();
         f->glClear(GL_COLOR_BUFFER_BIT);
         blank->bind();
         draw(cast);
@@ -217,10 +223,10 @@ struct GlPainter::Gl {
                       Qt::white, 1);
         f->glDisable(GL_BLEND);
         for (const bool across : {true, false}) {
-            (across ? softer : shadow)->bind();
-            f->glBindTexture(GL_TEXTURE_2D, (across ? shadow : softer)->texture());
+            (across ? shadow.softer : shadow.cast)->bind();
+            f->glBindTexture(GL_TEXTURE_2D, (across ? shadow.cast : shadow.softer)->texture());
             soft.setUniformValue("by", across ? 1.3f / shadowSize : 0.f,
-                                 across ? 0.f : 1.3f / shadowSize);
+                                 across ? 0.f : 1.3f / shadowSize); // as wide in either size
             draw(sheet);
         }
         f->glEnable(GL_BLEND);
@@ -269,8 +275,9 @@ QImage GlPainter::paint(const Scene& scene, const Camera& camera, const QSize& s
     const bool any = !scene.faces.empty();
     const Vec3 middle = any ? Vec3((low + high) / 2) : Vec3(Vec3::Zero());
     const double span = any ? shadowSpan * std::max((high - low).norm() / 2, 1.0) : 1;
+    Gl::Shadow& shadow = moving && slow() ? gl_->moved : gl_->still;
     if (any)
-        gl_->castShadow(scene, middle, low.z(), span, camera.radius);
+        gl_->castShadow(shadow, scene, middle, low.z(), span, camera.radius);
 
     frame->bind();
     f->glViewport(0, 0, size.width(), size.height());
@@ -283,7 +290,7 @@ QImage GlPainter::paint(const Scene& scene, const Camera& camera, const QSize& s
         };
         table.picture({at(-1, -1), at(1, -1), at(1, 1), at(-1, 1)},
                       theme().dark ? QColor(0, 0, 0) : QColor(46, 34, 22), 1);
-        f->glBindTexture(GL_TEXTURE_2D, gl_->shadow->texture());
+        f->glBindTexture(GL_TEXTURE_2D, shadow.cast->texture());
         for (GLenum filter : {GL_TEXTURE_MIN_FILTER, GL_TEXTURE_MAG_FILTER})
             f->glTexParameteri(GL_TEXTURE_2D, filter, GL_LINEAR);
         gl_->draw(table);
