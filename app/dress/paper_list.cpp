@@ -70,7 +70,14 @@ QIcon PaperList::iconOf(const Print& print) {
     pixels.fill(QColor(q(print.face)));
     if (!print.plain()) {
         QPainter p(&pixels);
-        p.fillRect(pixels.rect(), QBrush(printImage(print, 34)));
+        if (print.tile) {
+            p.fillRect(pixels.rect(), QBrush(printImage(print, 34)));
+        } else { // a picture is known by the whole of it
+            const QImage whole =
+                printImage(print, swatch)
+                    .scaled(swatch, swatch, Qt::KeepAspectRatio, Qt::SmoothTransformation);
+            p.drawImage((swatch - whole.width()) / 2, (swatch - whole.height()) / 2, whole);
+        }
     }
     QPainter rim(&pixels);
     rim.setPen(theme().quiet);

@@ -83,6 +83,8 @@ std::vector<Proposal> proposalsFor(const Case& c, const Scheme& scheme, double h
         const double area = areaOf(p.outline);
         if (!*pattern || s.part < leastPart || area < leastArea || topmost(c.design, p.id, s.face))
             continue;
+        if (stockOf(c.design, c.assembly, s.panel).fitted)
+            continue; // a picture that was cut out is there to be seen
         if (drawnIn(p.outline, p.apertures, leastWidth / 2).empty())
             continue;
         found.emplace_back(area, Proposal{p.id, pattern, s.face, s.part});

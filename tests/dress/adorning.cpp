@@ -2,7 +2,6 @@
 // safe zone, panels dressed alike, mats under landings, what stands before what.
 #include "core/assemble/assemble.h"
 #include "core/assembly/adhesive.h"
-#include "core/dress/dress.h"
 #include "core/edit/edit.h"
 #include "core/files/hlantern.h"
 #include "core/make/parts_list.h"
@@ -10,7 +9,7 @@
 #include "core/prove/prove.h"
 #include "core/structures/family.h"
 #include "core/structures/layers/words.h"
-#include "tests/support.h"
+#include "tests/dress/adorned.h"
 #include <QtTest>
 #include <cmath>
 
@@ -19,19 +18,7 @@ using namespace hl::test;
 
 namespace {
 
-std::shared_ptr<const Case> fold(const Design& d) {
-    return std::make_shared<const Case>(d, *assemble(d));
-}
-const Join& heldBy(const Assembly& a, const std::string& panel) {
-    return *a.joinsOf(a.panel(panel)).front();
-}
 Point point(double x, double y) { return {Measure::fromMm(x), Measure::fromMm(y)}; }
-Design topped(const Design& d, const std::string& on, std::map<std::string, std::string> set) {
-    auto laid = layTopper(d, *fold(d), on, std::move(set));
-    if (!laid)
-        qFatal("%s", laid.problem().text().c_str());
-    return laid->first;
-}
 
 } // namespace
 

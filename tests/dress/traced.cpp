@@ -5,6 +5,7 @@
 #include "core/assembly/print_place.h"
 #include "core/design/images.h"
 #include "core/dress/drawing.h"
+#include "core/dress/dress.h"
 #include "core/edit/tell.h"
 #include "core/files/hlantern.h"
 #include "core/picture/png.h"
@@ -148,6 +149,10 @@ class Traced : public QObject {
                 }
             QVERIFY(low.norm() < 1e-6 && (high - Vec2(1, 1)).norm() < 1e-6);
         }
+        // It is there to be seen: dressing all lays nothing on it.
+        const Case shown(now, *assemble(now));
+        for (const Proposal& p : proposalsFor(shown, schemes().front(), 20))
+            QVERIFY2(ownerOf(p.panel) != laid->second, p.panel.c_str());
         const std::string file = designToText(now);
         QVERIFY(file.find("\"version\": 6") != std::string::npos &&
                 file.find("\"fitted\": true") != std::string::npos);

@@ -1,29 +1,14 @@
 // Wire, which resists being bent, against the closed form of its arc; toppers on the back of a
 // panel.
 #include "core/assemble/assemble.h"
-#include "core/dress/dress.h"
 #include "core/edit/edit.h"
 #include "core/prove/prove.h"
-#include "tests/drawn.h"
+#include "tests/dress/adorned.h"
 #include <QtTest>
 #include <cmath>
 
 using namespace hl;
 using namespace hl::test;
-
-namespace {
-
-const Join& heldBy(const Assembly& a, const std::string& panel) {
-    return *a.joinsOf(a.panel(panel)).front();
-}
-Design topped(const Design& d, const std::string& on, std::map<std::string, std::string> set) {
-    auto laid = layTopper(d, *fold(d), on, std::move(set));
-    if (!laid)
-        qFatal("%s", laid.problem().text().c_str());
-    return laid->first;
-}
-
-} // namespace
 
 class WireAndBacks : public QObject {
     Q_OBJECT

@@ -1,5 +1,6 @@
 // A table on which cut plans are carried out, cut by cut.
 #pragma once
+#include "core/make/blank_shape.h"
 #include "core/make/cut_plan.h"
 #include <QString>
 #include <algorithm>
@@ -27,8 +28,8 @@ inline QString carriedOut(const PlannedSheet& s) {
         const double whole = low, at = c.at - (c.acrossX ? one.x : one.y);
         if (!(at > touching && at < whole - touching))
             return "a cut misses its piece";
-        constexpr double settings = 1e-4; // mm: settings of the fence that nobody can tell apart
-        if (std::fabs(c.fence - at) > settings && std::fabs(c.fence - (whole - at)) > settings)
+        // The fence stays where it is for cuts that nobody can tell apart from it.
+        if (std::fabs(c.fence - at) > hairline && std::fabs(c.fence - (whole - at)) > hairline)
             return "the fence stands where neither side of the cut is";
         low = at;
         (c.acrossX ? other.x : other.y) = c.at;
