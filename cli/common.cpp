@@ -86,4 +86,16 @@ Trouble runBeside(const std::vector<std::string>& words) {
     return {};
 }
 
+int edited(const std::string& path, const std::function<Result<Design>(const Design&)>& change) {
+    auto d = loadDesign(path);
+    if (!d)
+        return refuse(d.problem());
+    auto next = change(*d);
+    if (!next)
+        return refuse(next.problem());
+    if (Trouble t = saveDesign(*next, path))
+        return refuse(*t);
+    return Done;
+}
+
 } // namespace hl::cli

@@ -38,6 +38,9 @@ struct Proved {
     Proved(const Bench& b, bool remedies);
 };
 
+// Loads, changes and saves a design; `change` may print what it made.
+int edited(const std::string& path, const std::function<Result<Design>(const Design&)>& change);
+
 // Runs the window's program, which lies beside this one, and waits for it. A problem without words
 // where it has said itself what is wrong.
 Trouble runBeside(const std::vector<std::string>& words);

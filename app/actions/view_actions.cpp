@@ -65,7 +65,7 @@ void Workbench::addViewActions(Actions& table) {
                    false,
                    [this] { return filling_ != nullptr; }},
                   {"stance", view, tr("Put it down another way"), "Ctrl+L",
-                   [this] { standing().setStance(Posture((int(standing().stance()) + 1) % 3)); },
+                   [this] { standing().setStance(Posture((int(standing().stance()) + 1) % 4)); },
                    When::Design, "stance"},
                   {"frame", view, tr("Whole card in view"), "Ctrl+0",
                    [this] { standing().frameCard(); }, When::Design, "fit"},

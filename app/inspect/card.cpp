@@ -2,11 +2,66 @@
 #include "app/inspect/form_picker.h"
 #include "app/inspect/inspectors.h"
 #include "app/inspect/measure_field.h"
+#include "core/edit/tell.h"
 #include <QComboBox>
 #include <QLabel>
 #include <QLineEdit>
+#include <algorithm>
 
 namespace hl {
+namespace {
+
+// What sticks out of the closed card on purpose: a list in which a thing is ticked or not.
+void addMeant(Rows& rows) {
+    Session& session = rows.session();
+    rows.choice(
+        "card-meant", QObject::tr("Sticks out"),
+        QObject::tr("What sticks out of the closed card on purpose; pick one to add it or to take "
+                    "it back"),
+        [&session](QComboBox& box) {
+            const Design& d = session.design();
+            const auto has = [&](const std::string& id) {
+                return std::count(d.card.meant.begin(), d.card.meant.end(), id) > 0;
+            };
+            QStringList names;
+            for (const std::string& id : d.card.meant)
+                names << called(session, id);
+            box.addItem(names.isEmpty() ? QObject::tr("nothing on purpose") : names.join(", "),
+                        QString());
+            std::vector<std::string> all;
+            for (const StructureSpec& s : d.structures)
+                if (const Family* f = family(s.kind); f && !f->dresses)
+                    all.push_back(s.id);
+            for (const FreePart& p : d.parts)
+                all.push_back(p.id);
+            if (session.snapshot())
+                for (const Panel& p : session.snapshot()->folded->assembly.panels)
+                    if (p.role == Role::Page)
+                        all.push_back(p.id);
+            for (const std::string& id : d.card.meant) // panels that were told
+                if (std::find(all.begin(), all.end(), id) == all.end())
+                    all.push_back(id);
+            for (const std::string& id : all)
+                box.addItem((has(id) ? QString::fromUtf8("\u2713 ") : QString()) +
+                                called(session, id),
+                            q(id));
+            box.setCurrentIndex(0);
+        },
+        [&session](const QVariant& picked) {
+            const std::string id = picked.toString().toStdString();
+            if (id.empty())
+                return;
+            session.change(
+                [&](Design& d) {
+                    auto& meant = d.card.meant;
+                    const auto at = std::find(meant.begin(), meant.end(), id);
+                    at == meant.end() ? (void)meant.push_back(id) : (void)meant.erase(at);
+                },
+                QObject::tr("Say what sticks out"));
+        });
+}
+
+} // namespace
 
 void inspectCard(Rows& rows, const std::string&) {
     Session& session = rows.session();
@@ -73,14 +128,15 @@ void inspectCard(Rows& rows, const std::string&) {
         });
     if (const Family* f = family(session.design().card.form))
         addMeasures(rows, *f, "card");
-    addWords(
-        rows, "card",
-        {"shown", "card-shown", QObject::tr("Shown at"),
-         QObject::tr("The opening at which the finished card is displayed; worked out without"),
-         [](const Design& d) {
-             return d.card.shown ? q(show(*d.card.shown, d.units).text) : QString();
-         },
-         QObject::tr("Change how the card is shown")});
+    addWords(rows, "card",
+             {"shown", "card-shown", QObject::tr("Shown at"),
+              QObject::tr(
+                  "The opening at which the finished card is displayed: an angle, half open, flat "
+                  "open, or by itself, where its folds are least bent; worked out without"),
+              [](const Design& d) {
+                  return d.card.shown ? q(show(*d.card.shown, d.units).text) : QString();
+              },
+              QObject::tr("Change how the card is shown")});
     addWords(rows, "card",
              {"step", "card-step", QObject::tr("Mat borders"),
               QObject::tr("The border that mats leave, where they say nothing else; 3 mm without"),
@@ -88,17 +144,21 @@ void inspectCard(Rows& rows, const std::string&) {
                   return d.card.step ? q(exactText(*d.card.step, d.units)) : QString();
               },
               QObject::tr("Change the mats' borders")});
-    addWords(rows, "card",
-             {"meant", "card-meant", QObject::tr("Sticks out"),
-              QObject::tr("What sticks out of the closed card on purpose: ids of panels, parts and "
-                          "structures"),
-              [](const Design& d) {
-                  QStringList ids;
-                  for (const std::string& id : d.card.meant)
-                      ids << q(id);
-                  return ids.join(", ");
-              },
-              QObject::tr("Say what sticks out")});
+    rows.choice(
+        "card-stands", QObject::tr("Put down"), QObject::tr("On what the displayed card stands"),
+        [&session](QComboBox& box) {
+            box.addItem(QObject::tr("as suits it"), "auto");
+            box.addItem(QObject::tr("on a page"), "page");
+            box.addItem(QObject::tr("on an edge of its pages"), "edge");
+            box.addItem(QObject::tr("on its fold"), "fold");
+            box.setCurrentIndex(int(session.design().card.stands));
+        },
+        [&session](const QVariant& word) {
+            if (auto next =
+                    tell(session.design(), "card", {{"stands", word.toString().toStdString()}}))
+                session.edit(*next, QObject::tr("Put the card down otherwise"));
+        });
+    addMeant(rows);
     QLabel* display = rows.line({}, "card-display");
     rows.refreshing([&session, display] {
         if (!session.snapshot())

@@ -9,16 +9,10 @@
 namespace hl {
 
 QString called(Session& session, const std::string& id) {
-    if (id.find('.') == std::string::npos)
-        return q(sayOwner(session.design(), id));
-    if (session.snapshot()) {
-        const Case& c = *session.snapshot()->folded;
-        if (const int panel = c.assembly.panel(id); panel >= 0)
-            return q(sayPanel(c, panel));
-        if (const int crease = c.assembly.crease(id); crease >= 0)
-            return q(sayCrease(c, crease));
-    }
-    return q(spokenName(id.substr(id.find('.') + 1)));
+    if (session.snapshot())
+        return q(sayThing(*session.snapshot()->folded, id));
+    return q(id.find('.') == std::string::npos ? sayOwner(session.design(), id)
+                                               : spokenName(id.substr(id.find('.') + 1)));
 }
 
 namespace {

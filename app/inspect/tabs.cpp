@@ -151,6 +151,72 @@ void addJoin(Rows& rows, const std::string& panel) {
 
 namespace {
 
+// One word of a join, chosen from a list.
+void tellJoin(Rows& rows, const std::string& id, const std::string& key, const QString& word,
+              const QString& what) {
+    auto next = tell(rows.session().design(), id, {{key, word.toStdString()}});
+    if (!next)
+        return rows.refuse(next.problem());
+    rows.session().edit(*next, what);
+}
+
+// Which sides of the two lie on one another.
+void addSides(Rows& rows, const std::string& id) {
+    Session& session = rows.session();
+    const struct {
+        const char* key;
+        bool JoinSpec::*side;
+        QString label;
+    } sides[] = {{"side", &JoinSpec::onFace, QObject::tr("Glued by its")},
+                 {"onto_side", &JoinSpec::ontoFace, QObject::tr("on the other's")}};
+    for (auto& s : sides)
+        rows.choice(
+            "glue-" + QString(s.key) + "-" + q(id), s.label,
+            QObject::tr("With the gluing tool: the side that is pointed at stays in view"),
+            [&session, id, side = s.side](QComboBox& box) {
+                box.addItem(QObject::tr("face"), "face");
+                box.addItem(QObject::tr("back"), "back");
+                const JoinSpec* j = session.design().join(id);
+                box.setCurrentIndex(j && !(j->*side));
+            },
+            [&rows, id, key = s.key](const QVariant& side) {
+                tellJoin(rows, id, key, side.toString(), QObject::tr("Glue it by the other side"));
+            });
+}
+
+// One of the two lines that lie on one another: an edge or a fold of its panel, by name.
+void addLine(Rows& rows, const std::string& id, const char* key, const QString& label,
+             std::string JoinSpec::*line, std::string JoinSpec::*of) {
+    Session& session = rows.session();
+    rows.choice(
+        "glue-" + QString(key) + "-" + q(id), label,
+        QObject::tr("An edge as it comes to lie, the middle, or a fold of the panel"),
+        [&session, id, line, of](QComboBox& box) {
+            const JoinSpec* j = session.design().join(id);
+            if (!j || !session.snapshot())
+                return;
+            for (auto& [word, text] : {std::pair{"left", QObject::tr("left edge")},
+                                       {"right", QObject::tr("right edge")},
+                                       {"bottom", QObject::tr("lower edge")},
+                                       {"top", QObject::tr("upper edge")},
+                                       {"middle", QObject::tr("middle")}})
+                box.addItem(text, word);
+            const Assembly& a = session.snapshot()->folded->assembly;
+            const int panel = a.panel(j->*of);
+            for (const Crease& c : a.creases)
+                if (panel >= 0 && (c.left == panel || c.right == panel))
+                    box.addItem(called(session, c.id), q(c.id.substr(c.id.find('.') + 1)));
+            if (line == &JoinSpec::line)
+                box.addItem(QObject::tr("where it lies in the closed card"), "closing");
+            if (box.findData(q(j->*line)) < 0) // a fold that is not there any more
+                box.addItem(q(j->*line), q(j->*line));
+            box.setCurrentIndex(box.findData(q(j->*line)));
+        },
+        [&rows, id, key](const QVariant& word) {
+            tellJoin(rows, id, key, word.toString(), QObject::tr("Change how it is glued"));
+        });
+}
+
 // The rows of a join that is said plainly: what lies on what, how far away, and where it sticks.
 void addPlainJoin(Rows& rows, const std::string& id) {
     Session& session = rows.session();
@@ -171,20 +237,30 @@ void addPlainJoin(Rows& rows, const std::string& id) {
             session.change([&](Design& d) { d.join(id)->onto = onto.toString().toStdString(); },
                            QObject::tr("Glue it on another panel"));
         });
+    addSides(rows, id);
+    addLine(rows, id, "line", QObject::tr("Its line"), &JoinSpec::line, &JoinSpec::panel);
+    addLine(rows, id, "onto_line", QObject::tr("on the line"), &JoinSpec::ontoLine,
+            &JoinSpec::onto);
+    if (traitsOf(now->kind).through)
+        rows.choice(
+            "glue-crossing-" + q(id), QObject::tr("Crossing"),
+            QObject::tr("Two sheets pushed into one another: each is slit to half its height"),
+            [&session, id](QComboBox& box) {
+                const JoinSpec* j = session.design().join(id);
+                box.addItem(QObject::tr("slits as they are drawn"), "no");
+                box.addItem(QObject::tr("each slit to half its height"), "yes");
+                box.setCurrentIndex(j && j->crossing);
+            },
+            [&rows, id](const QVariant& yes) {
+                tellJoin(rows, id, "crossing", yes.toString(),
+                         QObject::tr("Slit where they cross"));
+            });
     using Reader = QString (*)(const JoinSpec&, Unit);
     const struct {
         const char* key;
         QString label, tip;
         Reader read;
     } fields[] = {
-        {"line", QObject::tr("Its line"),
-         QObject::tr(
-             "left, right, top, bottom, middle as it comes to lie, or a crease of it; closing "
-             "glues it where it comes to lie when the card is closed"),
-         [](const JoinSpec& j, Unit) { return q(j.line); }},
-        {"onto_line", QObject::tr("on the line"),
-         QObject::tr("Of the panel that holds it: an edge, the middle, or a crease"),
-         [](const JoinSpec& j, Unit) { return q(j.ontoLine); }},
         {"off", QObject::tr("away by"), QObject::tr("How far from that line, into the panel"),
          [](const JoinSpec& j, Unit u) { return q(placeText(j.off, u)); }},
         {"along", QObject::tr("along by"), QObject::tr("How far along it; centred at 0"),

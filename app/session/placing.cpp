@@ -3,6 +3,7 @@
 #include "core/assemble/assemble.h"
 #include "core/edit/draw.h"
 #include "core/edit/edit.h"
+#include "core/prove/saying.h"
 #include "core/structures/in_names.h"
 #include <algorithm>
 #include <cmath>
@@ -144,26 +145,31 @@ void Placing::finish() {
     session_.selection().choose(id);
 }
 
-void Placing::glueAt(const QString& panel, const Vec2& at) {
+void Placing::glueAt(const QString& panel, const Vec2& at, std::optional<bool> face) {
     if (!session_.snapshot())
         return;
-    const Assembly& a = session_.snapshot()->folded->assembly;
-    if (a.panel(panel.toStdString()) < 0)
+    const Case& c = *session_.snapshot()->folded;
+    if (c.assembly.panel(panel.toStdString()) < 0)
         return;
+    const auto called = [&](const QString& id) {
+        return QString::fromStdString(sayThing(c, id.toStdString()));
+    };
     if (picked_.isEmpty()) {
         if (!session_.design().part(ownerOf(panel.toStdString())))
             return emit session_.refused(tr("%1 belongs to a structure, which places its own tabs; "
                                             "point at a tab or panel of a blank.")
-                                             .arg(panel));
+                                             .arg(called(panel)));
         picked_ = panel;
+        pickedFace_ = face;
         session_.selection().choose(panel);
         emit toolChanged();
         return;
     }
-    auto glued = glueOnto(session_.design(), picked_.toStdString(), panel.toStdString(), at);
+    auto glued = glueOnto(session_.design(), picked_.toStdString(), panel.toStdString(), at,
+                          pickedFace_ ? std::optional<bool>(!*pickedFace_) : std::nullopt, face);
     if (!glued)
         return emit session_.refused(QString::fromStdString(glued.problem().text()));
-    session_.edit(glued->first, tr("Glue %1 on %2").arg(picked_, panel));
+    session_.edit(glued->first, tr("Glue %1 on %2").arg(called(picked_), called(panel)));
     setTool(Tool::Select);
 }
 

@@ -23,8 +23,9 @@ class Placing : public QObject {
     // The tab picked up to be glued; empty until one is pointed at.
     QString picked() const { return picked_; }
     // With the gluing tool: the first pointing picks a tab up, the second puts it on a panel at a
-    // place (flat coordinates of the panel's part).
-    void glueAt(const QString& panel, const Vec2& at);
+    // place (flat coordinates of the panel's part). Where `face` says which side is seen there, the
+    // panel that is picked up keeps that side in view, and lies on that side of its landing.
+    void glueAt(const QString& panel, const Vec2& at, std::optional<bool> face = {});
 
     // From choosing a family to pointing at the fold or panel it goes on. Meanwhile the ghost is
     // the design with it where the pointer is; null where it cannot stand.
@@ -49,6 +50,7 @@ class Placing : public QObject {
     Session& session_;
     Tool tool_ = Tool::Select;
     QString picked_, family_, ghostId_, why_;
+    std::optional<bool> pickedFace_; // the side of it that was pointed at
     std::shared_ptr<const Case> ghost_;
     int asked_ = 0, taken_ = 0; // ghosts, by number
     bool putting_ = false;      // as soon as the newest is there

@@ -1,6 +1,7 @@
 #include "app/standing/scene.h"
 #include "app/look/theme.h"
 #include "app/standing/hanging.h"
+#include "app/standing/lifted.h"
 #include "core/assemble/assemble.h"
 #include "core/assembly/print_place.h"
 #include "core/structures/layers/words.h"
@@ -10,9 +11,6 @@
 namespace hl {
 namespace {
 
-constexpr double tabLift = 0.2; // mm: a tab is seen above the page it is glued to
-// A plain piece glued on: far enough that no edge below it is seen through it.
-constexpr double plateLift = 0.9;
 constexpr double thinFoam = 0.8, setBack = 1.5; // mm: what is thinner is no pad; from the edge
 constexpr double printLift = 0.12;              // mm: and what is printed above its paper
 
@@ -53,43 +51,6 @@ bool isCrease(const Assembly& a, const Panel& panel, const Vec2& p, const Vec2& 
     return false;
 }
 
-// How far each panel is drawn above the root's plane, mm: near a state in which everything lies
-// flat, panels that lie on one another come apart in their order, so that none is seen through the
-// other.
-std::vector<double> liftsOf(const Case& c, const Pose& pose, const std::vector<FlatState>& flats) {
-    constexpr double reach = 12, layer = 1.2, most = 9; // degrees, mm, mm
-    std::vector<double> lifts(c.assembly.panels.size(), 0);
-    const FlatState* near = nullptr;
-    for (const FlatState& f : flats)
-        if (std::fabs(f.opening - pose.opening) < reach &&
-            (!near ||
-             std::fabs(f.opening - pose.opening) < std::fabs(near->opening - pose.opening)))
-            near = &f;
-    if (!near)
-        return lifts;
-    std::vector<int> rank(lifts.size(), 0);
-    int highest = 0;
-    bool moved = true;
-    for (size_t round = 0; moved && round < 60; ++round) { // no order of layers is deeper
-        moved = false;
-        for (const Overlap& o : near->overlaps) {
-            if (std::abs(o.order()) != 1)
-                continue;
-            const int upper = o.order() > 0 ? o.a : o.b, lower = o.order() > 0 ? o.b : o.a;
-            if (rank[size_t(upper)] <= rank[size_t(lower)]) {
-                rank[size_t(upper)] = rank[size_t(lower)] + 1;
-                highest = std::max(highest, rank[size_t(upper)]);
-                moved = true;
-            }
-        }
-    }
-    const double part = 1 - std::fabs(near->opening - pose.opening) / reach;
-    const double step = std::min(layer, most / std::max(1, highest)) * part * part;
-    for (size_t i = 0; i < lifts.size(); ++i)
-        lifts[i] = step * rank[i];
-    return lifts;
-}
-
 // The number of a panel's print in the scene, -1 of plain paper, and how it lies.
 struct Printing {
     int print = -1;
@@ -110,50 +71,6 @@ struct Printing {
         place = printPlace(c.design, c.assembly, part, wanted, known.upright);
     }
 };
-
-// Where every panel is drawn on the table: what lies on something is lifted from it.
-std::vector<Rigid> drawnAt(const Case& c, const Pose& pose, const Rigid& stand,
-                           const Known& known) {
-    const Assembly& a = c.assembly;
-    std::vector<Rigid> at;
-    for (const Rigid& panel : pose.panels)
-        at.push_back(stand * panel);
-    std::vector<Vec3> lifted(at.size(), Vec3::Zero());
-    if (known.flats) {
-        const std::vector<double> lifts = liftsOf(c, pose, *known.flats);
-        const Vec3 up = at[size_t(a.root)].turn.col(2);
-        for (size_t i = 0; i < at.size(); ++i)
-            if (a.panels[i].rides < 0)
-                lifted[i] = lifts[i] * up;
-    }
-    const auto liftOf = [&](const Join& g) -> Vec3 {
-        const Panel& held = a.panels[size_t(g.tab)];
-        const bool plate = held.rides < 0 && a.parts[size_t(held.part)].creases.empty();
-        // What lies on the back must not be seen through the face.
-        const double lift = plate || !g.ontoFace() ? plateLift : tabLift;
-        return (g.ontoFace() ? lift : -lift) * at[size_t(g.landing)].turn.col(2);
-    };
-    const auto piece = [&](const Join& g) { // of its own, glued flat
-        const Panel& held = a.panels[size_t(g.tab)];
-        return !g.moves && held.rides < 0 && held.role != Role::Tab;
-    };
-    constexpr int deep = 4; // pieces on one another, each lifted from the one that holds it
-    for (int pass = 0; pass < deep; ++pass)
-        for (const Join& g : a.joins)
-            if (piece(g))
-                lifted[size_t(g.tab)] = lifted[size_t(g.landing)] + liftOf(g);
-    for (const Join& g : a.joins) {
-        if (piece(g))
-            continue;
-        // Mats lie one on the other, so that each is lifted from what it rides on.
-        if (a.panels[size_t(g.tab)].rides == g.landing)
-            lifted[size_t(g.tab)] = lifted[size_t(g.landing)];
-        lifted[size_t(g.tab)] += liftOf(g);
-    }
-    for (size_t i = 0; i < at.size(); ++i)
-        at[i].shift += lifted[i];
-    return at;
-}
 
 // Puts one thing after the other into the scene.
 class SceneMaker {

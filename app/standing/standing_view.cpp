@@ -200,6 +200,13 @@ Vec2 StandingView::flatAt(const std::string& panel, const QPointF& pixel) const 
     return (at.inverse() * hit).head<2>();
 }
 
+bool StandingView::faceSeen(const std::string& panel) const {
+    const Case& c = *session_.snapshot()->folded;
+    const Pose now = pose();
+    const Rigid at = stanceOf(stance_, spineOpening(c, now)) * now.panels[c.assembly.panel(panel)];
+    return at.turn.col(2).dot(camera.eye() - at.shift) > 0;
+}
+
 QString StandingView::panelAt(const QPointF& pixel) const { return thingAt(pixel, false); }
 
 QString StandingView::thingAt(const QPointF& pixel, bool creases) const {
@@ -422,7 +429,8 @@ void StandingView::mousePressEvent(QMouseEvent* e) {
     }
     if (session_.placing().tool() == Placing::Tool::Glue && e->button() == Qt::LeftButton) {
         if (const QString panel = panelAt(e->position()); !panel.isEmpty())
-            session_.placing().glueAt(panel, flatAt(panel.toStdString(), e->position()));
+            session_.placing().glueAt(panel, flatAt(panel.toStdString(), e->position()),
+                                      faceSeen(panel.toStdString()));
         return;
     }
     if (e->button() == Qt::MiddleButton || (e->modifiers() & Qt::ShiftModifier)) {

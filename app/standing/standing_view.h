@@ -28,6 +28,7 @@ class StandingView : public QWidget {
     QString panelAt(const QPointF& pixel) const;
     // The point of a panel's plane under a pixel, in its part's flat coordinates.
     Vec2 flatAt(const std::string& panel, const QPointF& pixel) const;
+    bool faceSeen(const std::string& panel) const; // else its back is turned to the viewer
 
     // A hand moves it: frames come faster and coarser until it rests.
     void setMoving(bool moving);

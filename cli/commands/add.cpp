@@ -2,6 +2,7 @@
 #include "cli/common.h"
 #include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
+#include "core/edit/named.h"
 #include "core/edit/tell.h"
 #include "core/exports/exports.h"
 #include "core/structures/family.h"
@@ -74,7 +75,10 @@ int add(const std::string& path, const std::string& kind, const std::string& on,
     auto told = toldBy(words);
     if (!told)
         return refuse(told.problem());
-    auto added = addStructure(*d, kind, on, measures, outline, words.id, *told);
+    auto host = idOf(*d, on);
+    if (!host)
+        return refuse(host.problem());
+    auto added = addStructure(*d, kind, *host, measures, outline, words.id, *told);
     if (!added)
         return refuse(added.problem());
     if (Trouble t = saveDesign(added->first, path))

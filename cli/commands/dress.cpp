@@ -5,6 +5,7 @@
 #include "core/assembly/adhesive.h"
 #include "core/dress/drawing.h"
 #include "core/edit/edit.h"
+#include "core/edit/named.h"
 #include "core/measure/number.h"
 #include "core/prove/room.h"
 #include <iostream>
@@ -189,10 +190,20 @@ int writingPanel(const DressGiven& g, Design d) {
     return refuse({g.panel, "there is no room to write", "name a page with 30 x 20 mm free"});
 }
 
-int dress(const DressGiven& g) {
-    auto d = loadDesign(g.file);
+int dress(const DressGiven& given) {
+    auto d = loadDesign(given.file);
     if (!d)
         return refuse(d.problem());
+    DressGiven g = given;
+    std::vector<std::string*> named{&g.panel, &g.like};
+    for (std::string& id : g.leave)
+        named.push_back(&id);
+    for (std::string* one : named) {
+        auto id = idOf(*d, *one);
+        if (!id)
+            return refuse(id.problem());
+        *one = *id;
+    }
     std::optional<Measure> step;
     if (!g.step.empty()) {
         auto m = parseLength(g.step, d->units);

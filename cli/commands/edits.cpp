@@ -1,6 +1,7 @@
-// The commands that change a design: set, remove, rename, card, stock, part, join, draw.
+// The commands that change a design: set, remove, rename, card, stock, part, join.
 #include "cli/common.h"
 #include "core/edit/draw.h"
+#include "core/edit/named.h"
 #include "core/edit/papers.h"
 #include "core/edit/profile.h"
 #include "core/edit/tell.h"
@@ -22,17 +23,15 @@ Result<Told> toldOf(const std::vector<std::string>& texts) {
     return out;
 }
 
-// Loads, changes and saves a design; `change` may print what it made.
-int edited(const std::string& path, const std::function<Result<Design>(const Design&)>& change) {
-    auto d = loadDesign(path);
-    if (!d)
-        return refuse(d.problem());
-    auto next = change(*d);
-    if (!next)
-        return refuse(next.problem());
-    if (Trouble t = saveDesign(*next, path))
-        return refuse(*t);
-    return Done;
+using cli::edited;
+
+// The same of one thing, by its id or by what it is called.
+int edited(const std::string& path, const std::string& said,
+           const std::function<Result<Design>(const Design&, const std::string&)>& change) {
+    return edited(path, [&](const Design& d) -> Result<Design> {
+        auto id = idOf(d, said);
+        return id ? change(d, *id) : id.problem();
+    });
 }
 
 // Options that a thing can be told by, as pairs in the order of the table.
@@ -82,18 +81,6 @@ int edited(const std::string& path, const Options& words,
     return edited(path, [&](const Design& d) { return change(d, *told); });
 }
 
-Result<Vec2> pointOf(const std::string& text, Unit unit) {
-    const size_t comma = text.find(',');
-    const Problem how{"", "“" + text + "” is no point", "write it like 12,-5 or 12mm,30mm"};
-    if (comma == std::string::npos)
-        return how;
-    auto x = parsePlace(text.substr(0, comma), Quantity::Length, unit),
-         y = parsePlace(text.substr(comma + 1), Quantity::Length, unit);
-    if (!x || !y)
-        return how;
-    return Vec2(x->mm(), y->mm());
-}
-
 } // namespace
 
 Run declareSet(CLI::App& options) {
@@ -110,12 +97,13 @@ Run declareSet(CLI::App& options) {
                     "a silhouette from a drawing")
         ->required();
     return [given] {
-        return edited(given->file, [&](const Design& d) -> Result<Design> {
-            auto told = toldOf(given->told);
-            if (!told)
-                return told.problem();
-            return tellWithDrawings(d, given->id, *told);
-        });
+        return edited(given->file, given->id,
+                      [&](const Design& d, const std::string& id) -> Result<Design> {
+                          auto told = toldOf(given->told);
+                          if (!told)
+                              return told.problem();
+                          return tellWithDrawings(d, id, *told);
+                      });
     };
 }
 
@@ -125,15 +113,14 @@ Run declareRemove(CLI::App& options) {
     options
         .add_option("ID", *id, "a structure with what stands on it, a part, line, tab, join, paper")
         ->required();
-    return
-        [file, id] { return edited(*file, [&](const Design& d) { return removeThing(d, *id); }); };
+    return [file, id] { return edited(*file, *id, removeThing); };
 }
 
 Run declareBreakUp(CLI::App& options) {
     auto file = std::make_shared<std::string>(), id = std::make_shared<std::string>();
     options.add_option("FILE", *file)->required();
     options.add_option("ID", *id, "a series")->required();
-    return [file, id] { return edited(*file, [&](const Design& d) { return breakUp(d, *id); }); };
+    return [file, id] { return edited(*file, *id, breakUp); };
 }
 
 Run declareRename(CLI::App& options) {
@@ -143,7 +130,9 @@ Run declareRename(CLI::App& options) {
     options.add_option("ID", *id, "card, a structure, a part or a paper")->required();
     options.add_option("NAME", *name)->required();
     return [file, id, name] {
-        return edited(*file, [&](const Design& d) { return rename(d, *id, *name); });
+        return edited(*file, *id, [&](const Design& d, const std::string& thing) {
+            return rename(d, thing, *name);
+        });
     };
 }
 
@@ -162,10 +151,12 @@ Run declareCard(CLI::App& options) {
              {"envelope", "inside width and height, or none", {}, false},
              {"mail", "a mail class of the workshop", {}, false},
              {"shown",
-              "the opening at which it is displayed, half open, flat open, or auto",
+              "the opening at which it is displayed, half open, flat open, by itself (where its "
+              "folds are least bent), or auto",
               {},
               false},
-             {"meant", "ids of what sticks out on purpose, or none", {}, false}},
+             {"stands", "on what it is put down: page, edge, fold, or auto", {}, false},
+             {"meant", "what sticks out on purpose, with commas between, or none", {}, false}},
             {}};
     };
     auto given = std::make_shared<EditsGiven>();
@@ -316,6 +307,10 @@ Run declareJoin(CLI::App& options) {
                         false},
                        {"kind", "glue, slot, pivot or slide", {}, false},
                        {"hinged", "yes for a tongue that turns in its slit", {}, false},
+                       {"crossing",
+                        "yes for two sheets pushed into one another, each slit to half its height",
+                        {},
+                        false},
                        {"from", "how far a slide or pivot goes", {}, false},
                        {"to", "and to where", {}, false}},
                       {}};
@@ -328,59 +323,15 @@ Run declareJoin(CLI::App& options) {
     return [given] {
         return edited(given->file, given->words,
                       [&](const Design& d, const Told& told) -> Result<Design> {
-                          auto made = addJoin(d, given->panel, given->onto, told);
+                          auto panel = idOf(d, given->panel), onto = idOf(d, given->onto);
+                          if (!panel || !onto)
+                              return (panel ? onto : panel).problem();
+                          auto made = addJoin(d, *panel, *onto, told);
                           if (!made)
                               return made.problem();
                           std::cout << "join " << made->second << "\n";
                           return made->first;
                       });
-    };
-}
-
-Run declareDraw(CLI::App& options) {
-    struct EditsGiven {
-        std::string file, part, kind, from, to;
-    };
-    auto given = std::make_shared<EditsGiven>();
-    options.add_option("FILE", given->file)->required();
-    options.add_option("PART", given->part, "card, or a part")->required();
-    options.add_option("KIND", given->kind)
-        ->required()
-        ->check(CLI::IsMember({"valley", "mountain", "slit", "either", "aperture", "smooth"}));
-    options.add_option("FROM", given->from,
-                       "a point such as 12,30; of an aperture its lower left "
-                       "corner");
-    options.add_option("TO", given->to, "the other end, or the upper right corner");
-    return [given] {
-        return edited(given->file, [&](const Design& d) -> Result<Design> {
-            if (given->kind == "smooth")
-                return smoothSpine(d);
-            auto a = pointOf(given->from, d.units), b = pointOf(given->to, d.units);
-            if (!a || !b)
-                return (a ? b : a).problem().in("draw");
-            if (given->kind == "aperture") {
-                Design next = d;
-                FreePart* p = next.part(given->part);
-                if (!p && given->part != "card")
-                    return Problem{given->part, "there is no such part",
-                                   "use card, or a part's id"};
-                auto at = [](double x, double y) {
-                    return Point{Measure::fromMm(x), Measure::fromMm(y)};
-                };
-                (p ? p->apertures : next.card.apertures)
-                    .push_back({at(a->x(), a->y()), at(b->x(), a->y()), at(b->x(), b->y()),
-                                at(a->x(), b->y())});
-                return tell(next, "card", {});
-            }
-            const auto& kinds = wordsOf<LineKind>();
-            const auto kind = static_cast<LineKind>(
-                std::find(kinds.begin(), kinds.end(), given->kind) - kinds.begin());
-            auto made = addLine(d, given->part, kind, *a, *b);
-            if (!made)
-                return made.problem();
-            std::cout << "line " << made->second << "\n";
-            return made->first;
-        });
     };
 }
 

@@ -2,6 +2,7 @@
 // host, then the joins a maker placed.
 #include "core/assemble/assemble.h"
 #include "core/assemble/course.h"
+#include "core/assemble/crossing.h"
 #include "core/assemble/placing.h"
 #include "core/assemble/said.h"
 #include "core/assemble/sheets.h"
@@ -186,10 +187,33 @@ class Queue {
     size_t left_;
 };
 
-// `all` takes the measures in force of whatever is built.
 Result<Assembly> assembleUntil(const Design& given, const std::string& stop,
-                               AllValues* all = nullptr) {
+                               AllValues* all = nullptr);
+
+// In order, and slit where sheets are pushed into one another, which takes the sheets alone.
+Result<Design> readyToBuild(const Design& given) {
     const Design d = inOrder(given);
+    if (std::none_of(d.joins.begin(), d.joins.end(), [](auto& j) { return j.crossing; }))
+        return d;
+    Design bare = d;
+    bare.structures.clear();
+    bare.joins.clear();
+    bare.zones.clear();
+    bare.motion.clear();
+    bare.edges.clear();
+    bare.card.shown.reset();
+    auto sheets = assembleUntil(bare, "");
+    if (!sheets)
+        return sheets.problem();
+    return slitWhereCrossed(d, *sheets);
+}
+
+// `all` takes the measures in force of whatever is built.
+Result<Assembly> assembleUntil(const Design& given, const std::string& stop, AllValues* all) {
+    const auto ready = readyToBuild(given);
+    if (!ready)
+        return ready.problem();
+    const Design& d = *ready;
     for (auto& check : {checkCard, checkNames})
         if (Trouble t = check(d))
             return *t;

@@ -1,4 +1,6 @@
 // Joins and motion: how the maker holds panels to one another, and how the card is moved.
+#include "core/assemble/crossing.h"
+#include "core/assemble/lines.h"
 #include "core/assemble/sheets.h"
 #include "core/assembly/adhesive.h"
 #include "core/design/limits.h"
@@ -16,47 +18,6 @@ constexpr double leastHold = 0.1; // mm
 
 Vec2 flatOf(const Point& p) { return {p.x.mm(), p.y.mm()}; }
 
-} // namespace
-
-namespace {
-
-// A line of a panel by its name: a crease of it, or an edge of the rectangle round it.
-Result<std::pair<Vec2, Vec2>> lineOn(const Assembly& a, int panel, const std::string& word,
-                                     const std::string& place) {
-    const Panel& p = a.panels[panel];
-    Vec2 low = p.outline.front(), high = low;
-    for (const Vec2& q : p.outline) {
-        low = low.cwiseMin(q);
-        high = high.cwiseMax(q);
-    }
-    const Vec2 middle = (low + high) / 2;
-    if (word == "left")
-        return std::pair{Vec2(low.x(), middle.y()), Vec2(0, 1)};
-    if (word == "right")
-        return std::pair{Vec2(high.x(), middle.y()), Vec2(0, 1)};
-    if (word == "middle")
-        return std::pair{middle, Vec2(0, 1)};
-    if (word == "bottom")
-        return std::pair{Vec2(middle.x(), low.y()), Vec2(1, 0)};
-    if (word == "top")
-        return std::pair{Vec2(middle.x(), high.y()), Vec2(1, 0)};
-    std::string known;
-    for (const Crease& c : a.creases) {
-        if (c.left != panel && c.right != panel)
-            continue;
-        const std::string local = c.id.substr(c.id.find('.') + 1);
-        if (word == c.id || word == local) {
-            Vec2 way = c.dir(); // up, or to the right
-            if (way.y() < -1e-9 || (std::fabs(way.y()) <= 1e-9 && way.x() < 0))
-                way = -way;
-            return std::pair<Vec2, Vec2>{(c.from + c.to) / 2, way};
-        }
-        known += ", " + local;
-    }
-    return Problem{place, "the panel “" + p.id + "” has no line “" + word + "”",
-                   "use left, right, top, bottom, middle" + known};
-}
-
 // A panel's outline as it comes to lie on another, counter-clockwise.
 Ring laid(const Panel& panel, const Rigid& place) {
     Ring out;
@@ -65,6 +26,18 @@ Ring laid(const Panel& panel, const Rigid& place) {
     if (areaOf(out) < 0)
         std::reverse(out.begin(), out.end());
     return out;
+}
+
+// Pushed into one another: the lines lie on one another from their lower ends on.
+Trouble placedCrossing(const JoinSpec& spec, const Assembly& a, Join& join) {
+    auto crossing = crossingOf(spec, a);
+    if (!crossing)
+        return crossing.problem();
+    join.along = crossing->landing.up();
+    join.at = crossing->landing.from;
+    join.place = matchLines(crossing->held.from, crossing->held.up(), join.at, join.along,
+                            spec.onFace == spec.ontoFace);
+    return {};
 }
 
 Trouble placedPlainly(const JoinSpec& spec, const Assembly& a, Join& join) {
@@ -283,7 +256,11 @@ Trouble buildJoins(const Design& d, AssemblyBuilder& out) {
         if (!closing && spec.line.empty() != spec.ontoLine.empty())
             return Problem{place, "it names one line of the two that lie on one another",
                            "name both, such as line left and onto_line right"};
-        if (Trouble t = closing             ? placedByClosing(spec, a, join)
+        if (spec.crossing && (!traitsOf(spec.kind).through || !spec.hinged))
+            return Problem{place, "sheets that are pushed into one another turn in their slits",
+                           "make it a slot that is hinged, or take crossing back"};
+        if (Trouble t = spec.crossing       ? placedCrossing(spec, a, join)
+                        : closing           ? placedByClosing(spec, a, join)
                         : spec.line.empty() ? placedBy(spec, a, join)
                                             : placedPlainly(spec, a, join))
             return t;

@@ -1,4 +1,5 @@
 #include "core/assemble/sheets.h"
+#include "core/assemble/crossing.h"
 #include "core/assemble/said.h"
 #include "core/assembly/arrangement.h"
 #include "core/assembly/tab.h"
@@ -75,7 +76,9 @@ Problem crowded(const std::string& place) {
             "draw fewer lines, or simplify them"};
 }
 
-SheetLine drawn(const LineSpec& l) { return {l.id, l.kind == LineKind::Slit, flat(l.points), {}}; }
+SheetLine drawn(const LineSpec& l) {
+    return {l.id, l.kind == LineKind::Slit, flat(l.points), {}, isOfCrossing(l.id)};
+}
 
 // Adds the faces and creases of an arrangement; returns the panels by face.
 std::vector<int> add(const Arrangement& a, const std::vector<LineSpec>& lines,
@@ -169,7 +172,7 @@ Trouble buildSheet(const Design& d, const std::vector<CardSheet>& sheets, size_t
         spec.kind = kind;
         for (const Vec2& p : {l.from, l.to})
             spec.points.push_back({Measure::fromMm(p.x()), Measure::fromMm(p.y())});
-        lines.push_back({l.id, kind == LineKind::Slit, {l.from, l.to}, {}});
+        lines.push_back({l.id, kind == LineKind::Slit, {l.from, l.to}, {}, false});
         all.push_back(spec);
         for (const LineSpec& mine : d.card.lines)
             if (mine.id == l.id)

@@ -271,7 +271,8 @@ class Reader {
                 std::set<int> seen;
                 for (const Piece& p : pieces_[l]) {
                     const int f = left ? p.left : p.right;
-                    if (f < 0 || !seen.insert(f).second)
+                    if (f < 0 || (lines_[l].nameless && p.left == p.right) ||
+                        !seen.insert(f).second)
                         continue;
                     ++count;
                     std::string& name = out_.faces[f].name;

@@ -17,6 +17,7 @@ struct SheetLine {
     // Stretches of a straight line that are left smooth, as distances from its start: the spine
     // between two slits of a cut-out.
     std::vector<std::pair<double, double>> gaps;
+    bool nameless = false; // a slit that parts nothing leaves the face its name
 };
 
 struct SheetFace {

@@ -80,6 +80,10 @@ template<> const std::vector<std::string>& wordsOf<SpineSide>() {
     static const std::vector<std::string> words{"left", "top"};
     return words;
 }
+template<> const std::vector<std::string>& wordsOf<Stands>() {
+    static const std::vector<std::string> words{"auto", "page", "edge", "fold"};
+    return words;
+}
 template<> const std::vector<std::string>& wordsOf<Grain>() {
     static const std::vector<std::string> words{"unknown", "upright", "sideways"};
     return words;

@@ -62,6 +62,10 @@ struct Stock {
 enum class SpineSide { Left, Top };
 template<> const std::vector<std::string>& wordsOf<SpineSide>();
 
+// What the displayed card is put down on: what suits it, a page, an edge of its pages, or its fold.
+enum class Stands { Auto, Page, Edge, Fold };
+template<> const std::vector<std::string>& wordsOf<Stands>();
+
 struct CardSpec {
     Measure width = Measure::fromMm(127), height = Measure::fromMm(177.8); // closed size
     SpineSide spine = SpineSide::Left;
@@ -82,6 +86,7 @@ struct CardSpec {
     SayLine say;          // the base of a card of pages
     // The opening at which the finished card is displayed; computed without.
     std::optional<Measure> shown;
+    Stands stands = Stands::Auto;
     std::vector<std::string> meant; // panels and parts that stick out of the closed card on purpose
     std::optional<Measure> step;    // the border that mats leave, where they say nothing else
 
@@ -114,6 +119,8 @@ struct CardSpec {
               .since(2)
               .saying("The opening at which it is displayed."),
           &CardSpec::shown);
+        v(sparing("stands").since(7).saying("What the displayed card is put down on."),
+          &CardSpec::stands);
         v(sparing("meant").since(2).saying(
               "Ids of panels and parts that stick out of the closed card on purpose."),
           &CardSpec::meant);

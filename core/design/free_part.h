@@ -120,7 +120,10 @@ struct JoinSpec {
     bool ontoFace = true; // it lies on the landing's face (else on its back)
     Measure from, to;     // how far a slide (mm), a pivot or a hinged slot (degrees) can go
     bool hinged = false;  // a slot whose tongue turns about the slit
-    Zone zone;            // where it sticks
+    // A slot: two sheets pushed into one another. Where their lines meet each is slit to half the
+    // lower one's height, the landing from below, the held one from above; both stand on one level.
+    bool crossing = false;
+    Zone zone; // where it sticks
     // Said plainly instead of hold, at and turn: a crease of the held panel, or one of its edges
     // (left, right, top, bottom, middle), lies on such a line of the landing, `off` away from it on
     // the landing's left side, centred but for `along`. Line "closing": it is glued where it comes
@@ -139,6 +142,11 @@ struct JoinSpec {
         v(sparing("side").as(Means::Side), &JoinSpec::onFace);
         v(sparing("onto_side").as(Means::Side), &JoinSpec::ontoFace);
         v(sparing("hinged"), &JoinSpec::hinged);
+        v(sparing("crossing")
+              .since(7)
+              .saying("Two sheets pushed into one another, each slit to "
+                      "half its height where they cross."),
+          &JoinSpec::crossing);
         v.range(sparing("from").as(Means::Travel).with(Grows::Owner), &JoinSpec::from,
                 sparing("to").as(Means::Travel).with(Grows::Owner), &JoinSpec::to);
         v(sparing("zone").since(2).saying("Where it sticks."), &JoinSpec::zone);

@@ -83,8 +83,12 @@ std::vector<Proposal> proposalsFor(const Case& c, const Scheme& scheme, double h
         const double area = areaOf(p.outline);
         if (!*pattern || s.part < leastPart || area < leastArea || topmost(c.design, p.id, s.face))
             continue;
-        if (stockOf(c.design, c.assembly, s.panel).fitted)
-            continue; // a picture that was cut out is there to be seen
+        // A figure and letters are there to be seen, and so is a picture that was cut out.
+        const StructureSpec* of = c.design.structure(ownerOf(p.id));
+        const Family* f = of ? family(of->kind) : nullptr;
+        if ((f && f->ground == Ground::Panel && !f->dresses) ||
+            stockOf(c.design, c.assembly, s.panel).fitted)
+            continue;
         if (drawnIn(p.outline, p.apertures, leastWidth / 2).empty())
             continue;
         found.emplace_back(area, Proposal{p.id, pattern, s.face, s.part});
@@ -156,6 +160,14 @@ Result<std::pair<Design, std::string>> layTopper(const Design& design, const Cas
                                                  const std::vector<Point>& outline) {
     constexpr double straight = 0.5; // degrees
     const int on = folded.assembly.panel(panel);
+    if (on >= 0 && !measures.count("side")) { // the one that is seen
+        const auto all = visibleIn(folded);
+        const auto most = std::max_element(all.begin(), all.end(), [&](auto& a, auto& b) {
+            return (a.panel == on ? a.part : -1) < (b.panel == on ? b.part : -1);
+        });
+        if (most != all.end() && most->panel == on && !most->face)
+            measures["side"] = "back";
+    }
     if (on >= 0 && !measures.count("turn")) {
         const auto number = static_cast<size_t>(on);
         const Vec2 asMade =

@@ -160,7 +160,7 @@ Drawn addTab(const Design& design, const std::string& part, const Vec2& at) {
 }
 
 Drawn glueOnto(const Design& design, const std::string& panel, const std::string& onto,
-               const Vec2& at) {
+               const Vec2& at, std::optional<bool> heldFace, std::optional<bool> ontoFace) {
     auto made = assemble(design);
     if (!made)
         return made.problem();
@@ -216,6 +216,10 @@ Drawn glueOnto(const Design& design, const std::string& panel, const std::string
     j.id = freeName(d.joins, "join");
     j.panel = panel;
     j.onto = onto;
+    j.onFace = heldFace.value_or(tab);
+    j.ontoFace = ontoFace.value_or(true);
+    if (tab && j.onFace != j.ontoFace) // not turned over, it reaches to the other side
+        along = -along;
     const Vec2 start = tab ? at - (middle - from).norm() * along : at;
     j.at = point(start);
     j.turn = Measure::fromDegrees(std::atan2(along.y(), along.x()) * 180 / pi);
@@ -227,7 +231,6 @@ Drawn glueOnto(const Design& design, const std::string& panel, const std::string
         }
         j.hold = {point((low + high) / 2)};
         j.turn = Measure::fromDegrees(0);
-        j.onFace = false;
     }
     d.joins.push_back(j);
     return checked(d, j.id);

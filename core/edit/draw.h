@@ -4,6 +4,7 @@
 #include "core/assembly/assembly.h"
 #include "core/design/design.h"
 #include "core/measure/result.h"
+#include <optional>
 #include <utility>
 
 namespace hl {
@@ -24,10 +25,11 @@ Drawn addTab(const Design& design, const std::string& part, const Vec2& at);
 
 // Glues a panel, a tab as a rule, face down on the face of `onto`, with the middle of the tab's
 // crease at `at` (flat coordinates of the landing), along the landing's nearest edge or crease and
-// reaching toward the crease that the landing hangs on. A join that held the panel before is
-// replaced.
+// reaching toward the crease that the landing hangs on; any other panel lies with its back on that
+// face. `held` and `landing` say otherwise which sides of the two lie on one another: true is the
+// face. A join that held the panel before is replaced.
 Drawn glueOnto(const Design& design, const std::string& panel, const std::string& onto,
-               const Vec2& at);
+               const Vec2& at, std::optional<bool> held = {}, std::optional<bool> landing = {});
 
 // The line of a free part or of the card that a crease or slit of the assembly belongs to
 // ("deck.c1-2" -> "deck.c1"); empty for the spine, tabs and creases of structures.

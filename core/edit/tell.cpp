@@ -4,23 +4,27 @@
 #include "core/design/tiles.h"
 #include "core/edit/checked.h"
 #include "core/edit/edit.h"
+#include "core/edit/named.h"
+#include "core/fold/resting.h"
 #include "core/make/parts_list.h"
 #include "core/measure/number.h"
 #include "core/measure/place.h"
 #include "core/structures/family.h"
 #include <algorithm>
 #include <cctype>
+#include <cmath>
+#include <sstream>
 
 namespace hl {
 namespace {
 
 constexpr const char* ofCard = "title, occasion, size, spine, form, say, stock, envelope, mail, "
-                               "units, shown, meant, step, edge.SIDE";
+                               "units, shown, stands, meant, step, edge.SIDE";
 constexpr const char* ofStructure =
     "name, on, to, stock, say, text, typeface, count, each, gap, change.MEASURE, edge.SIDE";
 constexpr const char* ofPart = "name, stock, size, say, edge.SIDE";
 constexpr const char* ofJoin = "kind, panel, onto, zone, line, onto_line, off, along, side, "
-                               "onto_side, hinged, from, to";
+                               "onto_side, hinged, crossing, from, to";
 constexpr const char* ofPaper = "name, weight, caliper, face, back, grain, pattern, "
                                 "repeat, ink, accent, clear, fitted";
 
@@ -56,6 +60,12 @@ Trouble words(Text& out, const Text& place, const Text& text) {
                   "shorten it");
     out = text;
     return {};
+}
+
+// Another thing of the design, by its id or by what it is called.
+Trouble thing(const Design& d, Text& out, const Text& place, const Text& text) {
+    auto id = idOf(d, text);
+    return id ? words(out, place, *id) : id.problem().in(place);
 }
 
 Trouble flag(bool& out, const Text& place, const Text& text, const Text& yes, const Text& other) {
@@ -189,30 +199,58 @@ Trouble tellCard(Design& d, const Text& key, const Text& text) {
                 c.shown = Measure::fromDegrees(degrees);
                 return {};
             }
+        if (text == "by itself") {
+            auto made = assemble(d);
+            if (!made)
+                return made.problem();
+            c.shown = Measure::fromDegrees(std::round(restingPlace(Case(d, *made))));
+            return {};
+        }
         auto a = parseAngle(text);
         if (!a)
             return a.problem().in(place);
         c.shown = a->measure;
         return {};
     }
+    if (key == "stands")
+        return choose(c.stands, place, text);
     if (key == "meant") { // a list of ids; "none" empties it
         c.meant.clear();
-        Text id;
-        for (char ch : text + ",") {
-            if (ch != ',' && !std::isspace(static_cast<unsigned char>(ch))) {
-                id += ch;
-                continue;
-            }
-            if (!id.empty() && id != "none")
+        Text said;
+        const auto add = [&]() -> Trouble {
+            Text id;
+            said.erase(said.find_last_not_of(' ') + 1);
+            if (!said.empty() && said != "none") {
+                if (Trouble t = thing(d, id, place, said))
+                    return t;
                 c.meant.push_back(id);
-            id.clear();
-        }
+            }
+            said.clear();
+            return {};
+        };
+        // Ids may have spaces between them instead of commas; what things are called has some.
         const auto made = assemble(d);
+        const auto known = [&](const Text& one) {
+            return !made || one == "card" || one == "none" || d.structure(one) ||
+                   made->part(one) >= 0 || made->panel(one) >= 0;
+        };
+        bool commas = text.find(',') != Text::npos;
+        std::istringstream spaced(text);
+        for (Text one; !commas && spaced >> one;)
+            commas = !known(one);
+        for (char ch : text + ",") {
+            const bool space = std::isspace(static_cast<unsigned char>(ch));
+            if (ch == ',' || (space && (!commas || said.empty()))) {
+                if (Trouble t = add())
+                    return t;
+            } else {
+                said += ch;
+            }
+        }
         for (const Text& one : c.meant)
-            if (made && one != "card" && !d.structure(one) && made->part(one) < 0 &&
-                made->panel(one) < 0)
+            if (!known(one))
                 return no(place, "there is nothing called “" + one + "”",
-                          "name a panel, a part or a structure by its id");
+                          "name a panel, a part or a structure");
         return {};
     }
     return measure(d, "card", key, text, ofCard);
@@ -252,9 +290,9 @@ Trouble tellStructure(Design& d, StructureSpec& s, const Text& key, const Text& 
     if (key == "name")
         return words(s.name, place, text);
     if (key == "on")
-        return words(s.on, place, text);
+        return thing(d, s.on, place, text);
     if (key == "to")
-        return words(s.to, place, text);
+        return thing(d, s.to, place, text);
     if (key == "stock")
         return paperIs(d, s.stock, place, text);
     if (key == "say") {
@@ -322,10 +360,10 @@ Trouble tellJoin(Design& d, JoinSpec& j, const Text& key, const Text& text) {
     const Text place = "join " + j.id + ", " + key;
     if (key == "kind")
         return choose(j.kind, place, text);
-    for (auto& [name, out] : {std::pair{"panel", &j.panel},
-                              {"onto", &j.onto},
-                              {"line", &j.line},
-                              {"onto_line", &j.ontoLine}})
+    for (auto& [name, out] : {std::pair{"panel", &j.panel}, {"onto", &j.onto}})
+        if (key == name)
+            return thing(d, *out, place, text);
+    for (auto& [name, out] : {std::pair{"line", &j.line}, {"onto_line", &j.ontoLine}})
         if (key == name)
             return words(*out, place, text);
     for (auto& [name, out] : {std::pair{"off", &j.off}, {"along", &j.along}})
@@ -344,6 +382,15 @@ Trouble tellJoin(Design& d, JoinSpec& j, const Text& key, const Text& text) {
         return flag(j.ontoFace, place, text, "face", "back");
     if (key == "hinged")
         return flag(j.hinged, place, text, "yes", "no");
+    if (key == "crossing") {
+        if (Trouble t = flag(j.crossing, place, text, "yes", "no"))
+            return t;
+        if (j.crossing) {
+            j.kind = JoinKind::Slot;
+            j.hinged = true;
+        }
+        return {};
+    }
     if (key == "from" || key == "to") {
         auto m = parsePlace(text, travelOf(j), d.units);
         if (!m)

@@ -13,6 +13,7 @@ namespace hl {
 //   structure: name, on, to, stock, say, count, each, gap, change.MEASURE
 //   part:      name, stock, size, say
 //   join:      kind, panel, onto, zone, line, onto_line, off, along, side, onto_side, hinged,
+//   crossing,
 //              from, to
 //   paper:     name, weight, caliper, face, back, grain
 // and every measure of the card's form or of the structure's family. "auto" takes a measure back.

@@ -19,27 +19,13 @@ void follow(Stock& s, const std::string& key) {
         s.name = s.id;
 }
 
-template<class T> void readObject(T& t, Object& o, const Unit& unit);
-
-template<class T> class Reader {
+// What a field holds that is no struct of its own: the same for whatever it is a field of.
+class ValueReader {
   public:
-    Reader(T& t, Object& o, const Unit& unit) : t_(t), o_(o), unit_(unit) {}
+    ValueReader(Object& o, const Unit& unit) : o_(o), unit_(unit) {}
 
-    template<class M> void operator()(const Field& f, M T::*m) {
-        if (const Json* j = f.presence == Presence::Needed ? &o_.need(f.key) : o_.find(f.key))
-            read(f, *j, t_.*m);
-        follow(t_, f.key);
-    }
-    void pair(const Field& f, Measure T::*first, Measure T::*second) {
-        if (const Json* j = o_.find(f.key))
-            std::tie(t_.*first, t_.*second) = pairOf(f, *j);
-    }
-    void range(const Field& from, Measure T::*low, const Field& to, Measure T::*high) {
-        (*this)(from, low);
-        (*this)(to, high);
-    }
+    Quantity travel = Quantity::Length; // of what moves, where a field is measured in that
 
-  private:
     void read(const Field& f, const Json& j, std::string& s) {
         s = o_.text(f.key, j);
         if (f.means == Means::Colour && (s.size() != 7 || s[0] != '#' ||
@@ -148,10 +134,10 @@ template<class T> class Reader {
             bad(o_.at(f.key), "its width and its height are more than nought",
                 "give both above 0, or leave it out");
     }
-    void read(const Field&, const Json& j, Set& set) {
-        const std::string place = nameOf(t_) + ", set";
-        Object measures(j, place);
-        const Family* family = hl::family(kindOf(t_));
+    // The measures of a family, by their names.
+    void read(const Json& j, const std::string& of, const std::string& kind, Set& set) {
+        Object measures(j, of + ", set");
+        const Family* family = hl::family(kind);
         for (auto& [name, value] : j.items()) {
             const Json& one = measures.need(name);
             const Parameter* p = family ? family->parameter(name) : nullptr;
@@ -170,6 +156,76 @@ template<class T> class Reader {
             }
         }
     }
+    Pair pairOf(const Field& f, const Json& j) const {
+        if (!j.is_array() || j.size() != 2)
+            bad(o_.at(f.key), "a pair of measures is needed",
+                "write it like [\"60 mm\", \"40 mm\"]");
+        return {measureOf(f, j[0]), measureOf(f, j[1])};
+    }
+
+  private:
+    Measure measureOf(const Field& f, const Json& j) const {
+        switch (f.means) {
+        case Means::Paper:
+            return o_.measure(f.key, j, Quantity::Length, Unit::Millimetre);
+        case Means::Place:
+            return o_.signedMeasure(f.key, j, Quantity::Length, unit_);
+        case Means::Angle:
+            return o_.measure(f.key, j, Quantity::Angle, unit_);
+        case Means::Turn:
+            return o_.signedMeasure(f.key, j, Quantity::Angle, unit_);
+        case Means::Travel:
+            return o_.signedMeasure(f.key, j, travel, unit_);
+        case Means::Either: // by its unit; a bare number is an angle
+            if (j.is_string() && j.get<std::string>().find("deg") == std::string::npos &&
+                j.get<std::string>().find("°") == std::string::npos)
+                return o_.signedMeasure(f.key, j, Quantity::Length, unit_);
+            return o_.signedMeasure(f.key, j, Quantity::Angle, unit_);
+        default:
+            break;
+        }
+        return o_.measure(f.key, j, Quantity::Length, unit_);
+    }
+    [[noreturn]] void refuse(const Field& f) const {
+        bad(o_.at(f.key), std::string("this is no ") + f.what,
+            "give a number between " + numberText(f.least, 2) + " and " + numberText(f.most, 2));
+    }
+
+    Object& o_;
+    const Unit& unit_;
+};
+
+template<class T> void readObject(T& t, Object& o, const Unit& unit);
+
+template<class T> class Reader {
+  public:
+    Reader(T& t, Object& o, const Unit& unit) : t_(t), o_(o), unit_(unit), values_(o, unit) {}
+
+    template<class M> void operator()(const Field& f, M T::*m) {
+        if constexpr (std::is_same_v<T, JoinSpec>)
+            values_.travel = travelOf(t_);
+        if (const Json* j = f.presence == Presence::Needed ? &o_.need(f.key) : o_.find(f.key))
+            read(f, *j, t_.*m);
+        follow(t_, f.key);
+    }
+    void pair(const Field& f, Measure T::*first, Measure T::*second) {
+        if (const Json* j = o_.find(f.key))
+            std::tie(t_.*first, t_.*second) = values_.pairOf(f, *j);
+    }
+    void range(const Field& from, Measure T::*low, const Field& to, Measure T::*high) {
+        (*this)(from, low);
+        (*this)(to, high);
+    }
+
+  private:
+    template<class V>
+    auto read(const Field& f, const Json& j, V& v)
+        -> decltype(std::declval<ValueReader&>().read(f, j, v)) {
+        values_.read(f, j, v);
+    }
+    void read(const Field&, const Json& j, Set& set) {
+        values_.read(j, nameOf(t_), kindOf(t_), set);
+    }
     template<class S, class = decltype(&S::template visit<Reader<S>>)>
     void read(const Field& f, const Json& j, S& s) {
         Object o(j, o_.at(f.key));
@@ -184,44 +240,10 @@ template<class T> class Reader {
         }
     }
 
-    Measure measureOf(const Field& f, const Json& j) const {
-        switch (f.means) {
-        case Means::Paper:
-            return o_.measure(f.key, j, Quantity::Length, Unit::Millimetre);
-        case Means::Place:
-            return o_.signedMeasure(f.key, j, Quantity::Length, unit_);
-        case Means::Angle:
-            return o_.measure(f.key, j, Quantity::Angle, unit_);
-        case Means::Turn:
-            return o_.signedMeasure(f.key, j, Quantity::Angle, unit_);
-        case Means::Travel:
-            if constexpr (std::is_same_v<T, JoinSpec>)
-                return o_.signedMeasure(f.key, j, travelOf(t_), unit_);
-            break;
-        case Means::Either: // by its unit; a bare number is an angle
-            if (j.is_string() && j.get<std::string>().find("deg") == std::string::npos &&
-                j.get<std::string>().find("°") == std::string::npos)
-                return o_.signedMeasure(f.key, j, Quantity::Length, unit_);
-            return o_.signedMeasure(f.key, j, Quantity::Angle, unit_);
-        default:
-            break;
-        }
-        return o_.measure(f.key, j, Quantity::Length, unit_);
-    }
-    Pair pairOf(const Field& f, const Json& j) const {
-        if (!j.is_array() || j.size() != 2)
-            bad(o_.at(f.key), "a pair of measures is needed",
-                "write it like [\"60 mm\", \"40 mm\"]");
-        return {measureOf(f, j[0]), measureOf(f, j[1])};
-    }
-    [[noreturn]] void refuse(const Field& f) const {
-        bad(o_.at(f.key), std::string("this is no ") + f.what,
-            "give a number between " + numberText(f.least, 2) + " and " + numberText(f.most, 2));
-    }
-
     T& t_;
     Object& o_;
     const Unit& unit_;
+    ValueReader values_;
 };
 
 template<class T> void readObject(T& t, Object& o, const Unit& unit) {

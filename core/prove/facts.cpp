@@ -1,6 +1,7 @@
 #include "core/prove/facts.h"
 #include "core/assemble/assemble.h"
 #include "core/measure/number.h"
+#include "core/prove/leaning.h"
 #include "core/prove/room.h"
 #include "core/prove/rounding.h"
 #include "core/prove/saying.h"
@@ -60,6 +61,14 @@ class Facts {
                     std::string(r.name.rfind("lying", 0) == 0 ? "It stays " : "It stands ") +
                         r.name + " and bears being tipped by up to " + number(r.margin) + "°.",
                     r.margin, In::Degrees);
+        for (const Leaning& l : leaningsOf(c_, s.pose))
+            if (l.stop >= 0)
+                add("leans",
+                    "Displayed, the " + sayPanel(c_, l.panel) + " leans on the " +
+                        sayPanel(c_, l.on) + ", " + say(l.away) +
+                        " from the fold it is propped from; the " + sayPanel(c_, l.stop) +
+                        " keeps it there.",
+                    l.away);
         std::vector<Standing> tall = s.standing;
         std::stable_sort(tall.begin(), tall.end(),
                          [](auto& a, auto& b) { return a.height > b.height; });

@@ -11,6 +11,10 @@ Rigid stanceOf(Posture stance, double opening) {
         r.turn << 1, 0, 0, 0, 0, -1, 0, 1, 0;
         return r;
     }
+    if (stance == Posture::Roof) {
+        r.turn << 0, 1, 0, 1, 0, 0, 0, 0, -1;
+        return r;
+    }
     const double half = opening * pi / 360;
     const Vec3 page(std::sin(half), 0, std::cos(half)), up(-std::cos(half), 0, std::sin(half));
     r.turn.row(0) = Vec3(0, 1, 0).transpose();
@@ -26,6 +30,16 @@ double spineOpening(const Case& c, const Pose& pose) {
 }
 
 Posture naturalStance(const Design& design) {
+    switch (design.card.stands) {
+    case Stands::Page:
+        return Posture::Lying;
+    case Stands::Edge:
+        return design.card.spine == SpineSide::Top ? Posture::Roof : Posture::Standing;
+    case Stands::Fold:
+        return Posture::Cradled;
+    case Stands::Auto:
+        break;
+    }
     int along = 0, others = 0;
     for (const StructureSpec& s : design.structures)
         if (s.on == "card.spine")

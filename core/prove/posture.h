@@ -6,15 +6,16 @@ namespace hl {
 
 // Lying: the right page on the table, the left one raised behind it. Standing: the spine upright,
 // the card opening toward the viewer. Cradled: the spine on the table, running away from the
-// viewer, both pages raised alike.
-enum class Posture { Lying, Standing, Cradled };
+// viewer, both pages raised alike. Roof: on the pages' free edges, the spine on top from left to
+// right.
+enum class Posture { Lying, Standing, Cradled, Roof };
 
 // Pose frame -> table: z up, the viewer at negative y; `opening` of the spine in degrees.
 Rigid stanceOf(Posture posture, double opening);
 // The opening of the spine in a pose, degrees.
 double spineOpening(const Case& folded, const Pose& pose);
-// What the design itself suggests: V-folds on the spine are seen along it, else a top fold lies
-// and a side fold stands.
+// What the maker chose, else what the design itself suggests: V-folds on the spine are seen along
+// it, else a top fold lies and a side fold stands.
 Posture naturalStance(const Design& design);
 
 } // namespace hl

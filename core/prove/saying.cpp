@@ -62,6 +62,16 @@ std::string sayJoint(const Case& c, int joint) {
     return kind + ("of the " + sayPanel(c, c.assembly.joins[j.join].tab));
 }
 
+std::string sayThing(const Case& c, const std::string& id) {
+    if (id.find('.') == std::string::npos)
+        return sayOwner(c.design, id);
+    if (const int panel = c.assembly.panel(id); panel >= 0)
+        return sayPanel(c, panel);
+    if (const int crease = c.assembly.crease(id); crease >= 0)
+        return sayCrease(c, crease);
+    return spokenName(id.substr(id.find('.') + 1));
+}
+
 std::string sayOpening(const Case& c, double from, double to) {
     const Course& course = c.linkage.course;
     if (course.legs().empty())

@@ -7,9 +7,10 @@ namespace hl {
 
 // Whose something is, by the id of its structure or part: "Signal box", "box box1", "the card".
 std::string sayOwner(const Design& d, const std::string& id);
-std::string sayPanel(const Case& c, int panel);   // "left wall of Signal box"
-std::string sayCrease(const Case& c, int crease); // "tip of Signal box"
-std::string sayJoint(const Case& c, int joint);   // a crease, a pivot or a slide
+std::string sayPanel(const Case& c, int panel);             // "left wall of Signal box"
+std::string sayCrease(const Case& c, int crease);           // "tip of Signal box"
+std::string sayJoint(const Case& c, int joint);             // a crease, a pivot or a slide
+std::string sayThing(const Case& c, const std::string& id); // whatever of these has the id
 // Places of the motion: "between 12° and 40°", "at 0° (closed)"; where not only the spine is
 // driven, with what is driven: "with the front of Gate at 40°".
 std::string sayOpening(const Case& c, double from, double to);

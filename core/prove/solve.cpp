@@ -230,8 +230,6 @@ class Solver {
                     (why.empty() ? "" : ": " + why.substr(0, why.find_last_not_of('.') + 1)),
                 "look at the findings first; another measure stands in the way"};
     }
-    Problem stopped() const { return {"solve", "the search was stopped", "ask again"}; }
-
     Result<Answer> measure() {
         const Family* f = familyOf(held_, q_.structure);
         const Parameter* p = f ? f->parameter(q_.measure) : nullptr;
@@ -240,7 +238,7 @@ class Solver {
             for (const Parameter& one : f->parameters)
                 if (one.least.quantity != Quantity::Count)
                     known += (known.empty() ? "" : ", ") + one.name;
-            return Problem{"solve", "“" + q_.measure + "” is no measure of " + q_.structure,
+            return Problem{"solve", "“" + q_.measure + "” is no measure of " + name(q_.structure),
                            "its measures are: " + known};
         }
         auto values = measuresOf(held_, q_.structure);
@@ -267,12 +265,10 @@ class Solver {
         Edge e;
         if (q_.ask == Ask::Vanish) {
             if (attempt(now.count).holds)
-                return Problem{"solve", "there is no such finding about " + q_.structure,
+                return Problem{"solve", "there is no such finding about " + name(q_.structure),
                                "name a rule that says something about it now"};
             const Edge up = along(now.count, room, grain, attempt),
                        down = along(now.count, p->least.count, grain, attempt);
-            if (stop_)
-                return stopped();
             if (!up.found && !down.found)
                 return nowhere(what, up.why);
             const bool upward =
@@ -294,8 +290,6 @@ class Solver {
                 back = along(e.value, bound, grain, attempt);
             e = back;
         }
-        if (stop_)
-            return stopped();
         if (!e.found)
             return nowhere(what, e.why);
         const std::string stops =
@@ -324,7 +318,7 @@ class Solver {
     Result<Answer> topper() {
         const StructureSpec* s = held_.structure(q_.structure);
         if (s->kind != "topper")
-            return Problem{"solve", q_.structure + " is no topper",
+            return Problem{"solve", name(q_.structure) + " is no topper",
                            "ask for the most of one of its measures"};
         auto values = measuresOf(held_, q_.structure);
         if (!values)
@@ -355,8 +349,6 @@ class Solver {
         Edge e = along(now, Measure::fromMm(4 * (held_.card.width.mm() + w)).count, fine, attempt);
         if (!stop_ && !attempt(now).holds)
             e = along(now, Measure::fromMm(std::min(3.0, w)).count, fine, attempt);
-        if (stop_)
-            return stopped();
         if (!e.found)
             return nowhere("the size of " + name(q_.structure), e.why);
         const double by = double(e.value) * 1e-6 / w;
@@ -379,7 +371,8 @@ class Solver {
             return (!mine ? mine : others).problem();
         if (!mine->count("place") || !others->count("place") ||
             held_.structure(q_.structure)->on != held_.structure(q_.other)->on)
-            return Problem{"solve", q_.structure + " and " + q_.other + " do not share a fold",
+            return Problem{"solve",
+                           name(q_.structure) + " and " + name(q_.other) + " do not share a fold",
                            "ask for two structures that stand on one fold"};
         const double from = mine->at("place"), toward = others->at("place");
         const std::vector<std::string> about = withStanding(q_.structure);
@@ -393,10 +386,8 @@ class Solver {
         if (!stop_ && !attempt(Measure::fromMm(from).count).holds)
             e = along(Measure::fromMm(from).count,
                       from < toward ? 0 : Measure::fromMm(2 * from + 50).count, fine, attempt);
-        if (stop_)
-            return stopped();
         if (!e.found)
-            return nowhere("the place of " + q_.structure, e.why);
+            return nowhere("the place of " + name(q_.structure), e.why);
         const double place = double(e.value) * 1e-6;
         const double gap = place > toward
                                ? place - toward - (others->count("width") ? others->at("width") : 0)
@@ -428,7 +419,7 @@ class Solver {
                                "mend what is found first"};
             const Edge e = along(now.count, Measure::fromMm(20).count, fine, attempt);
             if (stop_)
-                return stopped();
+                return a; // by half, which nobody gets to see
             Measure value{Quantity::Length, e.value};
             a.values.push_back(value);
             if (!e.why.empty())
@@ -482,7 +473,10 @@ class Solver {
 
 Result<Answer> solve(const Design& design, const Question& question, const Workshop& workshop,
                      const std::atomic<bool>* cancel, const std::function<void(double)>& progress) {
-    return Solver(design, question, workshop, cancel, progress).run();
+    auto answer = Solver(design, question, workshop, cancel, progress).run();
+    if (cancel && *cancel) // whatever it came to
+        return Problem{"solve", "the search was stopped", "ask again"};
+    return answer;
 }
 
 Result<Question> questionOf(const std::vector<std::string>& words) {

@@ -26,11 +26,12 @@ Meant meantFor(const Case& c, const Pose& pose) {
     const std::string& form = c.design.card.form;
     const bool props = form == "easel" || form == "double-easel" || form == "stand";
     const bool lone = c.linkage.spine < 0; // a base that lies, or is stood up
-    const bool lies = form == "petal" || lone;
-    if ((!props && !lies) || lone)
+    const Stands chosen = c.design.card.stands;
+    const bool lies = form == "petal" || lone || chosen == Stands::Page;
+    if (chosen == Stands::Edge || (!props && !lies) || (lone && chosen != Stands::Page))
         m.downs.emplace_back(top ? Vec3(Vec3::UnitZ()) : Vec3(-Vec3::UnitY()),
                              top ? "on its free edges, like a roof" : "on its bottom edges");
-    if (props || lies || top)
+    if (chosen != Stands::Edge && (props || lies || top))
         for (size_t i = 0; i < pose.panels.size(); ++i)
             if (c.assembly.panels[i].role == Role::Page &&
                 // A stand stands on the pages of its foot, an easel on the one that is not propped.

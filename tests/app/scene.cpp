@@ -183,6 +183,37 @@ class SceneTest : public QObject {
         QVERIFY(QLineF(at, QPointF(230, 138)).length() < 0.01);
     }
 
+    // Figures and letters on a panel are seen above the mats on that side of it, however many there
+    // are and whatever was laid first.
+    void whatIsGluedOnAMattedPanelLiesOnTop() {
+        for (const char* side : {"face", "back"}) {
+            Design d = test::card();
+            const std::string page = "card.page-right";
+            d = test::with(d, "topper", page, {{"side", side}, {"width", "30"}, {"height", "30"}});
+            d = test::with(d, "mat", page, {{"side", side}});
+            d = test::with(d, "mat", "mat1.mat");
+            d = test::with(d, "topper", "topper1.topper", {{"width", "9"}, {"height", "9"}});
+            const Case c(d, *assemble(d));
+            const Scene s = sceneOf(c, c.poses[90], Posture::Standing, {});
+            // How far a panel is drawn from the page, on that side.
+            const auto above = [&](const std::string& id) {
+                const int panel = c.assembly.panel(id), under = c.assembly.panel(page);
+                const auto of = [&](int p) {
+                    return std::find_if(s.faces.begin(), s.faces.end(),
+                                        [&](const Face& f) { return f.panel == p; });
+                };
+                if (panel < 0 || of(panel) == s.faces.end())
+                    qFatal("%s is not drawn", id.c_str());
+                const double off =
+                    of(under)->normal.dot(of(panel)->corners[0] - of(under)->corners[0]);
+                return side[0] == 'f' ? off : -off;
+            };
+            QVERIFY2(above("mat1.mat") > 0.1 && above("mat2.mat") > above("mat1.mat") + 0.1, side);
+            QVERIFY2(above("topper1.topper") > above("mat2.mat") + 0.1, side);
+            QVERIFY2(above("topper2.topper") > above("topper1.topper") + 0.1, side);
+        }
+    }
+
     void whatIsSelectedStandsOut() {
         auto c = demo("station-platform");
         const Pose& p = c->poses[90];

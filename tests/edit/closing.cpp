@@ -1,8 +1,7 @@
 // Placed by closing: a panel is glued where it comes to lie when what holds its sheet folds flat.
-#include "core/assemble/assemble.h"
-#include "core/edit/tell.h"
 #include "core/files/hlantern.h"
 #include "core/prove/evidence.h"
+#include "tests/edit/sheets.h"
 #include "tests/scale.h"
 #include "tests/support.h"
 #include <QtTest>
@@ -14,18 +13,6 @@ using namespace hl::test;
 
 namespace {
 
-Design joined(const Design& d, const std::string& panel, const std::string& onto, Told told) {
-    auto made = addJoin(d, panel, onto, told);
-    if (!made)
-        qFatal("%s", made.problem().text().c_str());
-    return made->first;
-}
-Design sheet(const Design& d, const std::string& id, const std::string& say) {
-    auto made = addPart(d, id, say);
-    if (!made)
-        qFatal("%s", made.problem().text().c_str());
-    return made->first;
-}
 // A strip with its first panel glued on the right page, its crease upright at `from` mm from the
 // spine, its back down.
 Design held(double from, const std::string& say) {

@@ -67,6 +67,45 @@ class Copies : public QObject {
         QVERIFY(tooMany.problem().text().find("21 mm past the end") != std::string::npos);
     }
 
+    // Several pillars of one structure are as wide as they and what is between them.
+    void arraysOfPillarsKeepTheirGap() {
+        const Design d = with(base(), "pillars", "card.spine",
+                              {{"place", "10"}, {"width", "12"}, {"pillars", "3"}, {"gap", "6"}});
+        const auto row = arrayStructure(d, "pillars1", 3, Measure::fromMm(8));
+        QVERIFY2(row, row ? "" : row.problem().text().c_str());
+        for (int i = 0; i < 3; ++i)
+            QVERIFY(
+                std::fabs(value(row->first, ("pillars" + std::to_string(i + 1)).c_str(), "place") -
+                          (10 + (3 * 12 + 2 * 6 + 8) * i)) < 1e-9);
+        for (int n : {1, 51})
+            QVERIFY(!arrayStructure(d, "pillars1", n, Measure::fromMm(8)));
+        QVERIFY(!arrayStructure(d, "pillars9", 2, Measure::fromMm(8)));
+    }
+
+    // A drawn silhouette is mirrored with what wears it, and mirrored twice it is as it was.
+    void drawnSilhouettesAreMirrored() {
+        Design d = with(base(), "box", "card.spine",
+                        {{"place", "30"}, {"width", "60"}, {"left", "40"}, {"right", "26"}});
+        EdgeSpec edge;
+        edge.of = "box1.left-wall";
+        edge.edge = Zone::Top;
+        edge.shape = EdgeShape::Drawn;
+        const auto at = [](double x, double y) {
+            return Point{Measure::fromMm(x), Measure::fromMm(y)};
+        };
+        edge.points = {at(2, 0), at(5, 3), at(18, 0)};
+        d.edges = {edge};
+        QVERIFY(assemble(d));
+        const auto once = mirrorStructure(d, "box1");
+        QVERIFY2(once, once ? "" : once.problem().text().c_str());
+        const EdgeSpec& there = once->first.edges.front();
+        QCOMPARE(there.of, std::string("box1.right-wall"));
+        QVERIFY(there.points.size() == 3 && there.points[1] == at(15, 3));
+        QVERIFY(there.points.front() == at(2, 0) && there.points.back() == at(18, 0));
+        const auto twice = mirrorStructure(once->first, "box1");
+        QVERIFY(twice && twice->first.edges == d.edges);
+    }
+
     // Mirrored, every corner lies where the mirror image of the first design's lies.
     void mirrorImagesAreMirrorImages() {
         Design d = with(base(), "box", "card.spine",

@@ -87,6 +87,36 @@ class Edits : public QObject {
         QVERIFY(*setMeasure(set, "box1", "left_wall", "auto") == d);
     }
 
+    // Let follow, a measure takes what the others say, and these stay where they were.
+    void aMeasureThatFollowsLeavesTheOthers() {
+        const Design d = *setMeasure(with(card(), "tent", "card.spine"), "tent1", "left", "40 mm");
+        const Family* f = family("tent");
+        for (const auto& relation : f->relations)
+            for (const std::string& name : relation) {
+                const Values before = *measuresOf(d, "tent1");
+                const auto next = letFollow(d, "tent1", name);
+                QVERIFY2(next, name.c_str());
+                const Values after = *measuresOf(*next, "tent1");
+                QVERIFY(!next->structure("tent1")->set.count(name));
+                for (const std::string& other : relation)
+                    QVERIFY2(std::fabs(after.at(other) - before.at(other)) < 1e-6, other.c_str());
+            }
+        QVERIFY(!letFollow(d, "tent9", "left"));
+        QVERIFY(!letFollow(Design(d), "roof", "left"));
+    }
+    void whatCannotBeSetIsRefusedAndTheDesignStays() {
+        const Design d = with(card(), "box", "card.spine");
+        QVERIFY(!setMeasure(d, "box9", "left", "40 mm"));
+        QVERIFY(!setMeasure(d, "box1", "left", "forty"));
+        QVERIFY(!setMeasure(d, "box1", "colour", "40 mm"));
+        QVERIFY(!setMeasure(d, "box1", "width", "0.1 mm"));
+        // The form takes its own measures only, and needs room for what stands on the card.
+        QVERIFY(!changeForm(d, "easel", {{"lean", "nine"}}));
+        QVERIFY(!changeForm(d, "balloon", {}));
+        const auto pages = changeForm(d, "pages", {});
+        QVERIFY(pages && pages->first.card.form == "pages");
+    }
+
     // The forms whose pages hang in a row are presets of pages: turned into one, a card keeps its
     // What is said to the eye calls things by their names, wherever an id stood.
     void messagesCallThingsByTheirNames() {

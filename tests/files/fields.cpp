@@ -40,6 +40,7 @@ Design whole() {
                       "10; slit at 20 from 10 to 30; panel 3 gives",
                       Unit::Millimetre);
     d.card.shown = Measure::fromDegrees(75);
+    d.card.stands = Stands::Fold;
     d.card.meant = {"box1", "deck"};
     d.card.step = mm(4);
     Stock s;
@@ -110,6 +111,7 @@ Design whole() {
     j.from = Measure::fromDegrees(-4);
     j.to = Measure::fromDegrees(12);
     j.hinged = true;
+    j.crossing = true;
     j.zone = *parseZone("band left 8 mm", Unit::Millimetre);
     j.line = "left";
     j.ontoLine = "spine";

@@ -149,10 +149,94 @@ class Solving : public QObject {
             QVERIFY(a.problem().text().size() > 20);
         }
     }
+    // Stopped before it begins or in the middle, no question is answered by half.
     void aSearchCanBeStopped() {
-        const Design d = with(card(), "box", "card.spine");
-        std::atomic<bool> stop{true};
-        QVERIFY(!solve(d, *questionOf({"most", "box1", "left"}), {}, &stop));
+        Design d = with(card(140, 160), "box", "card.spine",
+                        {{"place", "10"}, {"width", "40"}, {"left", "30"}, {"right", "25"}});
+        d = with(d, "box", "card.spine",
+                 {{"place", "100"}, {"width", "40"}, {"left", "100"}, {"right", "90"}});
+        d = with(d, "topper", "card.page-right", {{"width", "20"}, {"height", "20"}});
+        for (const std::vector<std::string>& words :
+             {std::vector<std::string>{"most", "box1", "left"},
+              {"least", "box1", "width"},
+              {"vanish", "box2", "left", "overhang"},
+              {"closest", "box2", "box1"},
+              {"topper", "topper1"},
+              {"card"}}) {
+            std::atomic<bool> stop{true};
+            QVERIFY(!solve(d, *questionOf(words), {}, &stop));
+            stop = false;
+            int told = 0;
+            const auto later = solve(d, *questionOf(words), {}, &stop, [&](double done) {
+                QVERIFY(done >= 0 && done <= 1);
+                stop = ++told == 3;
+            });
+            QVERIFY2(told < 3 || !later, words[0].c_str());
+            if (!later)
+                QVERIFY(later.problem().text().find("stopped") != std::string::npos);
+        }
+    }
+    // What fails as it is goes back to where it holds.
+    void aBoxThatIsTooDeepGoesBack() {
+        const Design d = with(card(140, 140), "box", "card.spine",
+                              {{"left", "80"}, {"right", "72"}, {"width", "40"}});
+        const auto a = ask(d, {"most", "box1", "left"});
+        QVERIFY(a && about(a->values[0].mm(), 68.05, 0.02));
+    }
+    // Two boxes in one place: no depth of the one mends that, and none is offered.
+    void whereNothingHelpsThatIsSaid() {
+        Design d = with(card(140, 140), "box", "card.spine",
+                        {{"place", "40"}, {"width", "40"}, {"left", "30"}, {"right", "25"}});
+        d = with(d, "box", "card.spine",
+                 {{"place", "50"}, {"width", "40"}, {"left", "29"}, {"right", "26"}});
+        for (const std::vector<std::string>& words :
+             {std::vector<std::string>{"most", "box1", "left"}, {"least", "box1", "left"}}) {
+            const auto a = ask(d, words);
+            QVERIFY2(!a && a.problem().text().find("no value of") != std::string::npos,
+                     words[0].c_str());
+            QVERIFY(a.problem().text().find("box1") == std::string::npos); // names, not ids
+        }
+        // But moved along the fold they pass one another by.
+        const auto away = ask(d, {"closest", "box2", "box1"});
+        QVERIFY(away && verdictOf(findingsOf(away->design)) == Verdict::Works);
+        const double place = away->design.structure("box2")->set.at("place").mm();
+        QVERIFY(place > 80 && place < 82);
+    }
+    void onlyWhatSharesAFoldComesCloser() {
+        Design d = with(card(140, 140), "box", "card.spine");
+        d = with(d, "box", "box1.tip", {{"left", "9"}, {"right", "9"}, {"width", "10"}});
+        const auto a = ask(d, {"closest", "box2", "box1"});
+        QVERIFY(!a && a.problem().text().find("do not share a fold") != std::string::npos);
+    }
+    // Angles, and the measures of the card's own form.
+    void anglesAndTheCardItselfAreAskedFor() {
+        const Design d = with(card(140, 140), "v-fold", "card.spine",
+                              {{"place", "40"}, {"base_left", "30"}, {"height", "25"}});
+        QVERIFY(verdictOf(findingsOf(d)) == Verdict::Works);
+        for (const char* way : {"most", "least"}) {
+            const auto a = ask(d, {way, "v-fold1", "alpha_left"});
+            QVERIFY2(a, a ? "" : a.problem().text().c_str());
+            const double now = (*measuresOf(d, "v-fold1")).at("alpha_left") * 180 / pi;
+            QVERIFY(way[0] == 'm' ? a->values[0].degrees() >= now - 1e-6
+                                  : a->values[0].degrees() <= now + 1e-6);
+            QVERIFY(assemble(a->design));
+        }
+        const auto easel = changeForm(card(100, 140), "easel", {});
+        const auto lean = ask(easel->first, {"least", "card", "lean"});
+        QVERIFY2(lean, lean ? "" : lean.problem().text().c_str());
+        QVERIFY(lean->values[0].degrees() >= 20 - 1e-6 && lean->values[0].degrees() <= 55);
+    }
+    // A topper's adhesive grows and shrinks with it.
+    void theAdhesiveOfATopperGrowsWithIt() {
+        const Design d = with(
+            card(100, 120), "topper", "card.page-right",
+            {{"width", "20"}, {"height", "30"}, {"adhesive_from", "6"}, {"adhesive_to", "18"}});
+        const auto a = ask(d, {"topper", "topper1"});
+        QVERIFY2(a, a ? "" : a.problem().text().c_str());
+        const auto& set = a->design.structure("topper1")->set;
+        const double by = set.at("width").mm() / 20;
+        QVERIFY(by > 1.5 && about(set.at("adhesive_to").mm(), 18 * by, 0.5));
+        QVERIFY(about(set.at("height").mm(), 30 * by, 1e-3));
     }
 
     // The report says what was found, in both formats, with its pictures.

@@ -14,6 +14,7 @@
 #include <map>
 #include <numeric>
 #include <set>
+#include <tuple>
 
 namespace hl {
 namespace {
@@ -126,6 +127,8 @@ class Distances {
         const double drawn = marginOf(c_, pa) + marginOf(c_, pb);
         std::vector<std::pair<double, Gap>> close; // by frame
         std::vector<bool> isClose(static_cast<size_t>(film_.frames()));
+        Vec3 across =
+            Vec3::Zero(); // where the one was last seen from the other, in its coordinates
         for (int f = 0; f < film_.frames() && !stop_; ++f) {
             const int reel = f / Film::reelLength;
             if (f % Film::reelLength == 0 &&
@@ -137,11 +140,14 @@ class Distances {
                 film_.box(f, a).clears(film_.box(f, b), least + drawn))
                 continue;
             const Polygon p = film_.polygon(f, a), q = film_.polygon(f, b);
-            if (apart(p, *q.plane) > least + drawn || apart(q, *p.plane) > least + drawn)
+            const Mat3& turn = film_.pose(f).panels[static_cast<size_t>(pa)].turn;
+            if (apart(p, *q.plane) > least + drawn || apart(q, *p.plane) > least + drawn ||
+                between(p, q, turn * across) > least + drawn)
                 continue;
             Gap g = gapOf(p, q);
             if (g.distance <= 0)
                 return; // they collide, which is another matter
+            across = turn.transpose() * (g.to - g.from) / g.distance;
             const double in = g.distance;
             if (in < least + drawn)
                 g = wholeGap(pa, pb, f);
@@ -222,11 +228,28 @@ class Distances {
         return std::max({low, -high, 0.0});
     }
 
-    Gap wholeGap(int a, int b, int frame) const {
+    // Another one: how far q lies beyond p along a direction.
+    static double between(const Polygon& p, const Polygon& q, const Vec3& way) {
+        double mine = -1e300, other = 1e300;
+        for (int i = 0; i < p.count; ++i)
+            mine = std::max(mine, way.dot(p.corners[i]));
+        for (int i = 0; i < q.count; ++i)
+            other = std::min(other, way.dot(q.corners[i]));
+        return other - mine;
+    }
+
+    // Of the whole panels, which several pairs of their pieces ask for.
+    Gap wholeGap(int a, int b, int frame) {
+        auto [known, fresh] = whole_.try_emplace({a, b, frame});
+        Gap& best = known->second;
+        if (!fresh)
+            return best;
         const Pose& pose = film_.pose(frame);
-        Gap best;
         forPieces(c_.assembly.panels[a], pose.panels[a], c_.assembly.panels[b], pose.panels[b],
                   [&](const Polygon& p, const Polygon& q) {
+                      if (apart(p, *q.plane) >= best.distance ||
+                          apart(q, *p.plane) >= best.distance)
+                          return;
                       const Gap g = gapOf(p, q);
                       if (g.distance < best.distance)
                           best = g;
@@ -244,6 +267,7 @@ class Distances {
     std::vector<int> body_; // of every panel, the first panel that it is fast on
     std::vector<std::string> owner_;
     std::map<std::pair<std::string, std::string>, Near> found_;
+    std::map<std::tuple<int, int, int>, Gap> whole_; // by panels and frame
 };
 
 // What goes through an opening with too little room at its edges.

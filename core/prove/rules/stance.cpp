@@ -2,6 +2,7 @@
 #include "core/prove/stance.h"
 #include "core/measure/number.h"
 #include "core/prove/evidence.h"
+#include "core/prove/leaning.h"
 #include "core/prove/saying.h"
 #include <algorithm>
 #include <cmath>
@@ -27,7 +28,8 @@ void stance(const Evidence& e, const Stop&, std::vector<Finding>& out) {
         f.where = s.centre;
         return f;
     };
-    const bool lies = c.design.card.form == "petal" || (c.linkage.course.plain() && at >= liesOpen);
+    const bool lies = c.design.card.form == "petal" || c.design.card.stands == Stands::Fold ||
+                      (c.linkage.course.plain() && at >= liesOpen);
     if (!lies) {
         const Rest* best = s.best();
         for (auto& [panel, mm] : s.below) {
@@ -62,6 +64,19 @@ void stance(const Evidence& e, const Stop&, std::vector<Finding>& out) {
             f.remedy = "Open it wider, make it lower, or move what is heavy toward the spine.";
             out.push_back(f);
         }
+    }
+    for (const Leaning& l : leaningsOf(c, s.pose)) {
+        if (l.stop >= 0)
+            continue;
+        Finding f = finding(Severity::Note, l.away, In::Millimetres);
+        f.where = l.where;
+        nameIn(f, c, l.panel);
+        nameIn(f, c, l.on);
+        f.message = "Displayed, the " + sayPanel(c, l.panel) + " leans on the " +
+                    sayPanel(c, l.on) + " with nothing to hold its edge there: it slides down.";
+        f.remedy = "Glue a stop on that panel, foam or a folded strip, " + sayAmount(c, l.away) +
+                   " from the fold it is propped from.";
+        out.push_back(f);
     }
     for (const Seen& seen : s.seen) {
         if (seen.part > unseenStance || seen.behind.empty())
