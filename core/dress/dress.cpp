@@ -160,14 +160,10 @@ Result<std::pair<Design, std::string>> layTopper(const Design& design, const Cas
                                                  const std::vector<Point>& outline) {
     constexpr double straight = 0.5; // degrees
     const int on = folded.assembly.panel(panel);
-    if (on >= 0 && !measures.count("side")) { // the one that is seen
-        const auto all = visibleIn(folded);
-        const auto most = std::max_element(all.begin(), all.end(), [&](auto& a, auto& b) {
-            return (a.panel == on ? a.part : -1) < (b.panel == on ? b.part : -1);
-        });
-        if (most != all.end() && most->panel == on && !most->face)
-            measures["side"] = "back";
-    }
+    if (on >= 0 && !measures.count("side")) // the one that is turned to the viewer, as for mats
+        for (const Visible& v : visibleIn(folded))
+            if (v.panel == on && !v.face)
+                measures["side"] = "back";
     if (on >= 0 && !measures.count("turn")) {
         const auto number = static_cast<size_t>(on);
         const Vec2 asMade =

@@ -173,6 +173,7 @@ class Facts {
         }
     }
 
+    // By how much paper misses; what else the maker's own ruler brings about is a finding.
     void rounded(const Stop& stop) {
         for (const Ruler& ruler : rulers()) {
             const Rounding r = roundedTo(c_, ruler, stop.flag);
@@ -197,8 +198,6 @@ class Facts {
             text += ".";
             if (const auto careful = toBlame(r, c_, stop); !careful.empty())
                 text += " " + sayNotRounded(careful, c_.design);
-            for (const Brought& b : broughtBy(r, e_, stop))
-                text += " " + b.finding.message;
             add("rounding", text, r.misfit);
         }
     }

@@ -15,6 +15,6 @@ $c add "$f" strip --stock second --id above --name "Upper holder" --say "7 | 54 
 $c add "$f" strip --stock second --id below --name "Lower holder" --say "7 | 54 | 7, M M; height 14" --to lining.fold-1 --set left=8mm right=12mm place=114mm right_place=94mm right_side=other
 $c part "$f" --stock mouth --id mouth --name "Tunnel mouth" --say "70 x 70"
 $c join "$f" mouth.sheet lining.panel-2 --side back --line left --onto-line left --off 5mm
-$c dress "$f" mouth.sheet mat --paper brick --name "Tunnel bricks"
-$c dress "$f" mouth.sheet topper --paper second --name "Dark of the tunnel" --set shape=arch width=44mm height=52mm along=28mm
+$c dress "$f" mouth.sheet mat --side face --paper brick --name "Tunnel bricks"
+$c dress "$f" mouth.sheet topper --paper second --name "Dark of the tunnel" --set side=face shape=arch width=44mm height=52mm along=28mm
 $c dress "$f" --all --scheme garden --leave mouth

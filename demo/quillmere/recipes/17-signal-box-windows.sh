@@ -22,4 +22,4 @@ for side in left right; do
 done
 $c dress "$f" "third page" mat --paper meadow
 $c dress "$f" --all --scheme station
-$c add "$f" words --id name --name "Name board" --stock frame --on card.page-3 --text "QUILLMERE" --set height=9mm along=112mm
+$c add "$f" words --id name --name "Name board" --stock card --on card.page-3 --text "QUILLMERE" --set height=9mm along=112mm
