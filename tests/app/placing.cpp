@@ -6,6 +6,7 @@
 #include "app/standing/standing_view.h"
 #include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
+#include "core/edit/tell.h"
 #include "core/structures/family.h"
 #include "tests/app/real_window.h"
 #include <QAction>
@@ -193,6 +194,38 @@ class PlacingInTheWindow : public QObject, hl::test::RealWindow {
         QVERIFY(settled());
         QCOMPARE(measuresOf(design(), "card")->at("pages"), 5.0);
         QVERIFY(session().snapshot()->folded->assembly.panel("card.page-5") >= 0);
+    }
+
+    // With the gluing tool the sides that are pointed at stay in view: from in front the sheet lies
+    // on the page's face, seen from behind on its back, each time with the side up that was seen.
+    void pointingTellsTheSides() {
+        for (const bool behind : {false, true}) {
+            init();
+            auto made = addPart(design(), "label", "40 x 30");
+            QVERIFY(made);
+            session().edit(made->first, "Add a label");
+            QVERIFY(settled());
+            standing().frameCard();
+            if (behind)
+                standing().camera.yaw += pi;
+            laidOut();
+            trigger("draw-glue");
+            const auto point = [&](const std::string& panel, const Vec2& flat) {
+                const QPointF at = standing().pixelOf(panel, flat);
+                QCOMPARE(standing().panelAt(at), QString::fromStdString(panel));
+                QTest::mouseClick(&standing(), Qt::LeftButton, {}, at.toPoint());
+            };
+            const Assembly& a = session().snapshot()->folded->assembly;
+            const bool faceUp = standing().faceSeen("label.sheet");
+            QVERIFY(a.panel("label.sheet") >= 0);
+            point("label.sheet", {20, 15});
+            point("card.page-right", {70, 80});
+            QVERIFY(settled());
+            QCOMPARE(design().joins.size(), size_t(1));
+            QCOMPARE(design().joins[0].ontoFace, !behind);
+            QCOMPARE(design().joins[0].onFace, !faceUp);
+            QVERIFY(session().history()->undoText().contains("Glue"));
+        }
     }
 };
 

@@ -122,6 +122,28 @@ class DrawingEdits : public QObject {
         QVERIFY2(flat, flat ? "" : flat.problem().text().c_str());
         QCOMPARE(flat->first.joins[0].hold.size(), size_t(1));
         QVERIFY(!flat->first.joins[0].onFace);
+        // Any two sides can be told. A tab keeps its crease where it was pointed to, and still
+        // reaches toward the fold.
+        for (const bool held : {true, false})
+            for (const bool onto : {true, false}) {
+                const auto told =
+                    glueOnto(d, "part1.tab1", "card.page-right", {30, 80}, held, onto);
+                QVERIFY(told);
+                const Assembly a = *assemble(told->first);
+                const Join& j = a.joins[size_t(a.join(told->second))];
+                QVERIFY(j.onFace == held && j.ontoFace() == onto);
+                const Crease& c = a.creases[size_t(a.crease("part1.tab1-fold"))];
+                QVERIFY((j.place.at((c.from + c.to) / 2).head<2>() - Vec2(30, 80)).norm() < 1e-6);
+                Vec2 middle = Vec2::Zero();
+                const Ring& tab = a.panels[size_t(j.tab)].outline;
+                for (const Vec2& p : tab)
+                    middle += j.place.at(p).head<2>() / double(tab.size());
+                QVERIFY(middle.x() < 30); // the spine is at 0
+                const auto sheet =
+                    glueOnto(d, "part1.sheet", "card.page-right", {70, 80}, held, onto);
+                QVERIFY(sheet && sheet->first.joins[0].onFace == held &&
+                        sheet->first.joins[0].ontoFace == onto);
+            }
         QVERIFY(!glueOnto(d, "part1.tab1", "part1.sheet", {0, 0})); // its own part
         QVERIFY(!glueOnto(d, "part1.tab9", "card.page-left", {0, 0}));
         QVERIFY(!glueOnto(d, "part1.tab1", "card.page-9", {0, 0}));

@@ -23,4 +23,6 @@ for line in "7.15 FERNDALE" "8.02 OTTERBECK" "8.40 HIGH MARL"; do
 done
 $c dress "$f" sign.sheet mat --paper slat --step 2mm
 $c add "$f" words --name "Name of the board" --stock chalk --on sign.sheet --text "DEPARTURES" --set height=10mm turn=90deg
-$c dress "$f" --all --scheme tea-room
+for page in upper lower; do
+  $c dress "$f" "$page page" mat --side face --paper tea-room-check
+done
