@@ -3,6 +3,7 @@
 #include "app/flat/flat_pane.h"
 #include "app/gallery/gallery.h"
 #include "app/gallery/ways_dialog.h"
+#include "app/inspect/inspectors.h"
 #include "app/prove/ask_dialog.h"
 #include "app/prove/workshop_dialog.h"
 #include "app/standing/standing_view.h"
@@ -133,7 +134,7 @@ void Workbench::arrange() {
     if (!parsed)
         return tell(QString::fromStdString(parsed.problem().text()));
     change(arrayStructure(session_.design(), id, count, parsed->measure),
-           tr("Array %1").arg(id.c_str()));
+           tr("Array %1").arg(called(session_, id)));
 }
 
 void Workbench::resizeAll() {
@@ -212,16 +213,18 @@ void Workbench::removeSelected() {
             drawn = owner;
     }
     if (!drawn.empty()) {
+        const QString name = called(session_, drawn);
         session_.selection().choose({});
-        session_.edit(removeDrawn(d, drawn), tr("Remove %1").arg(QString::fromStdString(drawn)));
+        session_.edit(removeDrawn(d, drawn), tr("Remove %1").arg(name));
         return;
     }
     const QString id = session_.selection().structure();
     if (id.isEmpty())
         return;
+    const QString name = called(session_, id.toStdString());
     const Design next = removeStructure(d, id.toStdString());
     session_.selection().choose({});
-    session_.edit(next, tr("Remove %1").arg(id));
+    session_.edit(next, tr("Remove %1").arg(name));
 }
 
 } // namespace hl

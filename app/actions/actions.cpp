@@ -4,6 +4,7 @@
 #include "app/dress/dress_tray.h"
 #include "app/flat/flat_view.h"
 #include "app/frame/side_column.h"
+#include "app/inspect/inspectors.h"
 #include "app/standing/standing_view.h"
 #include "app/workbench.h"
 #include "core/edit/copies.h"
@@ -132,7 +133,7 @@ Actions Workbench::tableOfActions() {
          "Ctrl+D",
          [this, chosen] {
              change(duplicateStructure(session_.design(), chosen()),
-                    tr("Duplicate %1").arg(chosen().c_str()));
+                    tr("Duplicate %1").arg(called(session_, chosen())));
          },
          When::Structure,
          {}},
@@ -142,7 +143,7 @@ Actions Workbench::tableOfActions() {
          "Ctrl+Shift+M",
          [this, chosen] {
              change(mirrorStructure(session_.design(), chosen()),
-                    tr("Mirror %1").arg(chosen().c_str()));
+                    tr("Mirror %1").arg(called(session_, chosen())));
          },
          When::Structure,
          {}},

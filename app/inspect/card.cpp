@@ -26,8 +26,7 @@ void addMeant(Rows& rows) {
             QStringList names;
             for (const std::string& id : d.card.meant)
                 names << called(session, id);
-            box.addItem(names.isEmpty() ? QObject::tr("nothing on purpose") : names.join(", "),
-                        QString());
+            box.addItem(names.isEmpty() ? QObject::tr("nothing") : names.join(", "), QString());
             std::vector<std::string> all;
             for (const StructureSpec& s : d.structures)
                 if (const Family* f = family(s.kind); f && !f->dresses)
@@ -149,7 +148,7 @@ void inspectCard(Rows& rows, const std::string&) {
         [&session](QComboBox& box) {
             box.addItem(QObject::tr("as suits it"), "auto");
             box.addItem(QObject::tr("on a page"), "page");
-            box.addItem(QObject::tr("on an edge of its pages"), "edge");
+            box.addItem(QObject::tr("on an edge"), "edge");
             box.addItem(QObject::tr("on its fold"), "fold");
             box.setCurrentIndex(int(session.design().card.stands));
         },

@@ -4,6 +4,7 @@
 #include "app/inspect/measure_field.h"
 #include "app/look/theme.h"
 #include "core/edit/draw.h"
+#include "core/structures/naming.h"
 #include <QComboBox>
 #include <QHBoxLayout>
 #include <QLabel>
@@ -53,9 +54,9 @@ void addHead(Rows& rows, const std::string& owner, const std::string& id) {
     auto* kind = new QComboBox;
     kind->setObjectName("kind-" + q(id));
     kind->addItems({QObject::tr("valley"), QObject::tr("mountain"), QObject::tr("slit")});
-    kind->setAccessibleName(QObject::tr("Kind of %1").arg(q(id)));
+    kind->setAccessibleName(QObject::tr("Kind of %1").arg(q(spokenName(id))));
     auto* remove = static_cast<QToolButton*>(removeButton(q(id)));
-    auto* label = new QLabel(q(id));
+    auto* label = new QLabel(q(spokenName(id)));
     label->setMinimumWidth(40);
     across->addWidget(label, 1);
     across->addWidget(kind);
@@ -69,12 +70,12 @@ void addHead(Rows& rows, const std::string& owner, const std::string& id) {
                 if (LineSpec* line = lineIn(d, owner, id))
                     line->kind = LineKind(i);
             },
-            QObject::tr("Change the kind of %1").arg(q(id)));
+            QObject::tr("Change the kind of %1").arg(q(spokenName(id))));
         rows.refresh();
     });
     QObject::connect(remove, &QToolButton::clicked, &rows, [&session, owner, id] {
         session.edit(removeDrawn(session.design(), owner + "." + id),
-                     QObject::tr("Remove %1").arg(q(id)));
+                     QObject::tr("Remove %1").arg(q(spokenName(id))));
     });
     rows.refreshing([&session, kind, owner, id] {
         Design d = session.design();
@@ -91,7 +92,7 @@ QWidget* removeButton(const QString& id) {
     b->setIcon(icon("remove"));
     b->setIconSize({16, 16});
     b->setObjectName("remove-" + id);
-    b->setAccessibleName(QObject::tr("Remove %1").arg(id));
+    b->setAccessibleName(QObject::tr("Remove %1").arg(q(spokenName(id.toStdString()))));
     b->setToolTip(b->accessibleName());
     return b;
 }

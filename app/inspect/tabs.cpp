@@ -4,6 +4,7 @@
 #include "core/edit/draw.h"
 #include "core/edit/tell.h"
 #include "core/measure/place.h"
+#include "core/structures/naming.h"
 #include <QComboBox>
 #include <QHBoxLayout>
 #include <QLabel>
@@ -38,9 +39,10 @@ void addHead(Rows& rows, const std::string& part, const TabSpec& t) {
     auto* fold = new QComboBox;
     fold->setObjectName("fold-" + q(id));
     fold->addItems({QObject::tr("valley"), QObject::tr("mountain")});
-    fold->setAccessibleName(QObject::tr("Fold of %1").arg(q(id)));
+    fold->setAccessibleName(QObject::tr("Fold of %1").arg(q(spokenName(id))));
     auto* remove = static_cast<QToolButton*>(removeButton(q(id)));
-    across->addWidget(new QLabel(QObject::tr("%1 on edge %2").arg(q(id)).arg(t.edge)), 1);
+    across->addWidget(new QLabel(QObject::tr("%1 on edge %2").arg(q(spokenName(id))).arg(t.edge)),
+                      1);
     across->addWidget(fold);
     across->addWidget(remove);
     rows.whole(head);
@@ -52,11 +54,12 @@ void addHead(Rows& rows, const std::string& part, const TabSpec& t) {
                 if (TabSpec* tab = tabIn(d, part, id))
                     tab->fold = Fold(i);
             },
-            QObject::tr("Fold %1 the other way").arg(q(id)));
+            QObject::tr("Fold %1 the other way").arg(q(spokenName(id))));
         rows.refresh();
     });
     QObject::connect(remove, &QToolButton::clicked, &rows, [&session, panel] {
-        session.edit(removeDrawn(session.design(), panel), QObject::tr("Remove %1").arg(q(panel)));
+        session.edit(removeDrawn(session.design(), panel),
+                     QObject::tr("Remove %1").arg(called(session, panel)));
     });
     rows.refreshing([&session, fold, part, id] {
         Design d = session.design();
@@ -87,7 +90,8 @@ void glueOn(Rows& rows, const std::string& panel, const std::string& landing) {
     Design d = session.design();
     if (landing.empty()) {
         if (const JoinSpec* join = joinOf(d, panel))
-            session.edit(removeDrawn(d, join->id), QObject::tr("Take %1 off").arg(q(panel)));
+            session.edit(removeDrawn(d, join->id),
+                         QObject::tr("Take %1 off").arg(called(session, panel)));
         return;
     }
     if (!session.snapshot())
@@ -190,7 +194,8 @@ void addLine(Rows& rows, const std::string& id, const char* key, const QString& 
     Session& session = rows.session();
     rows.choice(
         "glue-" + QString(key) + "-" + q(id), label,
-        QObject::tr("An edge as it comes to lie, the middle, or a fold of the panel"),
+        QObject::tr("An edge as it comes to lie, the middle, or a fold of the panel; by closing: "
+                    "where it lies in the closed card"),
         [&session, id, line, of](QComboBox& box) {
             const JoinSpec* j = session.design().join(id);
             if (!j || !session.snapshot())
@@ -205,9 +210,10 @@ void addLine(Rows& rows, const std::string& id, const char* key, const QString& 
             const int panel = a.panel(j->*of);
             for (const Crease& c : a.creases)
                 if (panel >= 0 && (c.left == panel || c.right == panel))
-                    box.addItem(called(session, c.id), q(c.id.substr(c.id.find('.') + 1)));
+                    box.addItem(q(spokenName(c.id.substr(c.id.find('.') + 1))),
+                                q(c.id.substr(c.id.find('.') + 1)));
             if (line == &JoinSpec::line)
-                box.addItem(QObject::tr("where it lies in the closed card"), "closing");
+                box.addItem(QObject::tr("by closing"), "closing");
             if (box.findData(q(j->*line)) < 0) // a fold that is not there any more
                 box.addItem(q(j->*line), q(j->*line));
             box.setCurrentIndex(box.findData(q(j->*line)));
@@ -247,8 +253,8 @@ void addPlainJoin(Rows& rows, const std::string& id) {
             QObject::tr("Two sheets pushed into one another: each is slit to half its height"),
             [&session, id](QComboBox& box) {
                 const JoinSpec* j = session.design().join(id);
-                box.addItem(QObject::tr("slits as they are drawn"), "no");
-                box.addItem(QObject::tr("each slit to half its height"), "yes");
+                box.addItem(QObject::tr("as drawn"), "no");
+                box.addItem(QObject::tr("half each"), "yes");
                 box.setCurrentIndex(j && j->crossing);
             },
             [&rows, id](const QVariant& yes) {

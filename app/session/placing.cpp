@@ -141,7 +141,7 @@ void Placing::finish() {
     const Design d = ghost_->design;
     const QString id = ghostId_;
     setTool(Tool::Select);
-    session_.edit(d, tr("Add %1").arg(id));
+    session_.edit(d, tr("Add %1").arg(QString::fromStdString(sayOwner(d, id.toStdString()))));
     session_.selection().choose(id);
 }
 

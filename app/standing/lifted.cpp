@@ -104,19 +104,19 @@ std::vector<Rigid> drawnAt(const Case& c, const Pose& pose, const Rigid& stand,
                             (piece(g) || held.rides >= 0 ? mats.below(g) * tabLift : 0);
         return (g.ontoFace() ? lift : -lift) * at[size_t(g.landing)].turn.col(2);
     };
-    constexpr int deep = 4; // pieces on one another, each lifted from the one that holds it
+    // Pieces and mats on one another, in whatever order they are listed: each is lifted from the
+    // one that holds it.
+    const auto stacked = [&](const Join& g) {
+        return piece(g) || a.panels[size_t(g.tab)].rides == g.landing;
+    };
+    constexpr int deep = 8;
     for (int pass = 0; pass < deep; ++pass)
         for (const Join& g : a.joins)
-            if (piece(g))
+            if (stacked(g))
                 lifted[size_t(g.tab)] = lifted[size_t(g.landing)] + liftOf(g);
-    for (const Join& g : a.joins) {
-        if (piece(g))
-            continue;
-        // Mats lie one on the other, so that each is lifted from what it rides on.
-        if (a.panels[size_t(g.tab)].rides == g.landing)
-            lifted[size_t(g.tab)] = lifted[size_t(g.landing)];
-        lifted[size_t(g.tab)] += liftOf(g);
-    }
+    for (const Join& g : a.joins)
+        if (!stacked(g))
+            lifted[size_t(g.tab)] += liftOf(g);
     for (size_t i = 0; i < at.size(); ++i)
         at[i].shift += lifted[i];
     return at;

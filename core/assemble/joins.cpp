@@ -259,6 +259,9 @@ Trouble buildJoins(const Design& d, AssemblyBuilder& out) {
         if (spec.crossing && (!traitsOf(spec.kind).through || !spec.hinged))
             return Problem{place, "sheets that are pushed into one another turn in their slits",
                            "make it a slot that is hinged, or take crossing back"};
+        if (spec.crossing && spec.along.count != 0)
+            return Problem{place, "sheets that cross stand on one level, and it says along",
+                           "take along back to nought"};
         if (Trouble t = spec.crossing       ? placedCrossing(spec, a, join)
                         : closing           ? placedByClosing(spec, a, join)
                         : spec.line.empty() ? placedBy(spec, a, join)

@@ -270,15 +270,46 @@ std::vector<ListedPart> partsList(const Design& design, const Assembly& a) {
     return out;
 }
 
+namespace {
+
+// A part's line with all that a maker would have to say: how its top slants, and its slits.
+SayLine fullLine(const ListedPart& p) {
+    SayLine line = p.say;
+    double left = 0, right = 0; // heights at both ends
+    for (const Vec2& q : p.outline) {
+        if (q.x() < same)
+            left = std::max(left, q.y());
+        if (q.x() > p.blank.x() - same)
+            right = std::max(right, q.y());
+    }
+    const bool level = std::count_if(p.outline.begin(), p.outline.end(),
+                                     [](const Vec2& q) { return std::fabs(q.y()) < same; }) == 2;
+    if (p.outline.size() == 4 && level && std::fabs(left - right) > 0.05) {
+        line.heights.clear();
+        line.slope = {mm(left), mm(right)};
+    }
+    for (const ListedPart::Cut& cut : p.slits) {
+        const Vec2 from = cut.points.front().cwiseMin(cut.points.back()),
+                   to = cut.points.front().cwiseMax(cut.points.back());
+        if (cut.points.size() == 2 && to.x() - from.x() < same)
+            line.slits.push_back({false, mm(from.x()), mm(from.y()), mm(to.y())});
+        else if (cut.points.size() == 2 && to.y() - from.y() < same)
+            line.slits.push_back({true, mm(from.y()), mm(from.x()), mm(to.x())});
+    }
+    return line;
+}
+
+} // namespace
+
 std::string partsText(const std::vector<ListedPart>& parts, Unit unit) {
     std::string out;
     for (const ListedPart& p : parts) {
         out += (p.count > 1 ? numberText(p.count) + " x " : "") + p.name + ", " + p.paper +
                "\n    " + sayLength(p.blank.x(), unit) + " x " + sayLength(p.blank.y(), unit);
         if (p.say.panels.size() > 1)
-            out += "  " + (std::any_of(p.say.scores.begin(), p.say.scores.end(),
-                                       [](auto& s) { return s.from || s.to; })
-                               ? sayLineText(p.say, unit)
+            out += "  " + (!p.slits.empty() || std::any_of(p.say.scores.begin(), p.say.scores.end(),
+                                                           [](auto& s) { return s.from || s.to; })
+                               ? sayLineText(fullLine(p), unit)
                                : panelsText(p.say, unit));
         else if (!p.creases.empty())
             out += "  folds: " + countText(p.creases.size(), "one", "in all");

@@ -205,11 +205,12 @@ class PlacingInTheWindow : public QObject, hl::test::RealWindow {
             QVERIFY(made);
             session().edit(made->first, "Add a label");
             QVERIFY(settled());
+            trigger("draw-glue");
+            laidOut();
             standing().frameCard();
             if (behind)
                 standing().camera.yaw += pi;
-            laidOut();
-            trigger("draw-glue");
+            QCOMPARE(standing().faceSeen("card.page-right"), !behind);
             const auto point = [&](const std::string& panel, const Vec2& flat) {
                 const QPointF at = standing().pixelOf(panel, flat);
                 QCOMPARE(standing().panelAt(at), QString::fromStdString(panel));

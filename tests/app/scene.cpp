@@ -212,6 +212,25 @@ class SceneTest : public QObject {
             QVERIFY2(above("topper1.topper") > above("mat2.mat") + 0.1, side);
             QVERIFY2(above("topper2.topper") > above("topper1.topper") + 0.1, side);
         }
+        // One that reaches over the edge of the mat below it, on a figure that is matted.
+        Design d = test::card();
+        d = test::with(d, "topper", "card.page-right", {{"width", "24"}, {"height", "24"}});
+        d = test::with(d, "mat", "topper1.topper");
+        d = test::with(d, "topper", "mat1.mat", {{"width", "23"}, {"height", "5"}});
+        const Case c(d, *assemble(d));
+        QVERIFY(c.assembly.panels[size_t(c.assembly.panel("topper2.topper"))].rides < 0);
+        const Scene s = sceneOf(c, c.poses[90], Posture::Standing, {});
+        std::optional<double> last;
+        for (const char* id : {"card.page-right", "topper1.topper", "mat1.mat", "topper2.topper"}) {
+            const int panel = c.assembly.panel(id);
+            for (const Face& f : s.faces)
+                if (f.panel == panel) {
+                    const double off = f.normal.dot(f.corners[0]);
+                    QVERIFY2(!last || off > *last + 0.1, id);
+                    last = off;
+                    break;
+                }
+        }
     }
 
     void whatIsSelectedStandsOut() {

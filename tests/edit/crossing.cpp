@@ -1,6 +1,7 @@
 // Sheets pushed into one another: where they cross each is slit to half the lower one's height, and
 // what was slit closes and stands.
 #include "core/files/hlantern.h"
+#include "core/make/parts_list.h"
 #include "core/prove/evidence.h"
 #include "tests/edit/sheets.h"
 #include "tests/scale.h"
@@ -64,6 +65,14 @@ class Crossings : public QObject {
         QVERIFY(std::fabs(below[0].low) < 1e-6 && std::fabs(below[0].high - high / 2) < 1e-6);
         QVERIFY(std::fabs(above[0].low - high / 2) < 1e-6 &&
                 std::fabs(above[0].high - high) < 1e-6);
+        // The list of parts says the sheets as they could be typed with their slits.
+        const std::string list = partsText(partsList(d, a), Unit::Millimetre);
+        for (const char* line :
+             {"220 mm x 150 mm  220 x 150, score 55 M from 62.5, 110 V, 165 M; top 150 to 50; "
+              "slit at 55 from 0 to 62.5\n",
+              "220 mm x 150 mm  220 x 150, score 55 V to 62.5, 110 M, 165 V; top 150 to 50; "
+              "slit at 55 from 62.5 to 125\n"})
+            QVERIFY2(list.find(line) != std::string::npos, list.c_str());
         const Crease &spine = creaseNamed(a, "card.spine"), &fold = creaseNamed(a, "second.fold-1");
         QVERIFY(std::fabs(std::min(spine.from.y(), spine.to.y()) - high / 2) < 1e-6);
         QVERIFY(std::fabs(std::max(fold.from.y(), fold.to.y()) - high / 2) < 1e-6);
@@ -154,6 +163,9 @@ class Crossings : public QObject {
         Told glued = atFirst;
         glued.emplace_back("kind", "glue");
         QVERIFY(refused(d, "second.panel-2", "card.page-right", glued, "slot"));
+        Told along = atFirst;
+        along.emplace_back("along", "5 mm");
+        QVERIFY(refused(d, "second.panel-2", "card.page-right", along, "one level"));
         // The fold of a plain card holds its two pages together.
         const Design plain = sheet(card(), "second", "30 | 40 | 30, M V; height 80");
         QVERIFY(refused(plain, "second.panel-2", "card.page-right", atFirst, "spine"));

@@ -160,10 +160,12 @@ void dressing(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
             Finding f = Finding::of("dressing", Severity::Note, c.first(), c.last(), c.first());
             for (const Mat* m : {&mats[i], &mats[k]})
                 nameIn(f, c, m->panel);
-            f.message = "The mats on the " +
-                        sayPanel(c, c.assembly.panels[static_cast<size_t>(mats[i].panel)].rides) +
-                        " and on the " +
-                        sayPanel(c, c.assembly.panels[static_cast<size_t>(mats[k].panel)].rides) +
+            const auto under = [&](const Mat& m) {
+                return sayPanel(c, c.assembly.panels[static_cast<size_t>(m.panel)].rides);
+            };
+            const std::string one = under(mats[i]), other = under(mats[k]);
+            f.message = (one == other ? "The two mats on the " + one // on its face and on its back
+                                      : "The mats on the " + one + " and on the " + other) +
                         " are mirror images, and their paper is printed on one face.";
             f.remedy = "Lay two sheets pattern to pattern and cut both at once.";
             out.push_back(f);

@@ -1,8 +1,20 @@
 #include "core/structures/cut_outs/cut_out.h"
+#include "core/structures/naming.h"
 #include <algorithm>
 #include <cmath>
 
 namespace hl {
+namespace {
+
+// A panel as a maker reads it, of whatever card it is.
+std::string called(const Panel& p) {
+    const std::string local = p.id.substr(std::min(p.id.find('.') + 1, p.id.size()));
+    return local == "page-left"    ? "left page"
+           : local == "page-right" ? "right page"
+                                   : spokenName(local);
+}
+
+} // namespace
 
 CutLine cutLine(const Assembly& a, int crease) {
     const Crease& c = a.creases[crease];
@@ -26,15 +38,16 @@ Trouble takeOut(AssemblyBuilder& out, const CutLine& line, const std::string& ow
         for (const Vec2& corner : *ring)
             if (offPaper(p.outline, {}, corner) <= 1e-6 &&
                 offPaper(p.outline, p.apertures, corner) > 1e-6)
-                return Problem{place, "a slit would run into an opening of the " + p.id,
+                return Problem{place, "a slit would run into an opening of the " + called(p),
                                "move one of the two"};
             else if (offPaper(p.outline, p.apertures, corner) > 1e-6)
-                return Problem{place, "a slit would run off the " + p.id,
+                return Problem{place, "a slit would run off the " + called(p),
                                "bring its feet nearer to the fold or move it along"};
     }
     for (auto& [panel, ring] : {std::pair{line.left, &left}, {line.right, &right}})
         if (!ring->empty() && !out.takeApart(panel, *ring))
-            return Problem{place, "it would cut the " + out.made().panels[panel].id + " in two",
+            return Problem{place,
+                           "it would cut the " + called(out.made().panels[panel]) + " in two",
                            "leave paper at both ends of its slits: bring its feet nearer to the "
                            "fold"};
     out.leaveUnfolded(line.crease, from, to);
@@ -86,7 +99,7 @@ Trouble pierce(AssemblyBuilder& out, const CutLine& k, const std::string& owner,
     for (auto [wall, there] : {std::pair{left, low < 0}, {right, high > 0}})
         if (there && !out.take(wall, window))
             return Problem{owner == "card" ? "card" : "structure " + owner,
-                           "an opening of the page cuts its " + out.made().panels[wall].id +
+                           "an opening of the page cuts its " + called(out.made().panels[wall]) +
                                " in two",
                            "make the opening smaller"};
     if (from < to)
