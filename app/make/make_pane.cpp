@@ -202,14 +202,17 @@ void MakePane::plan() {
     progress_->show();
     const bool fromDrawer = fromDrawer_->isChecked();
     worker_.request([this, snapshot, drawer = session_.workshop().drawer, fromDrawer,
-                     wishes = wishes_,
-                     copies = copies_->value()](const Worker::Cancelled& cancelled) {
+                     wishes = wishes_, copies = copies_->value(),
+                     number = ++asked_](const Worker::Cancelled& cancelled) {
         auto planned =
             plannedFor(*snapshot, drawer, fromDrawer, copies, wishes, cancelled, [&](int percent) {
                 QMetaObject::invokeMethod(this, [this, percent] { progress_->setValue(percent); });
             });
         if (!cancelled)
-            QMetaObject::invokeMethod(this, [this, planned] { take(planned); });
+            QMetaObject::invokeMethod(this, [this, planned, number] {
+                if (number == asked_) // what was asked for since comes instead
+                    take(planned);
+            });
     });
 }
 

@@ -55,6 +55,7 @@ class MakePane : public QWidget {
     Mode mode_ = Cuts;
     std::shared_ptr<const Planned> planned_;
     std::shared_ptr<const Case> planning_; // what the plan under way is for
+    int asked_ = 0;                        // plans, by number
     QStringList ticks_;
     // What is left in the drawer once the sheets of this plan are out of it: it is not planned anew
     // for that.

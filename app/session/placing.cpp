@@ -160,7 +160,9 @@ void Placing::glueAt(const QString& panel, const Vec2& at, std::optional<bool> f
                                             "point at a tab or panel of a blank.")
                                              .arg(called(panel)));
         picked_ = panel;
-        pickedFace_ = face;
+        // By which side a tab is glued follows from the way it folds.
+        const int held = c.assembly.panel(panel.toStdString());
+        pickedFace_ = c.assembly.panels[size_t(held)].role == Role::Tab ? std::nullopt : face;
         session_.selection().choose(panel);
         emit toolChanged();
         return;

@@ -24,7 +24,8 @@ class Placing : public QObject {
     QString picked() const { return picked_; }
     // With the gluing tool: the first pointing picks a tab up, the second puts it on a panel at a
     // place (flat coordinates of the panel's part). Where `face` says which side is seen there, the
-    // panel that is picked up keeps that side in view, and lies on that side of its landing.
+    // panel that is picked up keeps that side in view (a tab lies as it folds), and lies on that
+    // side of its landing.
     void glueAt(const QString& panel, const Vec2& at, std::optional<bool> face = {});
 
     // From choosing a family to pointing at the fold or panel it goes on. Meanwhile the ghost is

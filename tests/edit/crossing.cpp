@@ -1,5 +1,6 @@
 // Sheets pushed into one another: where they cross each is slit to half the lower one's height, and
 // what was slit closes and stands.
+#include "core/edit/draw.h"
 #include "core/files/hlantern.h"
 #include "core/make/parts_list.h"
 #include "core/prove/evidence.h"
@@ -8,6 +9,7 @@
 #include "tests/support.h"
 #include <QtTest>
 #include <cmath>
+#include <map>
 #include <random>
 
 using namespace hl;
@@ -114,6 +116,33 @@ class Crossings : public QObject {
                 QVERIFY((j.place.at({30, 15}) - Vec3(25, 15, 0)).norm() < 1e-6);
                 QVERIFY((j.place.at({30, 0}) - Vec3(25, 0, 0)).norm() < 1e-6);
             }
+    }
+    // A drawn crease along the crossing ends where the slit begins, on either sheet.
+    void drawnCreasesEndAtTheSlit() {
+        Design d = sheet(sheet(card(200, 200), "long", "90 x 40"), "short", "60 x 30");
+        for (auto& [part, x] : {std::pair{"long", 30.0}, {"short", 20.0}}) {
+            auto made = addLine(d, part, LineKind::Valley, {x, 0}, {x, part[0] == 'l' ? 40. : 30.});
+            QVERIFY(made);
+            d = made->first;
+        }
+        const Assembly bare = *assemble(d);
+        std::map<std::string, std::string> right, fold; // of each sheet
+        for (const Crease& c : bare.creases)
+            for (const char* part : {"long", "short"})
+                if (ownerOf(c.id) == part) {
+                    right[part] = bare.panels[size_t(c.right)].id;
+                    fold[part] = c.id.substr(c.id.find('.') + 1);
+                }
+        d = joined(d, right["long"], "card.page-right", {});
+        d = joined(d, right["short"], right["long"],
+                   {{"crossing", "yes"}, {"line", fold["short"]}, {"onto_line", fold["long"]}});
+        const Assembly a = *assemble(d);
+        const Crease &below = creaseNamed(a, "long." + fold["long"]),
+                     &above = creaseNamed(a, "short." + fold["short"]);
+        QVERIFY(std::fabs(std::min(below.from.y(), below.to.y()) - 15) < 1e-6 &&
+                std::fabs(std::max(below.from.y(), below.to.y()) - 40) < 1e-6);
+        QVERIFY(std::fabs(std::min(above.from.y(), above.to.y())) < 1e-6 &&
+                std::fabs(std::max(above.from.y(), above.to.y()) - 15) < 1e-6);
     }
     // Two rows of pages crossed at two scores are a rhombus, whatever their measures: they fold.
     void anyTwoThatCrossTwiceFoldFlat() {
