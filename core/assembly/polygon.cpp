@@ -5,8 +5,12 @@
 #include <CGAL/Triangulation_face_base_with_info_2.h>
 #include <algorithm>
 #include <cmath>
+#include <cstdint>
+#include <cstring>
+#include <mutex>
 #include <polyclipping/clipper.hpp>
 #include <queue>
+#include <unordered_map>
 
 namespace hl {
 namespace {
@@ -227,9 +231,9 @@ Ring common(const Ring& ring, const Ring& other) {
     return best;
 }
 
-std::vector<Ring> convexPieces(const Ring& outline, const std::vector<Ring>& apertures) {
-    if (apertures.empty() && isConvex(outline))
-        return {outline};
+namespace {
+
+std::vector<Ring> triangled(const Ring& outline, const std::vector<Ring>& apertures) {
     struct Depth {
         int value = -1; // how many edges of the paper lie between the triangle and the outside
     };
@@ -241,12 +245,14 @@ std::vector<Ring> convexPieces(const Ring& outline, const std::vector<Ring>& ape
     using Triangles =
         CGAL::Constrained_Delaunay_triangulation_2<Kernel, Data, CGAL::Exact_intersections_tag>;
     Triangles t;
-    auto insert = [&](const Ring& ring) {
-        for (size_t i = 0; i < ring.size(); ++i) {
-            const Vec2 &p = ring[i], &q = ring[(i + 1) % ring.size()];
-            if (p != q)
-                t.insert_constraint({p.x(), p.y()}, {q.x(), q.y()});
-        }
+    auto insert = [&](const Ring& ring) { // every corner is looked for from the one before
+        std::vector<Triangles::Vertex_handle> corners;
+        for (const Vec2& p : ring)
+            corners.push_back(t.insert({p.x(), p.y()}, corners.empty() ? Triangles::Face_handle()
+                                                                       : corners.back()->face()));
+        for (size_t i = 0; i < corners.size(); ++i)
+            if (auto next = corners[(i + 1) % corners.size()]; corners[i] != next)
+                t.insert_constraint(corners[i], next);
     };
     insert(outline);
     for (const Ring& hole : apertures)
@@ -277,6 +283,73 @@ std::vector<Ring> convexPieces(const Ring& outline, const std::vector<Ring>& ape
             out.push_back(ring);
         }
     return out;
+}
+
+// Cut up once: an edit leaves most shapes of a design as they are, and a proof assembles it a dozen
+// times with a measure or two changed. All is forgotten when there is too much of it.
+class CutUp {
+  public:
+    std::vector<Ring> of(const Ring& outline, const std::vector<Ring>& apertures) {
+        size_t corners = outline.size();
+        for (const Ring& hole : apertures)
+            corners += hole.size();
+        const std::uint64_t key = keyOf(outline, apertures);
+        {
+            const std::lock_guard lock(mutex_);
+            if (const auto it = known_.find(key); it != known_.end() &&
+                                                  it->second.outline == outline &&
+                                                  it->second.apertures == apertures)
+                return it->second.pieces;
+        }
+        Shape made{outline, apertures, triangled(outline, apertures)};
+        std::vector<Ring> out = made.pieces;
+        const std::lock_guard lock(mutex_);
+        if (corners_ += corners; corners_ > most) {
+            known_.clear();
+            corners_ = corners;
+        }
+        known_[key] = std::move(made);
+        return out;
+    }
+
+  private:
+    struct Shape {
+        Ring outline;
+        std::vector<Ring> apertures, pieces;
+    };
+    static std::uint64_t keyOf(const Ring& outline, const std::vector<Ring>& apertures) {
+        std::uint64_t h = 14695981039346656037u; // FNV-1a, by whole numbers
+        const auto take = [&](double v) {
+            std::uint64_t bits = 0;
+            std::memcpy(&bits, &v, sizeof bits);
+            h = (h ^ bits ^ (bits >> 32)) * 1099511628211u;
+        };
+        const auto ring = [&](const Ring& r) {
+            take(static_cast<double>(r.size()));
+            for (const Vec2& p : r) {
+                take(p.x());
+                take(p.y());
+            }
+        };
+        ring(outline);
+        for (const Ring& hole : apertures)
+            ring(hole);
+        return h;
+    }
+
+    static constexpr size_t most = 300'000; // corners: some 30 MB with their pieces
+    std::mutex mutex_;
+    std::unordered_map<std::uint64_t, Shape> known_;
+    size_t corners_ = 0;
+};
+
+} // namespace
+
+std::vector<Ring> convexPieces(const Ring& outline, const std::vector<Ring>& apertures) {
+    if (apertures.empty() && isConvex(outline))
+        return {outline};
+    static CutUp cutUp;
+    return cutUp.of(outline, apertures);
 }
 
 } // namespace hl

@@ -175,8 +175,9 @@ class Facts {
 
     // By how much paper misses; what else the maker's own ruler brings about is a finding.
     void rounded(const Stop& stop) {
+        const Exact exact = exactOf(c_);
         for (const Ruler& ruler : rulers()) {
-            const Rounding r = roundedTo(c_, ruler, stop.flag);
+            const Rounding r = roundedTo(c_, exact, ruler, stop.flag);
             if (stop)
                 return;
             if (r.changed == 0) {

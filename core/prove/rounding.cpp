@@ -27,8 +27,6 @@ struct Worst {
     std::string problem;
 };
 
-// The design with every measure held, but without its mats: they are cut to what is left of a
-// panel, and change nothing of how the card folds. With them where something stands on one.
 Result<Design> heldBare(const Design& design) {
     const auto mat = [](const StructureSpec& s) {
         const Family* f = family(s.kind);
@@ -197,10 +195,20 @@ bool worse(const Finding& f, const std::optional<double>& had, double by) {
 
 } // namespace
 
+Exact exactOf(const Case& c) {
+    auto held = heldBare(c.design);
+    return held ? std::make_shared<const Design>(std::move(*held)) : nullptr;
+}
+
 Rounding roundedTo(const Case& c, const Ruler& ruler, const std::atomic<bool>* cancel) {
+    return roundedTo(c, exactOf(c), ruler, cancel);
+}
+
+Rounding roundedTo(const Case& c, const Exact& exact, const Ruler& ruler,
+                   const std::atomic<bool>* cancel) {
     Rounding out;
     out.ruler = &ruler;
-    auto exact = heldBare(c.design);
+    out.exact = exact;
     if (!exact || c.poses.empty())
         return out;
     Design& all = out.design = *exact;
@@ -267,13 +275,12 @@ std::vector<Brought> broughtBy(const Rounding& r, const Evidence& e, const Stop&
 
 std::vector<Rounded> toBlame(const Rounding& r, const Case& c, const Stop& stop) {
     std::vector<Rounded> out;
-    auto exact = heldBare(c.design);
-    if (!exact || r.misfit < r.before + noticed)
+    if (!r.exact || r.misfit < r.before + noticed)
         return out;
-    for (Rounded& one : changedBy(*exact, r)) {
+    for (Rounded& one : changedBy(*r.exact, r)) {
         if (stop)
             break;
-        one.misfit = worstOf(c, withOne(*exact, one), stop.flag).misfit - r.before;
+        one.misfit = worstOf(c, withOne(*r.exact, one), stop.flag).misfit - r.before;
         if (one.misfit > noticed)
             out.push_back(one);
     }
@@ -284,15 +291,14 @@ std::vector<Rounded> toBlame(const Rounding& r, const Case& c, const Stop& stop)
 std::vector<Rounded> toBlame(const Brought& it, const Rounding& r, const Case& c,
                              const Stop& stop) {
     std::vector<Rounded> out;
-    auto exact = heldBare(c.design);
-    if (!exact || !r.problem.empty())
+    if (!r.exact || !r.problem.empty())
         return out;
     const std::optional<double> had = it.before > 0 ? std::optional(it.before) : std::nullopt;
-    for (const Rounded& one : changedBy(*exact, r)) {
+    for (const Rounded& one : changedBy(*r.exact, r)) {
         if (stop || std::none_of(it.finding.parts.begin(), it.finding.parts.end(),
                                  [&](auto& part) { return ownerOf(part) == one.structure; }))
             continue;
-        const Design d = withOne(*exact, one);
+        const Design d = withOne(*r.exact, one);
         auto made = assemble(d);
         if (!made || !sameBare(*made, c.assembly))
             continue;

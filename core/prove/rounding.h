@@ -3,6 +3,7 @@
 #include "core/prove/evidence.h"
 #include "core/prove/finding.h"
 #include <atomic>
+#include <memory>
 
 namespace hl {
 
@@ -13,8 +14,15 @@ struct Rounded {
     double misfit = 0;                // mm that rounding it alone makes
 };
 
+// The design with every measure held as it is, without its mats where nothing stands on one: they
+// are cut to what is left of a panel and change nothing of how the card folds. Null where it cannot
+// be held. To be found once for several rulers.
+using Exact = std::shared_ptr<const Design>;
+Exact exactOf(const Case& c);
+
 struct Rounding {
     const Ruler* ruler = nullptr;
+    Exact exact;                 // with every measure held as designed
     Design design;               // with every measure rounded
     int changed = 0;             // measures that the ruler does not show exactly
     std::string problem;         // why the rounded design cannot be made; empty when it can
@@ -31,6 +39,8 @@ struct Rounding {
 
 // Rounds all lengths, drawn ones and the card's own size among them, to the ruler and all angles to
 // half a degree. Folded at nine places of the motion from its closed to its open end.
+Rounding roundedTo(const Case& c, const Exact& exact, const Ruler& ruler,
+                   const std::atomic<bool>* cancel = nullptr);
 Rounding roundedTo(const Case& c, const Ruler& ruler, const std::atomic<bool>* cancel = nullptr);
 
 // What the proof says of the rounded design, but not or less of the exact one.
