@@ -1,4 +1,5 @@
 #include "core/prove/layers.h"
+#include "core/assembly/bodies.h"
 #include "core/prove/film.h"
 #include <algorithm>
 #include <cmath>
@@ -66,6 +67,43 @@ std::vector<double> givesIn(const Case& c, const Pose& a, const Pose& b) {
     }
     return out;
 }
+
+// Which of two bodies is on top where folds between them are shut: what a mountain turns under a
+// page lies below it for as long as it stays shut, and so does what is folded on under that.
+class Shut {
+  public:
+    Shut(const Case& c, const Pose& pose, const std::vector<Rigid>& place)
+        : body_(bodiesOf(c.assembly)), above_(place.size()) {
+        for (size_t k = 0; k < c.assembly.creases.size(); ++k) {
+            const double angle = pose.angles[k];
+            if (std::fabs(angle) < pi - flatSine)
+                continue;
+            const Crease& fold = c.assembly.creases[k];
+            const int one = of(fold.left), other = of(fold.right);
+            const bool up = (angle > 0) == (place[static_cast<size_t>(fold.left)].turn(2, 2) > 0);
+            above_[static_cast<size_t>(up ? one : other)].push_back(up ? other : one);
+        }
+    }
+    // 1: the first panel, -1: the second, 0: no folds tell, or they contradict one another.
+    int order(int a, int b) const {
+        const bool first = leads(of(b), of(a)), second = leads(of(a), of(b));
+        return first == second ? 0 : first ? 1 : -1;
+    }
+
+  private:
+    int of(int panel) const { return body_[static_cast<size_t>(panel)]; }
+    // Whether one comes to the other by going up alone.
+    bool leads(int from, int to) const {
+        std::vector<int> seen{from};
+        for (size_t i = 0; i < seen.size(); ++i)
+            for (int next : above_[static_cast<size_t>(seen[i])])
+                if (std::find(seen.begin(), seen.end(), next) == seen.end())
+                    seen.push_back(next);
+        return from != to && std::find(seen.begin(), seen.end(), to) != seen.end();
+    }
+    std::vector<int> body_;
+    std::vector<std::vector<int>> above_; // by body: those folded onto it from above
+};
 
 // The pairs of boxes that have an inside in common, in order: a sweep along the spine, where most
 // of a long card's structures have nothing to do with one another.
@@ -146,6 +184,7 @@ std::vector<FlatState> flatStates(const Case& c, const Stop& stop) {
             sides[side].panels = inRoot(c, there);
             sides[side].gives = givesIn(c, pose, there);
         }
+        const Shut shut(c, pose, f.place);
         for (auto [a, b] : boxesThatMeet(low, high)) {
             if (stop)
                 break;
@@ -161,11 +200,13 @@ std::vector<FlatState> flatStates(const Case& c, const Stop& stop) {
                 }
             if (most.empty())
                 continue;
-            Overlap o{a, b, most, 0, 0};
+            Overlap o{a, b, most, 0, 0, 0};
             if (!sides[0].panels.empty())
                 o.before = orderIn(f.place, sides[0], a, b, most);
             if (!sides[1].panels.empty())
                 o.after = orderIn(f.place, sides[1], a, b, most);
+            if (o.order() == 0)
+                o.folded = shut.order(a, b);
             f.with_[a].emplace_back(b, static_cast<int>(f.overlaps.size()));
             f.with_[b].emplace_back(a, static_cast<int>(f.overlaps.size()));
             f.overlaps.push_back(std::move(o));

@@ -16,7 +16,9 @@ struct Overlap {
     // nobody can tell (they touch), 2 each of them somewhere, so that they pass through one
     // another.
     int before = 0, after = 0;
-    int order() const { return before ? before : after; }
+    // The same of panels that the motion never parts there, by the folds that keep them together.
+    int folded = 0;
+    int order() const { return before ? before : after ? after : folded; }
 };
 
 struct FlatState {

@@ -1,8 +1,8 @@
 #include "core/prove/leaning.h"
+#include "core/assembly/bodies.h"
 #include <algorithm>
 #include <cmath>
 #include <map>
-#include <numeric>
 #include <optional>
 
 namespace hl {
@@ -18,15 +18,7 @@ constexpr double alike = 8;      // degrees from which panels no longer lie on o
 
 class Leanings {
   public:
-    Leanings(const Case& c, const Pose& pose)
-        : c_(c), pose_(pose), body_(c.assembly.panels.size()) {
-        std::iota(body_.begin(), body_.end(), 0);
-        for (const Join& j : c.assembly.joins)
-            if (!j.moves)
-                for (int one = bodyOf(j.tab), other = bodyOf(j.landing), k = 0;
-                     k < static_cast<int>(body_.size()); ++k)
-                    if (body_[static_cast<size_t>(k)] == one)
-                        body_[static_cast<size_t>(k)] = other;
+    Leanings(const Case& c, const Pose& pose) : c_(c), pose_(pose), body_(bodiesOf(c.assembly)) {
         inLoop_.resize(c.linkage.joints.size(), false);
         for (const Loop& l : c.linkage.loops)
             for (const LoopHinge& h : l.hinges)
@@ -63,9 +55,13 @@ class Leanings {
                             }
                         }
         }
+        // What keeps an edge touches what leans on it, but does not lean there itself.
         std::vector<Leaning> out;
-        for (auto& [bodies, found] : best)
-            out.push_back(found.second);
+        for (auto& [bodies, found] : best) {
+            const auto other = best.find({bodies.second, bodies.first});
+            if (other == best.end() || other->second.second.stop < 0)
+                out.push_back(found.second);
+        }
         return out;
     }
 

@@ -27,6 +27,7 @@ std::vector<Rigid> displayed(const Case& c) {
 } // namespace
 
 std::vector<Visible> visibleIn(const Case& c, double height) {
+    constexpr double stuckOver = 0.01; // of a side: so little is left of one that is glued down
     const std::vector<Rigid> at = displayed(c);
     const double e = height * pi / 180;
     const Vec3 toViewer(0, -std::cos(e), std::sin(e)), up(0, std::sin(e), std::cos(e));
@@ -47,6 +48,9 @@ std::vector<Visible> visibleIn(const Case& c, double height) {
         hides.insert(above ? std::pair(j.landing, j.tab) : std::pair(j.tab, j.landing));
         drawn[held].shift += (above ? hairAbove : -hairAbove) * toViewer;
     }
+    std::set<int> under; // what has something stuck on the side that is looked at
+    for (const auto& [below, above] : hides)
+        under.insert(below);
     // What hides the one hides what that one hides.
     for (size_t known = 0; hides.size() > known;) {
         known = hides.size();
@@ -74,13 +78,15 @@ std::vector<Visible> visibleIn(const Case& c, double height) {
         Visible s;
         s.panel = static_cast<int>(i);
         const Vec3 normal = at[i].turn.col(2);
+        s.part = all > 0 ? seen / all : 0;
         s.face = normal.dot(toViewer) > 0;
+        if (s.part < stuckOver && under.count(s.panel))
+            s.face = !s.face;
         const Vec3 out3 = s.face ? normal : Vec3(-normal);
         s.faces = p.role == Role::Page ? Faces::Page
                   : out3.z() > lies    ? Faces::Top
                   : -out3.y() > 0.5    ? Faces::Front
                                        : Faces::Side;
-        s.part = all > 0 ? seen / all : 0;
         out.push_back(s);
     }
     return out;

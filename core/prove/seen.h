@@ -10,7 +10,9 @@ enum class Faces { Page, Front, Side, Top };
 
 struct Visible {
     int panel = 0;
-    bool face = true; // of its two sides the one that is turned to the viewer
+    // Of its two sides the one that is turned to the viewer; of a panel that is glued down with
+    // that one altogether the other.
+    bool face = true;
     Faces faces = Faces::Page;
     double part = 0; // of that side, 0 to 1, that nothing hides
 };

@@ -31,7 +31,13 @@ Meant meantFor(const Case& c, const Pose& pose) {
     if (chosen == Stands::Edge || (!props && !lies) || (lone && chosen != Stands::Page))
         m.downs.emplace_back(top ? Vec3(Vec3::UnitZ()) : Vec3(-Vec3::UnitY()),
                              top ? "on its free edges, like a roof" : "on its bottom edges");
-    if (chosen != Stands::Edge && (props || lies || top))
+    // A card that is to lie on a page is seen with its right page on the table.
+    const int right = chosen == Stands::Page && !props && !lone && form != "petal"
+                          ? c.assembly.panel("card.page-right")
+                          : -1;
+    if (right >= 0)
+        m.downs.emplace_back(-pose.panels[static_cast<size_t>(right)].turn.col(2), "on its base");
+    else if (chosen != Stands::Edge && (props || lies || top))
         for (size_t i = 0; i < pose.panels.size(); ++i)
             if (c.assembly.panels[i].role == Role::Page &&
                 // A stand stands on the pages of its foot, an easel on the one that is not propped.

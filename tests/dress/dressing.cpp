@@ -351,6 +351,23 @@ class Dressing : public QObject {
                 QVERIFY(v.part > 0.9);
         }
     }
+    // What is glued on the far side of a page is dressed on the side that is not glued down.
+    void whatIsGluedDownIsDressedOnItsOtherSide() {
+        for (const char* side : {"face", "back"}) {
+            auto [with, id] = *addPart(card(120, 160), "plate", "80 x 90");
+            auto joined = addJoin(with, id + ".sheet", "card.page-right",
+                                  {{"side", side}, {"onto_side", "back"}});
+            QVERIFY2(joined, joined ? "" : joined.problem().text().c_str());
+            const Case c(joined->first, *assemble(joined->first));
+            bool known = false;
+            for (const Visible& v : visibleIn(c))
+                if (c.assembly.panels[size_t(v.panel)].id == "plate.sheet") {
+                    known = true;
+                    QCOMPARE(v.face, std::string(side) == "back");
+                }
+            QVERIFY(known);
+        }
+    }
 };
 
 QTEST_APPLESS_MAIN(Dressing)
