@@ -1,5 +1,6 @@
 #include "app/prove/ask_dialog.h"
 #include "core/structures/family.h"
+#include "core/structures/naming.h"
 #include <QComboBox>
 #include <QDialogButtonBox>
 #include <QFormLayout>
@@ -28,6 +29,7 @@ AskDialog::AskDialog(Session& session, QWidget* parent) : QDialog(parent), sessi
                      {Ask::Closest, QT_TR_NOOP("How close can one structure be to another?")},
                      {Ask::Card, QT_TR_NOOP("What is the smallest card that takes the design?")},
                      {Ask::Envelope, QT_TR_NOOP("What is the smallest envelope?")},
+                     {Ask::Order, QT_TR_NOOP("In which order does it open?")},
                      {Ask::Vanish, QT_TR_NOOP("Where does a finding end?")}};
     for (auto& q : questions)
         question_->addItem(tr(q.text), int(q.ask));
@@ -96,7 +98,7 @@ void AskDialog::stop() {
 void AskDialog::fill() {
     const Ask ask = Ask(question_->currentData().toInt());
     const Design& d = session_.design();
-    const bool whole = ask == Ask::Card || ask == Ask::Envelope;
+    const bool whole = ask == Ask::Card || ask == Ask::Envelope || ask == Ask::Order;
     structure_->setVisible(!whole);
     structureName_->setVisible(!whole);
     const bool second = !whole && ask != Ask::Topper;
@@ -108,16 +110,15 @@ void AskDialog::fill() {
     structure_->clear();
     for (const StructureSpec& s : d.structures)
         if (ask != Ask::Topper || s.kind == "topper")
-            structure_->addItem(
-                QString::fromStdString(s.name.empty() ? s.id : s.name + " (" + s.id + ")"),
-                QString::fromStdString(s.id));
+            structure_->addItem(QString::fromStdString(callName(d, s)),
+                                QString::fromStdString(s.id));
     structure_->setCurrentIndex(std::max(0, structure_->findData(structure)));
     const std::string chosen = structure_->currentData().toString().toStdString();
     measure_->clear();
     if (ask == Ask::Closest) {
         for (const StructureSpec& s : d.structures)
             if (s.id != chosen)
-                measure_->addItem(QString::fromStdString(s.name.empty() ? s.id : s.name),
+                measure_->addItem(QString::fromStdString(callName(d, s)),
                                   QString::fromStdString(s.id));
     } else if (const Family* f = familyOf(d, chosen)) {
         for (const Parameter& p : f->parameters)

@@ -9,41 +9,120 @@ constexpr double tabLift = 0.2; // mm: a tab is seen above the page it is glued 
 // A plain piece glued on: far enough that no edge below it is seen through it.
 constexpr double plateLift = 0.9;
 
-// How far each panel is drawn above the root's plane, mm: near a state in which everything lies
-// flat, panels that lie on one another come apart in their order, so that none is seen through the
-// other.
-std::vector<double> liftsOf(const Case& c, const Pose& pose, const std::vector<FlatState>& flats) {
-    constexpr double reach = 12, layer = 1.2, most = 9; // degrees, mm, mm
-    std::vector<double> lifts(c.assembly.panels.size(), 0);
+// How far what is raised on foam stands over the panel it is glued to, mm along `up`.
+struct Raised {
+    double above = 0, below = 0;
+};
+std::vector<Raised> raisedOn(const Case& c, const Pose& pose, const Vec3& up) {
+    constexpr double thin = 0.5; // mm: paper, not foam
+    std::vector<Raised> out(c.assembly.panels.size());
+    std::vector<int> on(out.size(), -1); // what holds each panel flat
+    for (const Join& j : c.assembly.joins)
+        if (!j.moves && traitsOf(j.kind).sticks)
+            on[size_t(j.tab)] = j.landing;
+    for (size_t i = 0; i < on.size(); ++i) {
+        if (on[i] < 0)
+            continue;
+        int host = on[i];
+        for (int deep = 0; deep < 8 && on[size_t(host)] >= 0; ++deep)
+            host = on[size_t(host)];
+        const Rigid& at = pose.panels[size_t(host)];
+        const double z =
+            (at.inverse() * pose.panels[i]).shift.z() * (at.turn.col(2).dot(up) < 0 ? -1 : 1);
+        Raised& most = out[size_t(host)];
+        if (std::fabs(z) > thin)
+            (z > 0 ? most.above : most.below) =
+                std::max(z > 0 ? most.above : most.below, std::fabs(z) + plateLift);
+    }
+    return out;
+}
+
+constexpr double reach = 12; // degrees from a flat state within which layers come apart
+
+const FlatState* nearest(const Pose& pose, const std::vector<FlatState>& flats) {
     const FlatState* near = nullptr;
+    const auto away = [&](const FlatState& f) { return std::fabs(f.opening - pose.opening); };
     for (const FlatState& f : flats)
-        if (std::fabs(f.opening - pose.opening) < reach &&
-            (!near ||
-             std::fabs(f.opening - pose.opening) < std::fabs(near->opening - pose.opening)))
+        if (away(f) < reach && (!near || away(f) < away(*near)))
             near = &f;
+    return near;
+}
+// 1 in the flat state, 0 where it is out of reach.
+double nearness(const Pose& pose, const FlatState* near) {
+    const double part = near ? 1 - std::fabs(near->opening - pose.opening) / reach : 0;
+    return part * part;
+}
+
+// How far each panel is drawn above the root's plane, mm: near a state in which everything lies
+// flat, panels that lie on one another come apart in their order and by what is raised between
+// them, so that none is seen through the other.
+std::vector<double> liftsOf(const Case& c, const Pose& pose, const std::vector<FlatState>& flats) {
+    constexpr double layer = 1.2, most = 9; // mm
+    std::vector<double> lifts(c.assembly.panels.size(), 0);
+    const FlatState* near = nearest(pose, flats);
     if (!near)
         return lifts;
-    std::vector<int> rank(lifts.size(), 0);
-    int highest = 0;
-    bool moved = true;
-    for (size_t round = 0; moved && round < 60; ++round) { // no order of layers is deeper
-        moved = false;
-        for (const Overlap& o : near->overlaps) {
-            if (std::abs(o.order()) != 1)
-                continue;
-            const int upper = o.order() > 0 ? o.a : o.b, lower = o.order() > 0 ? o.b : o.a;
-            if (rank[size_t(upper)] <= rank[size_t(lower)]) {
-                rank[size_t(upper)] = rank[size_t(lower)] + 1;
-                highest = std::max(highest, rank[size_t(upper)]);
-                moved = true;
+    // Over what lies below it, each by `gap`; no order of layers is deeper than 60.
+    const auto stack = [&](std::vector<double>& high, auto gap) {
+        bool moved = true;
+        for (size_t round = 0; moved && round < 60; ++round) {
+            moved = false;
+            for (const Overlap& o : near->overlaps) {
+                if (std::abs(o.order()) != 1)
+                    continue;
+                const auto upper = size_t(o.order() > 0 ? o.a : o.b),
+                           lower = size_t(o.order() > 0 ? o.b : o.a);
+                if (const double least = high[lower] + gap(upper, lower);
+                    high[upper] < least - 1e-9) {
+                    high[upper] = least;
+                    moved = true;
+                }
             }
         }
-    }
-    const double part = 1 - std::fabs(near->opening - pose.opening) / reach;
-    const double step = std::min(layer, most / std::max(1, highest)) * part * part;
-    for (size_t i = 0; i < lifts.size(); ++i)
-        lifts[i] = step * rank[i];
+    };
+    std::vector<double> rank(lifts.size(), 0);
+    stack(rank, [](size_t, size_t) { return 1.0; });
+    const double highest = std::max(1.0, *std::max_element(rank.begin(), rank.end()));
+    const double step = std::min(layer, most / highest);
+    const std::vector<Raised> raised =
+        raisedOn(c, pose, pose.panels[size_t(c.assembly.root)].turn.col(2));
+    stack(lifts, [&](size_t upper, size_t lower) {
+        return step + raised[lower].above + raised[upper].below;
+    });
+    const double part = nearness(pose, near);
+    for (double& lift : lifts)
+        lift *= part;
     return lifts;
+}
+
+// What hangs on a fold that is shut while the card is open lies on what it is folded onto, and
+// what is raised between the two keeps them apart. By panel, on the table; folds in loops follow
+// from others and are left alone.
+std::vector<Vec3> shutLifts(const Case& c, const Pose& pose, const std::vector<Rigid>& at) {
+    constexpr double nearlyShut = 0.2; // radians
+    std::vector<Vec3> out(at.size(), Vec3::Zero());
+    std::vector<bool> held(c.linkage.joints.size(), false);
+    for (const Loop& l : c.linkage.loops)
+        for (const LoopHinge& h : l.hinges)
+            held[size_t(h.joint)] = true;
+    for (const TreeStep& s : c.linkage.tree) {
+        if (s.parent < 0)
+            continue;
+        Vec3& lift = out[size_t(s.panel)] = out[size_t(s.parent)];
+        if (s.joint < 0 || held[size_t(s.joint)] || c.linkage.joints[size_t(s.joint)].join >= 0)
+            continue;
+        const double angle = pose.angles[size_t(s.joint)],
+                     part = 1 - (pi - std::fabs(angle)) / nearlyShut;
+        if (part <= 0)
+            continue;
+        const double side = angle > 0 ? 1 : -1;
+        const Vec3 up = side * pose.panels[size_t(s.parent)].turn.col(2);
+        const std::vector<Raised> raised = raisedOn(c, pose, up);
+        lift += part * part * side *
+                (plateLift + raised[size_t(s.parent)].above + raised[size_t(s.panel)].below) *
+                at[size_t(s.parent)].turn.col(2);
+    }
+    return out;
 }
 
 // How many mats lie on one another on each side of a panel: figures and letters glued to the panel
@@ -86,10 +165,12 @@ std::vector<Rigid> drawnAt(const Case& c, const Pose& pose, const Rigid& stand,
     std::vector<Vec3> lifted(at.size(), Vec3::Zero());
     if (known.flats) {
         const std::vector<double> lifts = liftsOf(c, pose, *known.flats);
+        const std::vector<Vec3> shut = shutLifts(c, pose, at);
+        const double flat = nearness(pose, nearest(pose, *known.flats));
         const Vec3 up = at[size_t(a.root)].turn.col(2);
         for (size_t i = 0; i < at.size(); ++i)
             if (a.panels[i].rides < 0)
-                lifted[i] = lifts[i] * up;
+                lifted[i] = lifts[i] * up + (1 - flat) * shut[i];
     }
     const Mats mats(c);
     const auto piece = [&](const Join& g) { // of its own, glued flat

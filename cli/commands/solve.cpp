@@ -1,13 +1,14 @@
 // Asks backwards: what is the most, the least, the nearest.
 #include "core/prove/solve.h"
 #include "cli/common.h"
+#include "core/edit/named.h"
 #include <iostream>
 
 namespace hl::cli {
 namespace {
 
 int solveFor(const std::string& path, const std::vector<std::string>& words,
-             const std::string& shop, const std::string& out, bool force, bool json) {
+             const std::string& shop, const std::string& out, bool force, bool apply, bool json) {
     if (!out.empty())
         if (Trouble t = mayWrite(out, force, {path, shop}))
             return refuse(*t);
@@ -17,11 +18,20 @@ int solveFor(const std::string& path, const std::vector<std::string>& words,
     auto question = questionOf(words);
     if (!question)
         return refuse(question.problem());
+    for (std::string* said : {&question->structure, &question->other}) {
+        auto id = idOf(bench->design, *said);
+        if (!id)
+            return refuse(id.problem());
+        *said = *id;
+    }
     auto answer = solve(bench->design, *question, bench->workshop);
     if (!answer)
         return refuse(answer.problem());
     if (!out.empty())
         if (Trouble t = saveDesign(answer->design, out))
+            return refuse(*t);
+    if (apply)
+        if (Trouble t = saveDesign(answer->design, path))
             return refuse(*t);
     if (json) {
         Json j = {
@@ -42,23 +52,24 @@ Run declareSolve(CLI::App& options) {
     struct SolveGiven {
         std::string file, shop, out;
         std::vector<std::string> words;
-        bool force = false, json = false;
+        bool force = false, apply = false, json = false;
     };
     auto given = std::make_shared<SolveGiven>();
     options.add_option("FILE", given->file)->required();
     options
         .add_option("QUESTION", given->words,
                     "most|least STRUCTURE MEASURE, topper STRUCTURE, closest STRUCTURE OTHER, "
-                    "card, envelope, vanish STRUCTURE MEASURE RULE")
+                    "card, envelope, order, vanish STRUCTURE MEASURE RULE")
         ->required();
     options.add_flag("--json", given->json);
     addWorkshop(options, given->shop);
     addForce(options, given->force);
+    options.add_flag("--apply", given->apply, "puts the answer in force in FILE itself");
     options.add_option("-o,--output", given->out,
                        "also writes the design with the answer in force");
     return [given] {
         return solveFor(given->file, given->words, given->shop, given->out, given->force,
-                        given->json);
+                        given->apply, given->json);
     };
 }
 

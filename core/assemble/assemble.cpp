@@ -187,6 +187,37 @@ class Queue {
     size_t left_;
 };
 
+// Where the maker shows the card: where a motion in stages ends, if that leaves it at the opening
+// that is told; else at a place of its first stage.
+Trouble shownAt(const Design& d, AssemblyBuilder& out) {
+    const std::vector<Stage>& motion = out.made().motion;
+    const auto spine = std::find_if(motion.rbegin(), motion.rend(),
+                                    [](auto& s) { return s.drive == "card.spine"; });
+    const double at = d.card.shown ? d.card.shown->degrees() : 0;
+    double end = 0;
+    int stages = 0;
+    for (const Stage& s : motion)
+        if (!s.together) {
+            end += std::fabs(s.to - s.from);
+            ++stages;
+        }
+    if (stages > 1 &&
+        (!d.card.shown || spine == motion.rend() || std::fabs(spine->to - at) < 1e-9)) {
+        out.display(end, "stands where its motion ends");
+        return {};
+    }
+    if (!d.card.shown)
+        return {};
+    const Stage& first = motion.front();
+    if (first.drive == "card.spine" && first.from < first.to && (at > first.to || at < first.from))
+        return Problem{"card, shown",
+                       "the card opens to " + numberText(first.to, 1) +
+                           "°, and is to be shown at " + numberText(at, 1) + "°",
+                       "show it at an opening that it reaches"};
+    out.display(at, "stands as the maker shows it");
+    return {};
+}
+
 Result<Assembly> assembleUntil(const Design& given, const std::string& stop,
                                AllValues* all = nullptr);
 
@@ -305,17 +336,8 @@ Result<Assembly> assembleUntil(const Design& given, const std::string& stop, All
     if (d.card.form == "single" && d.motion.empty() && open && !half &&
         out.made().motion.front().to >= 180)
         out.display(180, "lies open with what stands on it");
-    if (d.card.shown) {
-        const Stage& first = out.made().motion.front();
-        const double at = d.card.shown->degrees();
-        if (first.drive == "card.spine" && first.from < first.to &&
-            (at > first.to || at < first.from))
-            return Problem{"card, shown",
-                           "the card opens to " + numberText(first.to, 1) +
-                               "°, and is to be shown at " + numberText(at, 1) + "°",
-                           "show it at an opening that it reaches"};
-        out.display(at, "stands as the maker shows it");
-    }
+    if (Trouble t = shownAt(d, out))
+        return *t;
     if (Trouble t = checkExtent(out.made()))
         return *t;
     return out.made();

@@ -275,7 +275,7 @@ std::string copyStructure(const Design& design, const std::string& id) {
         return {};
     // All of the design but what is drawn on its card and what else stands there.
     Design d = design;
-    d.title = design.structure(id)->name.empty() ? id : design.structure(id)->name;
+    d.title = callName(design, *design.structure(id));
     d.card = {};
     d.card.width = design.card.width;
     d.card.height = design.card.height;

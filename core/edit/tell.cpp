@@ -137,6 +137,43 @@ Trouble size(Measure& width, Measure& height, const Text& place, const Text& tex
     return {};
 }
 
+// A motion in stages ends where the card is shown.
+void endAt(std::vector<StageSpec>& motion, const Measure& shown) {
+    const bool staged = std::any_of(motion.begin(), motion.end(),
+                                    [&](auto& s) { return !s.together && &s != motion.data(); });
+    for (size_t i = motion.size(); staged && i-- > 0;)
+        if (motion[i].drive == "card.spine") {
+            motion[i].to = shown;
+            return;
+        }
+}
+
+Trouble tellShown(Design& d, const Text& place, const Text& text) {
+    std::optional<Measure>& shown = d.card.shown;
+    shown.reset();
+    if (text == "auto")
+        return {};
+    if (text == "half open") {
+        shown = Measure::fromDegrees(90);
+    } else if (text == "flat open") {
+        shown = Measure::fromDegrees(180);
+    } else if (text == "by itself") {
+        Design bare = d;
+        bare.motion.clear();
+        auto made = assemble(bare);
+        if (!made)
+            return made.problem();
+        shown = Measure::fromDegrees(std::round(restingPlace(Case(bare, *made))));
+    } else {
+        auto a = parseAngle(text);
+        if (!a)
+            return a.problem().in(place);
+        shown = a->measure;
+    }
+    endAt(d.motion, *shown);
+    return {};
+}
+
 Trouble tellCard(Design& d, const Text& key, const Text& text) {
     CardSpec& c = d.card;
     const Text place = "card, " + key;
@@ -190,28 +227,8 @@ Trouble tellCard(Design& d, const Text& key, const Text& text) {
             return no(place, "a border is 0 to 200 mm wide", "give it like 3 mm");
         return {};
     }
-    if (key == "shown") {
-        c.shown.reset();
-        if (text == "auto")
-            return {};
-        for (auto& [word, degrees] : {std::pair{"half open", 90.0}, {"flat open", 180.0}})
-            if (text == word) {
-                c.shown = Measure::fromDegrees(degrees);
-                return {};
-            }
-        if (text == "by itself") {
-            auto made = assemble(d);
-            if (!made)
-                return made.problem();
-            c.shown = Measure::fromDegrees(std::round(restingPlace(Case(d, *made))));
-            return {};
-        }
-        auto a = parseAngle(text);
-        if (!a)
-            return a.problem().in(place);
-        c.shown = a->measure;
-        return {};
-    }
+    if (key == "shown")
+        return tellShown(d, place, text);
     if (key == "stands")
         return choose(c.stands, place, text);
     if (key == "meant") { // a list of ids; "none" empties it

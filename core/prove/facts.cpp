@@ -54,6 +54,9 @@ class Facts {
         add("display",
             "Displayed it " + c_.assembly.display.words + ", " + sayOpening(c_, at, at) + ".", at,
             In::Degrees);
+        if (const auto& motion = c_.assembly.motion;
+            std::any_of(motion.begin() + 1, motion.end(), [](auto& m) { return !m.together; }))
+            add("opens", "It is opened in stages. " + sayMotion(c_), at, In::Degrees);
         std::set<std::string> told; // lying on either page is one way
         for (const Rest& r : s.rests)
             if (r.margin > 0 && told.size() < 2 && told.insert(r.name).second)

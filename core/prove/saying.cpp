@@ -96,6 +96,21 @@ std::string sayOpening(const Case& c, double from, double to) {
     return "between " + degrees(from) + " and " + degrees(to);
 }
 
+std::string sayMotion(const Case& c) {
+    std::string out;
+    const auto& legs = c.linkage.course.legs();
+    for (size_t i = 0; i < legs.size(); ++i) {
+        const bool together = c.assembly.motion[i].together,
+                   slide = c.linkage.joints[legs[i].joint].freedom == Freedom::Slide;
+        out += (out.empty() ? "Bring the "
+                : together  ? ", along with it the "
+                            : "; then the ") +
+               sayJoint(c, legs[i].joint) + " to " +
+               (slide ? sayAmount(c, legs[i].shownTo) : degrees(legs[i].shownTo));
+    }
+    return out.empty() ? out : out + ".";
+}
+
 std::string sayAmount(const Case& c, double mm) { return sayLength(mm, c.design.units); }
 
 std::pair<std::string, std::string> sayApart(const Case& c, double one, double other) {

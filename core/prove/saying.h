@@ -14,6 +14,8 @@ std::string sayThing(const Case& c, const std::string& id); // whatever of these
 // Places of the motion: "between 12° and 40°", "at 0° (closed)"; where not only the spine is
 // driven, with what is driven: "with the front of Gate at 40°".
 std::string sayOpening(const Case& c, double from, double to);
+// What the hand does, stage after stage: "Bring the spine to 90°; then the front of Gate to 40°."
+std::string sayMotion(const Case& c);
 std::string sayAmount(const Case& c, double mm); // in the maker's unit
 // Two amounts that differ, so finely that they do as said.
 std::pair<std::string, std::string> sayApart(const Case& c, double one, double other);

@@ -1,5 +1,6 @@
 #include "core/prove/solve.h"
 #include "core/assemble/assemble.h"
+#include "core/prove/order.h"
 #include "core/prove/prove.h"
 #include "core/prove/saying.h"
 #include "core/prove/sensitivity.h"
@@ -37,6 +38,8 @@ class Solver {
     Result<Answer> run() {
         if (q_.ask == Ask::Envelope)
             return envelope();
+        if (q_.ask == Ask::Order)
+            return order();
         auto exact = heldDesign(held_);
         if (!exact)
             return exact.problem();
@@ -461,6 +464,28 @@ class Solver {
         return a;
     }
 
+    Result<Answer> order() {
+        if (auto made = assemble(held_); !made)
+            return made.problem();
+        const auto holds = [&](const Design& d) { return !stop_ && !finds("collision", d, {}); };
+        const auto found = orderThatHolds(held_, holds, progress_);
+        if (!found)
+            return Problem{"solve", "in no order that was tried do the free folds open unhindered",
+                           "look at the collisions: where a panel is too long, shorten it"};
+        Answer a;
+        a.design = moved(held_, *found);
+        if (found->empty()) {
+            a.sentence = "The card opens all at once, and nothing meets anything.";
+            return a;
+        }
+        auto made = assemble(a.design);
+        if (!made)
+            return made.problem();
+        const Case c(a.design, *made, stop_.flag, workshop_);
+        a.sentence = sayMotion(c);
+        return a;
+    }
+
     const Design held_;
     const Question& q_;
     const Workshop& workshop_;
@@ -493,6 +518,7 @@ Result<Question> questionOf(const std::vector<std::string>& words) {
         {"closest", Ask::Closest, 3, "closest STRUCTURE OTHER"},
         {"card", Ask::Card, 1, "card"},
         {"envelope", Ask::Envelope, 1, "envelope"},
+        {"order", Ask::Order, 1, "order"},
         {"vanish", Ask::Vanish, 4, "vanish STRUCTURE MEASURE RULE"},
     };
     std::string known;

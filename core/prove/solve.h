@@ -16,6 +16,7 @@ enum class Ask {
     Closest,  // how near a structure can be moved to another along their fold
     Card,     // the smallest closed card that takes the design
     Envelope, // the smallest envelope
+    Order,    // in which order the hand opens the card so that nothing meets anything
     Vanish    // the value of a measure nearest to the present one at which a finding is gone
 };
 
@@ -46,7 +47,7 @@ Result<Answer> solve(const Design& design, const Question& question, const Works
                      const std::function<void(double)>& progress = {});
 
 // A question as words: "most box1 left", "topper topper1", "closest box2 box1", "card", "envelope",
-// "vanish box1 left collision".
+// "order", "vanish box1 left collision".
 Result<Question> questionOf(const std::vector<std::string>& words);
 
 } // namespace hl

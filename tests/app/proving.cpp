@@ -149,6 +149,19 @@ class ProvingInTheWindow : public QObject, hl::test::RealWindow {
         w_->findChild<QAction*>("undo")->trigger();
         QVERIFY(session().design() == before);
         QVERIFY(settled());
+        // In which order it opens: of a card without free folds all at once, whatever else is
+        // wrong.
+        open();
+        choose("ask-question", int(Ask::Order));
+        QVERIFY(!box("ask-structure")->isVisible());
+        QVERIFY(answer("order"));
+        QVERIFY(!dialog->findChild<QPushButton*>("ask-use")->isEnabled());
+        // What is asked about is called by its name.
+        choose("ask-question", int(Ask::Most));
+        for (int i = 0; i < box("ask-structure")->count(); ++i)
+            QVERIFY(box("ask-structure")->itemText(i) !=
+                    box("ask-structure")->itemData(i).toString());
+        dialog->reject();
         // Where the collision ends, which is a measure of the maker's choice.
         open();
         choose("ask-question", int(Ask::Vanish));

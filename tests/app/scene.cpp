@@ -7,6 +7,7 @@
 #include <QDir>
 #include <QPainter>
 #include <QtTest>
+#include <map>
 #include <set>
 
 using namespace hl;
@@ -129,6 +130,59 @@ class SceneTest : public QObject {
             QVERIFY((height[size_t(o.a)] - height[size_t(o.b)]) * o.order() > 0.01);
         }
         QVERIFY2(told > 10, qPrintable(QString::number(told)));
+    }
+
+    // What is raised on foam inside the closed card does not come through the page that lies over
+    // it.
+    void whatIsRaisedStaysInside() {
+        for (const char* on : {"card.page-right", "card.page-left"}) {
+            const Design d =
+                with(card(), "topper", on, {{"width", "30"}, {"height", "20"}, {"raise", "3"}});
+            const Case c(d, *assemble(d));
+            const auto flats = flatStates(c, {});
+            std::map<std::string, double> low, high;
+            for (const Face& f : sceneOf(c, c.poses[0], Posture::Lying, {}, {&flats}).faces)
+                for (const Vec3& p : f.corners) {
+                    const std::string& id = c.assembly.panels[size_t(f.panel)].id;
+                    low[id] = low.count(id) ? std::min(low[id], p.z()) : p.z();
+                    high[id] = high.count(id) ? std::max(high[id], p.z()) : p.z();
+                }
+            QVERIFY(high["topper1.topper"] < low["card.page-left"] + 1e-9 ||
+                    std::string(on) == "card.page-left");
+            QVERIFY(low["topper1.topper"] > high["card.page-right"] - 1e-9 ||
+                    std::string(on) == "card.page-right");
+            QVERIFY(low["card.page-left"] - high["card.page-right"] > 3);
+        }
+    }
+
+    // What a fold has turned under a page stays under it, shut card or open: the departure board's
+    // strip lies outside, its other panels within, and the sign that is raised on the last of them
+    // comes through none.
+    void whatIsTurnedUnderStaysUnder() {
+        auto c = demo("14-departure-board");
+        const auto flats = flatStates(*c, {});
+        for (double opening : {0.0, 6.0, 20.0, 60.0}) {
+            const Pose pose = poseAt(c->linkage, c->motion, opening);
+            const Scene s = sceneOf(*c, pose, Posture::Lying, {}, {&flats});
+            const Rigid page = stanceOf(Posture::Lying, opening) *
+                               pose.panels[size_t(c->assembly.panel("card.page-left"))];
+            std::map<std::string, std::pair<double, double>> reach; // along the page's face
+            for (const Face& f : s.faces)
+                for (const Vec3& p : f.corners) {
+                    const double h = page.turn.col(2).dot(p - page.shift);
+                    auto [it, fresh] =
+                        reach.try_emplace(c->assembly.panels[size_t(f.panel)].id, h, h);
+                    it->second = {std::min(it->second.first, h), std::max(it->second.second, h)};
+                }
+            const auto over = [&](const char* upper, const char* lower) {
+                return reach.at(upper).first > reach.at(lower).second - 1e-6;
+            };
+            const QByteArray at = QByteArray::number(opening);
+            QVERIFY2(over("card.page-left", "board.panel-1"), at);
+            QVERIFY2(over("board.panel-2", "card.page-left"), at);
+            QVERIFY2(over("board.panel-3", "topper2.topper"), at);
+            QVERIFY2(over("topper2.topper", "board.panel-2"), at);
+        }
     }
 
     // What is raised stands on foam: pads from the panel up to it, set back from its edge.

@@ -215,6 +215,12 @@ class Commands : public QObject {
         QVERIFY(most.json()["stops"].toString().contains("sticks out"));
         QCOMPARE(run({"check", "most.hlantern", "--json"}).json()["verdict"].toString(),
                  QString("works"));
+        // Put in force in the file itself, of a thing by what it is called.
+        const Ran applied = run({"solve", "p.hlantern", "most", "the box", "left", "--apply"});
+        QVERIFY2(applied.status == 0, qPrintable(applied.err));
+        QCOMPARE(run({"check", "p.hlantern", "--json"}).json()["verdict"].toString(),
+                 QString("works"));
+        QVERIFY(run({"solve", "p.hlantern", "order"}).out.contains("all at once"));
         for (const char* out : {"r.html", "r.pdf"}) {
             QCOMPARE(run({"report", "p.hlantern", "-o", out}).status, 0);
             QVERIFY(QFileInfo(dir_.filePath(out)).size() > 5000);

@@ -54,7 +54,7 @@ class Recipes : public QObject {
             {"12-luggage-trunk", 2, 112, 12, "48 | 64, V"},
             {"13-viaduct", 1, 270, 130, ""},
             {"13-viaduct", 2, 130, 130, ""},
-            {"14-departure-board", 1, 278, 112, "138 | 70 | 70, V M"},
+            {"14-departure-board", 1, 278, 112, "138 | 70 | 70, M V"},
             {"19-platform-diorama", 1, 202, 115, "36 | 130 | 36, V V"},
             {"21-signal-tower", 3, 180, 42, "112 | 34 | 34, M V"},
             {"21-signal-tower", 1, 180, 150, "34 | 34 | 112, M V"},
