@@ -71,6 +71,8 @@ std::vector<OpeningStrip::Tick> OpeningStrip::ticks() const {
     }
     const Case& c = *session_.snapshot()->folded;
     for (const Course::Leg& leg : course->legs()) {
+        if (!out.empty() && leg.begin < out.back().at) // goes along with the one before
+            continue;
         const bool slide = c.linkage.joints[size_t(leg.joint)].freedom == Freedom::Slide;
         const QString unit = slide ? tr(" mm") : QString("°");
         const bool first = leg.begin == course->begin();
@@ -129,15 +131,17 @@ void OpeningStrip::paintScale(QPainter& p) const {
     const Theme& t = theme();
     const QRectF line = track();
     p.setPen(t.quiet);
+    double free = -1e9; // where there is room for the next text
     for (const Tick& tick : ticks()) {
-        const double x = xOf(tick.at);
+        const double x = xOf(tick.at), half = p.fontMetrics().horizontalAdvance(tick.text) / 2.0;
         const bool major = !tick.text.isEmpty();
         p.setPen(QPen(major ? t.quiet : t.rule, 1));
         p.drawLine(QPointF(x, line.bottom() + 1), QPointF(x, line.bottom() + (major ? 7 : 4)));
-        if (major) {
+        if (major && x - half > free) {
+            free = x + half + 4;
             p.setPen(t.quiet);
-            p.drawText(QRectF(x - 30, 0, 60, trackTop - 3), Qt::AlignHCenter | Qt::AlignBottom,
-                       tick.text);
+            p.drawText(QRectF(x - half - 1, 0, 2 * half + 2, trackTop - 3),
+                       Qt::AlignHCenter | Qt::AlignBottom, tick.text);
         }
     }
     p.drawText(QRectF(8, 0, labelWidth, trackTop + 10), Qt::AlignVCenter | Qt::AlignLeft,

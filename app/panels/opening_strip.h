@@ -11,6 +11,11 @@ class OpeningStrip : public QWidget {
   public:
     explicit OpeningStrip(Session& session, QWidget* parent = nullptr);
     double xOf(double opening) const; // pixel of an opening
+    struct Tick {
+        double at;
+        QString text; // empty for the small ones
+    };
+    std::vector<Tick> ticks() const;
 
   signals:
     void scrubbing(bool on);
@@ -27,11 +32,6 @@ class OpeningStrip : public QWidget {
     bool event(QEvent*) override;
 
   private:
-    struct Tick {
-        double at;
-        QString text; // empty for the small ones
-    };
-    std::vector<Tick> ticks() const;
     QString scaleName() const;   // what is driven
     double shownDegrees() const; // its value now
     QRectF track() const;

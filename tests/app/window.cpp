@@ -102,6 +102,33 @@ class Window : public QObject, hl::test::RealWindow {
         QCOMPARE(session().opening(), 77.5);
     }
 
+    // A motion in stages has a label where each ends, and no two at one place, though two folds go
+    // together in one of them.
+    void stagesAreLabelledOneByOne() {
+        openCopy("14-departure-board.hlantern");
+        const auto& motion = session().snapshot()->folded->assembly.motion;
+        const auto stages =
+            std::count_if(motion.begin(), motion.end(), [](auto& m) { return !m.together; });
+        QVERIFY(stages >= 2 && size_t(stages) < motion.size());
+        auto* strip = w_->findChild<OpeningStrip*>();
+        std::vector<OpeningStrip::Tick> labelled;
+        for (const OpeningStrip::Tick& t : strip->ticks())
+            if (!t.text.isEmpty())
+                labelled.push_back(t);
+        QCOMPARE(labelled.size(), size_t(stages) + 1);
+        for (size_t i = 1; i < labelled.size(); ++i)
+            QVERIFY(labelled[i].at > labelled[i - 1].at + 5);
+        QCOMPARE(labelled.back().text, QString("60°"));
+        QCOMPARE(labelled.back().at, session().last());
+        // It opens where it is displayed, at the end; the strip scrubs through every stage.
+        QCOMPARE(session().opening(), session().last());
+        for (const OpeningStrip::Tick& t : labelled) {
+            QTest::mouseClick(strip, Qt::LeftButton, {},
+                              QPoint(int(std::lround(strip->xOf(t.at))), 21));
+            QVERIFY(std::abs(session().opening() - t.at) <= 1);
+        }
+    }
+
     void selectionIsShared() {
         openCopy("signal-box.hlantern");
         session().setOpening(90);
