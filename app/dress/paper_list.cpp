@@ -10,11 +10,12 @@
 namespace hl {
 namespace {
 
-// Of each panel the side that is turned to whoever looks.
+// Of each panel the side that paper goes on: the one that is turned to whoever looks, if it is
+// free.
 std::map<std::string, bool> sidesSeen(const Case& c) {
     std::map<std::string, bool> out;
     for (const Visible& v : visibleIn(c))
-        out[c.assembly.panels[size_t(v.panel)].id] = v.face;
+        out[c.assembly.panels[size_t(v.panel)].id] = v.worn;
     return out;
 }
 

@@ -137,7 +137,7 @@ int dressOne(const DressGiven& g, Design d, std::optional<Measure> step) {
         const Case c(d, *made);
         for (const Visible& v : visibleIn(c, g.height))
             if (c.assembly.panels[static_cast<size_t>(v.panel)].id == g.panel)
-                face = v.face;
+                face = v.worn;
     }
     auto laid = layMat(d, g.panel, *paper, face, g.what == "paper", step);
     if (!laid)

@@ -162,7 +162,7 @@ Result<std::pair<Design, std::string>> layTopper(const Design& design, const Cas
     const int on = folded.assembly.panel(panel);
     if (on >= 0 && !measures.count("side")) // the one that is turned to the viewer, as for mats
         for (const Visible& v : visibleIn(folded))
-            if (v.panel == on && !v.face)
+            if (v.panel == on && !v.worn)
                 measures["side"] = "back";
     if (on >= 0 && !measures.count("turn")) {
         const auto number = static_cast<size_t>(on);

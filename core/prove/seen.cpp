@@ -80,8 +80,7 @@ std::vector<Visible> visibleIn(const Case& c, double height) {
         const Vec3 normal = at[i].turn.col(2);
         s.part = all > 0 ? seen / all : 0;
         s.face = normal.dot(toViewer) > 0;
-        if (s.part < stuckOver && under.count(s.panel))
-            s.face = !s.face;
+        s.worn = s.face != (s.part < stuckOver && under.count(s.panel) > 0);
         const Vec3 out3 = s.face ? normal : Vec3(-normal);
         s.faces = p.role == Role::Page ? Faces::Page
                   : out3.z() > lies    ? Faces::Top

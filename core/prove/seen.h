@@ -10,9 +10,8 @@ enum class Faces { Page, Front, Side, Top };
 
 struct Visible {
     int panel = 0;
-    // Of its two sides the one that is turned to the viewer; of a panel that is glued down with
-    // that one altogether the other.
-    bool face = true;
+    bool face = true; // of its two sides the one that is turned to the viewer
+    bool worn = true; // the one that paper goes on: the same, or the other where that is glued down
     Faces faces = Faces::Page;
     double part = 0; // of that side, 0 to 1, that nothing hides
 };

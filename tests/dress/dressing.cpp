@@ -363,7 +363,7 @@ class Dressing : public QObject {
             for (const Visible& v : visibleIn(c))
                 if (c.assembly.panels[size_t(v.panel)].id == "plate.sheet") {
                     known = true;
-                    QCOMPARE(v.face, std::string(side) == "back");
+                    QCOMPARE(v.worn, std::string(side) == "back");
                 }
             QVERIFY(known);
         }
