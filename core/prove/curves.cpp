@@ -46,38 +46,79 @@ bool keepApart(const Case& c, const std::string& a, const std::string& b) {
     });
 }
 
-double clearanceIn(const Case& c, const Pose& pose) {
-    const auto& panels = c.assembly.panels;
-    const std::vector<bool> gives = givesWay(c);
-    std::vector<std::string> owner;
-    std::vector<Box> boxes(panels.size());
-    for (size_t i = 0; i < panels.size(); ++i) {
-        owner.push_back(ownerOf(panels[i].id));
-        for (const Vec2& q : panels[i].outline)
-            boxes[i].take(pose.panels[i].at(q));
-    }
-    std::map<std::pair<std::string, std::string>, bool> known;
-    double least = 1e300;
-    for (size_t i = 0; i < panels.size(); ++i)
-        for (size_t k = i + 1; k < panels.size(); ++k) {
-            if (gives[i] || gives[k] || panels[i].rides >= 0 || panels[k].rides >= 0 ||
-                boxes[i].clears(boxes[k], std::min(least, 1e6)))
-                continue;
-            auto [it, fresh] = known.try_emplace({owner[i], owner[k]}, false);
+namespace {
+
+// What has to keep apart, found out once for all poses.
+class Apart {
+  public:
+    explicit Apart(const Case& c) : c_(c) {
+        std::map<std::string, int> number;
+        const std::vector<bool> gives = givesWay(c);
+        for (size_t i = 0; i < gives.size(); ++i) {
+            const Panel& p = c.assembly.panels[i];
+            const std::string owner = ownerOf(p.id);
+            const auto [it, fresh] = number.try_emplace(owner, static_cast<int>(names_.size()));
             if (fresh)
-                it->second = keepApart(c, owner[i], owner[k]);
-            if (it->second)
-                forPieces(panels[i], pose.panels[i], panels[k], pose.panels[k],
-                          [&](const Polygon& p, const Polygon& q) {
-                              least = std::min(least, gapOf(p, q).distance);
-                          });
+                names_.push_back(owner);
+            if (!gives[i] && p.rides < 0)
+                counted_.emplace_back(i, it->second);
         }
-    return least > 1e200 ? -1 : least;
-}
+        known_.assign(names_.size() * names_.size(), -1);
+    }
+    // The smallest clearance in a pose, mm; below 0 when nothing has to keep apart.
+    double in(const Pose& pose) {
+        const auto& panels = c_.assembly.panels;
+        std::vector<Box> boxes(counted_.size());
+        for (size_t i = 0; i < boxes.size(); ++i)
+            for (const Vec2& q : panels[counted_[i].first].outline)
+                boxes[i].take(pose.panels[counted_[i].first].at(q));
+        double least = 1e300;
+        const auto far = [&](const Box& p, const Box& q) {
+            return p.clears(q, std::min(least, 1e6));
+        };
+        for (size_t i = 0; i < boxes.size(); ++i)
+            for (size_t k = i + 1; k < boxes.size(); ++k) {
+                if (far(boxes[i], boxes[k]) || !keep(counted_[i].second, counted_[k].second))
+                    continue;
+                const auto [a, b] = std::pair{counted_[i].first, counted_[k].first};
+                forPieces(panels[a], pose.panels[a], panels[b], pose.panels[b],
+                          [&](const Polygon& p, const Polygon& q) {
+                              if (!far(boxOf(p), boxOf(q)))
+                                  least = std::min(least, gapOf(p, q).distance);
+                          });
+            }
+        return least > 1e200 ? -1 : least;
+    }
+
+  private:
+    static Box boxOf(const Polygon& p) {
+        Box out;
+        for (int i = 0; i < p.count; ++i)
+            out.take(p.corners[i]);
+        return out;
+    }
+    bool keep(int a, int b) {
+        signed char& known =
+            known_[static_cast<size_t>(a) * names_.size() + static_cast<size_t>(b)];
+        if (known < 0)
+            known = keepApart(c_, names_[static_cast<size_t>(a)], names_[static_cast<size_t>(b)]);
+        return known > 0;
+    }
+
+    const Case& c_;
+    std::vector<std::string> names_;              // of owners
+    std::vector<std::pair<size_t, int>> counted_; // panels, and the number of their owner
+    std::vector<signed char> known_;              // by pairs of owners; -1: not asked yet
+};
+
+} // namespace
+
+double clearanceIn(const Case& c, const Pose& pose) { return Apart(c).in(pose); }
 
 Curves curvesOf(const Evidence& e, const Stop& stop) {
     const Case& c = e.c;
     Curves out;
+    Apart apart(c);
     const int last = static_cast<int>(c.poses.size()) - 1;
     const int step = std::max(1, last / 60);
     const bool side = c.design.card.spine == SpineSide::Left;
@@ -107,7 +148,7 @@ Curves curvesOf(const Evidence& e, const Stop& stop) {
         }
         out.openings.push_back(pose.opening);
         out.misfit.push_back(pose.misfit());
-        out.clearance.push_back(clearanceIn(c, pose));
+        out.clearance.push_back(apart.in(pose));
         out.height.push_back(height);
         out.overhang.push_back(overhang);
     }
