@@ -1,4 +1,5 @@
 #include "app/standing/lifted.h"
+#include "core/fold/loops.h"
 #include <algorithm>
 #include <map>
 
@@ -101,10 +102,7 @@ std::vector<double> liftsOf(const Case& c, const Pose& pose, const std::vector<F
 std::vector<Vec3> shutLifts(const Case& c, const Pose& pose, const std::vector<Rigid>& at) {
     constexpr double nearlyShut = 0.2; // radians
     std::vector<Vec3> out(at.size(), Vec3::Zero());
-    std::vector<bool> held(c.linkage.joints.size(), false);
-    for (const Loop& l : c.linkage.loops)
-        for (const LoopHinge& h : l.hinges)
-            held[size_t(h.joint)] = true;
+    const std::vector<bool> held = inLoops(c.linkage);
     for (const TreeStep& s : c.linkage.tree) {
         if (s.parent < 0)
             continue;

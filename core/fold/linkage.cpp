@@ -125,10 +125,7 @@ void growTree(Linkage& k, const Passages& tree) {
 
 // Joints in no loop that nobody moves.
 std::vector<int> flapsOf(const Linkage& k) {
-    std::vector<bool> looped(k.joints.size());
-    for (const Loop& l : k.loops)
-        for (const LoopHinge& h : l.hinges)
-            looped[h.joint] = true;
+    const std::vector<bool> looped = inLoops(k);
     std::vector<int> out;
     for (size_t i = 0; i < k.joints.size(); ++i)
         if (!looped[i] && !k.joints[i].driven && k.joints[i].tied < 0)

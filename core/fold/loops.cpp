@@ -225,4 +225,12 @@ Passages treeAndLoops(Linkage& k) {
     return tree;
 }
 
+std::vector<bool> inLoops(const Linkage& k) {
+    std::vector<bool> out(k.joints.size(), false);
+    for (const Loop& l : k.loops)
+        for (const LoopHinge& h : l.hinges)
+            out[static_cast<size_t>(h.joint)] = true;
+    return out;
+}
+
 } // namespace hl

@@ -21,4 +21,7 @@ Rigid across(const Assembly& assembly, const Passage& edge);
 // so that a part hangs together by its own folds; then what moves otherwise, then what holds fast.
 Passages treeAndLoops(Linkage& linkage);
 
+// Of every joint whether a loop goes through it: such a one follows from others.
+std::vector<bool> inLoops(const Linkage& linkage);
+
 } // namespace hl

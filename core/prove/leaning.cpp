@@ -1,5 +1,6 @@
 #include "core/prove/leaning.h"
 #include "core/assembly/bodies.h"
+#include "core/fold/loops.h"
 #include <algorithm>
 #include <cmath>
 #include <map>
@@ -18,11 +19,8 @@ constexpr double alike = 8;      // degrees from which panels no longer lie on o
 
 class Leanings {
   public:
-    Leanings(const Case& c, const Pose& pose) : c_(c), pose_(pose), body_(bodiesOf(c.assembly)) {
-        inLoop_.resize(c.linkage.joints.size(), false);
-        for (const Loop& l : c.linkage.loops)
-            for (const LoopHinge& h : l.hinges)
-                inLoop_[static_cast<size_t>(h.joint)] = true;
+    Leanings(const Case& c, const Pose& pose)
+        : c_(c), pose_(pose), body_(bodiesOf(c.assembly)), inLoop_(inLoops(c.linkage)) {
         for (const TreeStep& s : c.linkage.tree)
             step_[s.panel] = &s;
     }

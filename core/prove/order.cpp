@@ -33,18 +33,14 @@ Moves movesOf(const Design& design) {
     out.card = made->motion;
     if (Stage& first = out.card[0]; c.linkage.course.plain() && out.card.size() == 1)
         first.to = std::min(first.to, std::max(made->display.at, first.from + 1));
-    std::vector<bool> held(c.linkage.joints.size(), false);
-    for (const Loop& l : c.linkage.loops)
-        for (const LoopHinge& h : l.hinges)
-            held[static_cast<size_t>(h.joint)] = true;
-    for (size_t i = 0; i < made->creases.size(); ++i) {
-        const Crease& crease = made->creases[i];
-        const Joint& joint = c.linkage.joints[i];
+    for (int flap : c.linkage.flaps) {
+        const Joint& joint = c.linkage.joints[static_cast<size_t>(flap)];
         const double shown = 180 - std::fabs(joint.rest) * 180 / pi;
-        if (held[i] || joint.driven || crease.bend || shown < least)
+        if (joint.join >= 0 || made->creases[static_cast<size_t>(flap)].bend || shown < least)
             continue;
-        out.free.push_back({crease.id, 0, shown, true});
-        out.asTold = out.asTold && std::fabs(c.motion.values.front()[i]) > pi - pressed;
+        out.free.push_back({made->creases[static_cast<size_t>(flap)].id, 0, shown, true});
+        out.asTold = out.asTold &&
+                     std::fabs(c.motion.values.front()[static_cast<size_t>(flap)]) > pi - pressed;
     }
     return out;
 }

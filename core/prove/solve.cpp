@@ -467,6 +467,11 @@ class Solver {
     Result<Answer> order() {
         if (auto made = assemble(held_); !made)
             return made.problem();
+        if (std::any_of(held_.motion.begin(), held_.motion.end(), [&](auto& s) {
+                return s.from.quantity == Quantity::Length || held_.join(s.drive);
+            }))
+            return Problem{"solve", "what slides or turns about a pivot is moved as it was told",
+                           "change its stages; the order of folds alone can be looked for"};
         const auto holds = [&](const Design& d) { return !stop_ && !finds("collision", d, {}); };
         const auto found = orderThatHolds(held_, holds, progress_);
         if (!found)

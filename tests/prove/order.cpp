@@ -149,6 +149,17 @@ class Orders : public QObject {
             with(d, "box", "card.spine", {{"left", "50"}, {"right", "20"}, {"place", "30 mm"}}));
         QVERIFY(!met && met.problem().text().find("no order") != std::string::npos);
     }
+    // What slides is moved as its maker told it: no order is looked for that would forget it.
+    void whatSlidesIsLeftAlone() {
+        Design d = joined(sheet(card(), "tongue", "20 x 60"), "tongue.sheet", "card.page-right",
+                          {{"kind", "slide"}});
+        d.motion = {{"card.spine", Measure::fromDegrees(0), Measure::fromDegrees(120), false},
+                    {d.joins[0].id, Measure::fromMm(0), Measure::fromMm(5), false}};
+        const auto made = assemble(d);
+        QVERIFY2(made, made ? "" : made.problem().text().c_str());
+        const auto answer = ordered(d);
+        QVERIFY(!answer && answer.problem().text().find("as it was told") != std::string::npos);
+    }
     // A leg that ends below the page has no order that helps.
     void whatMeetsOnDisplayHasNoOrder() {
         const auto answer = ordered(board("M52 V180", "110"));
