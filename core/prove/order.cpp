@@ -11,8 +11,7 @@ namespace {
 constexpr double widest = 180;
 constexpr double lifts[] = {30, 60, widest}; // degrees beyond where the card is displayed
 constexpr size_t mostInEveryOrder = 3;
-constexpr double least = .5;   // degrees: less is no move
-constexpr double pressed = .1; // radians from a closed fold
+constexpr double least = .5; // degrees: less is no move
 
 // One after the other, or the rest along with the first.
 void add(std::vector<Stage>& to, std::vector<Stage> stages, bool together) {
@@ -39,8 +38,6 @@ Moves movesOf(const Design& design) {
         if (joint.join >= 0 || made->creases[static_cast<size_t>(flap)].bend || shown < least)
             continue;
         out.free.push_back({made->creases[static_cast<size_t>(flap)].id, 0, shown, true});
-        out.asTold = out.asTold &&
-                     std::fabs(c.motion.values.front()[static_cast<size_t>(flap)]) > pi - pressed;
     }
     return out;
 }
@@ -116,10 +113,8 @@ std::optional<std::vector<Stage>> orderThatHolds(const Design& design,
     Design bare = design;
     bare.motion.clear();
     const Moves moves = movesOf(bare);
-    if (moves.asTold && holds(bare))
-        return std::vector<Stage>{};
     if (moves.free.empty()) // what meets does so however the card is opened
-        return {};
+        return holds(bare) ? std::optional(std::vector<Stage>{}) : std::nullopt;
     const auto orders = ordersOf(moves);
     for (size_t i = 0; i < orders.size(); ++i) {
         if (progress)

@@ -16,7 +16,6 @@ struct Moves {
     // The free folds of the sheets that stand on it: from folded, as their mountain or valley says,
     // to where they rest.
     std::vector<Stage> free;
-    bool asTold = true; // left alone, the closed card presses all of these into their fold
 };
 
 // Of a design that has no motion told; nothing of one that cannot be assembled.
@@ -27,8 +26,9 @@ Moves movesOf(const Design& design);
 // three: in their order and back); the card lifted further first and put down last.
 std::vector<std::vector<Stage>> ordersOf(const Moves& moves);
 
-// The first of them with which `holds`, empty where it does without a motion told; nothing when
-// none does. `progress` is told parts from 0 to 1.
+// The first of them with which `holds`; empty where no fold hangs free and it does without a motion
+// told; nothing when none does. A fold that hangs free gives way to whatever it meets until it is
+// driven, so that only an order tells. `progress` is told parts from 0 to 1.
 std::optional<std::vector<Stage>> orderThatHolds(const Design& design,
                                                  const std::function<bool(const Design&)>& holds,
                                                  const std::function<void(double)>& progress);

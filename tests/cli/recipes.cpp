@@ -55,7 +55,7 @@ class Recipes : public QObject {
             {"13-viaduct", 1, 270, 130, ""},
             {"13-viaduct", 2, 130, 130, ""},
             {"14-departure-board", 1, 278, 112, "138 | 70 | 70, M V"},
-            {"16-semaphores-set", 2, 58, 20, "14 | 16 | 16 | 12, V M V"},
+            {"16-semaphores-set", 2, 42, 14, "14 | 10 | 10 | 8, V M V"},
             {"19-platform-diorama", 1, 202, 115, "36 | 130 | 36, V V"},
             {"21-signal-tower", 3, 180, 42, "112 | 34 | 34, M V"},
             {"21-signal-tower", 1, 180, 150, "34 | 34 | 112, M V"},

@@ -160,6 +160,22 @@ class Orders : public QObject {
         const auto answer = ordered(d);
         QVERIFY(!answer && answer.problem().text().find("as it was told") != std::string::npos);
     }
+    // A flap by itself gives way to what it meets; driven, it has to find its way. One that lies in
+    // the opening does; one that would stand through the page does not.
+    void aFlapIsDrivenAlong() {
+        const auto flap = [](const char* folds) {
+            Design d = told(card(120, 120), "card", {{"shown", "90"}});
+            d = sheet(d, "flag", std::string("30 | 40, ") + folds + "; height 60");
+            return joined(d, "flag.panel-1", "card.page-right",
+                          {{"line", "fold-1"}, {"onto_line", "right"}, {"off", "50 mm"}});
+        };
+        const auto stands = ordered(flap("V100"));
+        QVERIFY2(stands, stands ? "" : stands.problem().text().c_str());
+        QCOMPARE(stands->design.motion.size(), size_t(2));
+        QVERIFY(collisions(stands->design).empty());
+        const auto through = ordered(flap("M100"));
+        QVERIFY(!through);
+    }
     // A leg that ends below the page has no order that helps.
     void whatMeetsOnDisplayHasNoOrder() {
         const auto answer = ordered(board("M52 V180", "110"));

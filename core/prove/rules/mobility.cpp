@@ -140,7 +140,10 @@ void flaps(const Case& c, std::vector<Finding>& out) {
             "The " + sayPanel(c, panel) +
             (tab ? " is glued to nothing; it is drawn as it rests."
                  : " is a plain flap on the " + sayJoint(c, j) + "; it is drawn as it rests.");
-        f.remedy = tab ? "Glue it to a panel, or remove it." : "Nothing, if it is meant to flap.";
+        f.remedy =
+            tab ? "Glue it to a panel, or remove it."
+                : "Nothing, if it is meant to flap; ask in which order it opens, and what it "
+                  "meets on its way is looked for.";
         out.push_back(f);
     }
 }
