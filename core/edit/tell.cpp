@@ -137,15 +137,14 @@ Trouble size(Measure& width, Measure& height, const Text& place, const Text& tex
     return {};
 }
 
-// A motion in stages ends where the card is shown.
+// A motion in stages ends where the card is shown, and any motion that is told reaches so far.
 void endAt(std::vector<StageSpec>& motion, const Measure& shown) {
     const bool staged = std::any_of(motion.begin(), motion.end(),
                                     [&](auto& s) { return !s.together && &s != motion.data(); });
-    for (size_t i = motion.size(); staged && i-- > 0;)
-        if (motion[i].drive == "card.spine") {
-            motion[i].to = shown;
-            return;
-        }
+    const auto last = std::find_if(motion.rbegin(), motion.rend(),
+                                   [](auto& s) { return s.drive == "card.spine"; });
+    if (last != motion.rend() && (staged || last->to.degrees() < shown.degrees()))
+        last->to = shown;
 }
 
 Trouble tellShown(Design& d, const Text& place, const Text& text) {

@@ -195,6 +195,13 @@ class Orders : public QObject {
         d.card.shown = Measure::fromDegrees(75);
         const auto refused = assemble(d);
         QVERIFY(!refused && refused.problem().place == "card, shown");
+        // A motion all at once reaches as far as it is shown.
+        Design once = board();
+        once.motion = {{"card.spine", Measure::fromDegrees(0), Measure::fromDegrees(60), false},
+                       {"board.fold-1", Measure::fromDegrees(0), Measure::fromDegrees(52), true}};
+        once = told(once, "card", {{"shown", "75"}});
+        QCOMPARE(once.motion[0].to, Measure::fromDegrees(75));
+        QCOMPARE(once.motion[1].to, Measure::fromDegrees(52));
         // Nothing said: where its motion ends.
         d.card.shown.reset();
         const Case c(d, *assemble(d));
