@@ -11,8 +11,8 @@ struct Facet {
     std::vector<Vec3> ring;       // corners in order
 };
 
-// Facets whose planes agree to within 0.05 mm and a tenth of a degree are one. None when the points
-// lie in one plane.
+// What lies within 0.05 mm of a wider facet's plane is part of that facet. None when the points lie
+// in one plane to within as much.
 std::vector<Facet> hullOf(const std::vector<Vec3>& points);
 
 } // namespace hl
