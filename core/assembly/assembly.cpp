@@ -3,6 +3,14 @@
 #include <algorithm>
 
 namespace hl {
+
+Assembly::Assembly() = default;
+Assembly::~Assembly() = default;
+Assembly::Assembly(const Assembly&) = default;
+Assembly::Assembly(Assembly&&) noexcept = default;
+Assembly& Assembly::operator=(const Assembly&) = default;
+Assembly& Assembly::operator=(Assembly&&) noexcept = default;
+
 namespace {
 
 template<class Items> int indexOf(const Items& items, const std::string& id) {

@@ -145,6 +145,14 @@ struct Assembly {
     Display display;
     int root = 0; // the panel that the frame is tied to (the left page)
 
+    // In one place: whatever holds one would have to be compiled with all of it anew.
+    Assembly();
+    ~Assembly();
+    Assembly(const Assembly&);
+    Assembly(Assembly&&) noexcept;
+    Assembly& operator=(const Assembly&);
+    Assembly& operator=(Assembly&&) noexcept;
+
     int panel(const std::string& id) const;  // -1 when there is none
     int crease(const std::string& id) const; // -1 when there is none
     int part(const std::string& id) const;   // -1 when there is none

@@ -2,6 +2,14 @@
 #include <algorithm>
 
 namespace hl {
+
+Design::Design() = default;
+Design::~Design() = default;
+Design::Design(const Design&) = default;
+Design::Design(Design&&) noexcept = default;
+Design& Design::operator=(const Design&) = default;
+Design& Design::operator=(Design&&) noexcept = default;
+
 namespace {
 
 template<class Items> auto find(Items& items, const std::string& id) -> decltype(&items.front()) {

@@ -219,6 +219,14 @@ struct Design {
     std::vector<EdgeSpec> edges;   // silhouettes of edges that stand free
     std::vector<ZoneSpec> zones;   // where the tabs of structures stick
 
+    // In one place: whatever holds one would have to be compiled with all of it anew.
+    Design();
+    ~Design();
+    Design(const Design&);
+    Design(Design&&) noexcept;
+    Design& operator=(const Design&);
+    Design& operator=(Design&&) noexcept;
+
     const Stock* stock(const std::string& id) const;
     // The paper of that id; the card's where it is empty or unknown.
     const Stock& paper(const std::string& id) const;

@@ -15,6 +15,8 @@ Case::Case(Design d, Assembly a, const Case& like, const std::atomic<bool>* canc
     pose(cancel);
 }
 
+Case::~Case() = default;
+
 void Case::pose(const std::atomic<bool>* cancel) {
     for (double at : linkage.course.samples()) {
         if (cancel && *cancel)

@@ -23,6 +23,7 @@ struct Case {
     Case(Design d, Assembly a, const std::atomic<bool>* cancel = nullptr, Workshop w = {});
     // A design that differs from another case's in its measures alone (see motionLike).
     Case(Design d, Assembly a, const Case& like, const std::atomic<bool>* cancel = nullptr);
+    ~Case();
     Case(const Case&) = delete;
     Case& operator=(const Case&) = delete;
 

@@ -3,6 +3,13 @@
 
 namespace hl {
 
+Workshop::Workshop() = default;
+Workshop::~Workshop() = default;
+Workshop::Workshop(const Workshop&) = default;
+Workshop::Workshop(Workshop&&) noexcept = default;
+Workshop& Workshop::operator=(const Workshop&) = default;
+Workshop& Workshop::operator=(Workshop&&) noexcept = default;
+
 const std::vector<Ruler>& rulers() {
     static const std::vector<Ruler> table = {
         {"sixteenth", "1/16 in", nmPerInch / 16},

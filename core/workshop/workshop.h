@@ -33,6 +33,14 @@ struct Workshop {
     std::vector<MailClass> mail = sampleMail();
     Drawer drawer;
 
+    // In one place: whatever holds one would have to be compiled with all of it anew.
+    Workshop();
+    ~Workshop();
+    Workshop(const Workshop&);
+    Workshop(Workshop&&) noexcept;
+    Workshop& operator=(const Workshop&);
+    Workshop& operator=(Workshop&&) noexcept;
+
     // Neutral samples: the local post has the last word.
     static std::vector<MailClass> sampleMail();
     const Ruler& rulerFor(Unit unit) const;
