@@ -18,10 +18,6 @@ constexpr double longestStep = 0.5;   // radians
 constexpr double armOf = 40;          // mm that count as much as a radian, for steps of a slide
 constexpr double slack = 1e-7;        // relative: a singular value below it is none
 
-// The ends of the tab's crease count in full. The third mark counts little: it only turns the tab
-// about its crease, and where nothing closes the crease should come as near as it can.
-constexpr double weights[] = {1, 1, 0.1};
-
 template<int N> struct Normal { // normal equations of the stacked misses
     using Matrix = Eigen::Matrix<double, N, N>;
     using Vector = Eigen::Matrix<double, N, 1>;
@@ -53,8 +49,8 @@ void addLoop(const Loop& loop, const std::vector<double>& angles, Workspace& w, 
     std::array<int, 3> fixedColumns{0, 1, 2};
     std::vector<int> manyColumns(N == Eigen::Dynamic ? count : 0);
     int* const column = N == Eigen::Dynamic ? manyColumns.data() : fixedColumns.data();
-    for (size_t m = 0; m < std::size(weights); ++m) {
-        const Vec3 at = x * loop.marks[m], miss = weights[m] * (at - loop.marks[m]);
+    for (size_t m = 0; m < std::size(markWeights); ++m) {
+        const Vec3 at = x * loop.marks[m], miss = markWeights[m] * (at - loop.marks[m]);
         n.cost += miss.squaredNorm();
         n.worst = std::max(n.worst, miss.norm());
         int unknowns = N == Eigen::Dynamic ? 0 : N;
@@ -63,7 +59,7 @@ void addLoop(const Loop& loop, const std::vector<double>& angles, Workspace& w, 
             const int c = w.column[loop.hinges[i].joint];
             if (c < 0)
                 continue;
-            const Vec3 by = weights[m] * moves(loop.hinges[i], w.axis[i], w.point[i], at);
+            const Vec3 by = markWeights[m] * moves(loop.hinges[i], w.axis[i], w.point[i], at);
             if (N != Eigen::Dynamic) {
                 moved[c] += by;
             } else {
@@ -264,7 +260,7 @@ bool closeThree(const Linkage& k, const Block& block, std::vector<double>& value
         Vec3 pull(0, 0, 0);
         for (size_t m = 0; m < 3; ++m) {
             const Vec3& mark = loop.marks[m]; // on the landing, so in z = 0
-            const double w = weights[m];
+            const double w = markWeights[m];
             const Vec3 p = x.o + mark.x() * x.u + mark.y() * x.v, miss = w * (p - mark);
             worst = std::max(worst, miss.squaredNorm());
             const Vec3 a = w * axis[0].cross(p - point[0]), b = w * axis[1].cross(p - point[1]),

@@ -4,6 +4,11 @@
 
 namespace hl {
 
+// How much the misses of a loop's first three marks count. The ends of the tab's crease do in full.
+// The third only turns the tab about its crease, and where nothing closes the crease should come as
+// near as it can.
+inline constexpr double markWeights[] = {1, 1, 0.1};
+
 // How far the farthest corner of what the loop holds lies from its place on the landing, mm.
 double missOf(const Linkage& linkage, const Loop& loop, const std::vector<double>& values);
 

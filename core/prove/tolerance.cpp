@@ -1,7 +1,8 @@
 #include "core/prove/tolerance.h"
 #include "core/fold/closure.h"
 #include "core/prove/saying.h"
-#include <Eigen/Dense>
+#include <Eigen/Eigenvalues>
+#include <Eigen/SVD>
 #include <algorithm>
 #include <cmath>
 #include <map>
@@ -11,7 +12,6 @@ namespace {
 
 using Matrix = Eigen::MatrixXd;
 
-constexpr double weights[] = {1, 1, 0.1}; // of a loop's marks, as the solver has them
 constexpr double helps = 8; // mm per radian: folds that move a mark by less are no help
 
 class Errors {
@@ -70,8 +70,8 @@ class Errors {
             }
             Matrix own = derivatives(k_, block.loops, block.joints, pose.angles);
             for (int r = 0; r < rows; ++r) {
-                own.row(r) *= weights[r % 9 / 3];
-                misses.row(r) *= weights[r % 9 / 3];
+                own.row(r) *= markWeights[r % 9 / 3];
+                misses.row(r) *= markWeights[r % 9 / 3];
             }
             const Eigen::JacobiSVD<Matrix> svd(own, Eigen::ComputeThinU | Eigen::ComputeThinV);
             Matrix answer = Matrix::Zero(own.cols(), misses.cols());
@@ -85,7 +85,7 @@ class Errors {
                         moved[block.joints[i]].emplace_back(columns_[k], by);
             Matrix left = misses + own * answer;
             for (int r = 0; r < rows; ++r)
-                left.row(r) /= weights[r % 9 / 3];
+                left.row(r) /= markWeights[r % 9 / 3];
             for (size_t l = 0; l < block.loops.size(); ++l)
                 judge(block.loops[l], left.middleRows(9 * static_cast<int>(l), 6), out);
         }

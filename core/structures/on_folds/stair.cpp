@@ -11,12 +11,12 @@
 namespace hl {
 namespace {
 
-enum Made { Glued, CutOut };
+enum Made { Glued, CutFromPage };
 
 Values completeStair(Values v, const Host& host) {
     v.try_emplace("made", Glued);
     v.try_emplace("steps", 3);
-    completeAlong(v, host, v["made"] == CutOut ? 0.5 : 0.6);
+    completeAlong(v, host, v["made"] == CutFromPage ? 0.5 : 0.6);
     v.try_emplace("left", std::min(38.1, 0.4 * host.left.room));
     v.try_emplace("right", std::min(v["left"], 0.4 * host.right.room));
     v.try_emplace("inset", std::min(6.35, 0.4 * v["width"] / v["steps"]));
@@ -93,7 +93,7 @@ Trouble buildGlued(const StructureSpec& spec, const Values& v, const Host& host,
 
 Trouble buildStair(const StructureSpec& spec, const Values& v, const Host& host,
                    AssemblyBuilder& out) {
-    if (v.at("made") == CutOut) {
+    if (v.at("made") == CutFromPage) {
         const Crease& c = out.made().creases[host.crease];
         if (host.left.panel != c.left || host.right.panel != c.right)
             return Problem{"structure " + spec.id + ", measure made",

@@ -15,7 +15,7 @@ namespace hl {
 namespace {
 
 enum Tabs { Toward, Away };
-enum Side { Inside, Outside };
+enum Way { Inside, Outside };
 enum Held { Both, LeftEnd, RightEnd };
 constexpr double widestTab = 25; // mm: what is wider is a panel, and its corners stay
 
