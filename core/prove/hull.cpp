@@ -37,7 +37,7 @@ template<int N> class Qhull {
         for (const Point& p : points)
             coordinates_.insert(coordinates_.end(), p.data(), p.data() + N);
         qh_zero(&hull_, said_.get());
-        char options[] = "qhull Pp C-0.001"; // what a micrometre parts is one facet
+        char options[] = "qhull Pp C-1e-3"; // what a micrometre parts is one facet
         made_ = qh_new_qhull(&hull_, N, static_cast<int>(points.size()), coordinates_.data(), 0,
                              options, nullptr, said_.get()) == 0;
     }

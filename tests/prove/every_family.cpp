@@ -99,6 +99,8 @@ class EveryFamily : public QObject {
                     continue;
                 if (f.message.find("does not lie flat") != std::string::npos)
                     upright.insert(f.parts.begin(), f.parts.end());
+                if (f.message.find(" turns through the ") != std::string::npos)
+                    continue; // where no polygons cross
                 const auto [a, b] = std::minmax(f.parts.front(), f.parts.back());
                 told[{a, b}] = std::max(told[{a, b}], f.rule == "collision" ? f.amount : 0);
             }

@@ -40,32 +40,6 @@ double fact(const Design& d, const std::string& id) {
     return -1;
 }
 
-// A strip of panels between the pages with tabs of 9 mm, its creases V or M, its last foot turned
-// by `askew` degrees.
-Design strip(Design d, const std::vector<double>& widths, const std::string& kinds, double foot,
-             double askew) {
-    double x = 9;
-    FreePart p = blank("strip", 0, 20);
-    for (size_t i = 0; i <= widths.size(); ++i) {
-        p.lines.push_back(line("c" + std::to_string(i + 1),
-                               kinds[i] == 'V' ? LineKind::Valley : LineKind::Mountain,
-                               {at(x, 0), at(x, 20)}));
-        x += i < widths.size() ? widths[i] : 9;
-    }
-    p.width = mm(x);
-    d.parts.push_back(p);
-    const std::string last = "strip.c" + std::to_string(widths.size() + 1) + "-right";
-    for (bool left : {true, false}) {
-        JoinSpec j =
-            glue(left ? "strip.c1-left" : last, left ? "card.page-left" : "card.page-right",
-                 left ? -foot : foot, 70, left ? 90 : 90 - askew, false);
-        j.hold = left ? std::vector<Point>{at(9, 0), at(9, 20)}
-                      : std::vector<Point>{at(x - 9, 0), at(x - 9, 20)};
-        d.joins.push_back(j);
-    }
-    return d;
-}
-
 // A pointed figure on a box's wall that passes through a tent beside it near 164 degrees; its tip
 // is 99 mm up the spine.
 Design spire(double width, double across, double tentFrom) {

@@ -8,7 +8,8 @@
 // (core/prove/solids), cannot have met; any others are looked at again half way, until they meet or
 // nothing moves any more. Two parallel panels that change places meet at no frame, but change the
 // side, and lie over one another while they do, also when a frame finds them in one plane. What
-// moves within a plane, over what is glued there, is looked for apart (core/prove/in_plane).
+// moves within a plane, over what is glued there, is looked for apart (core/prove/in_plane), and so
+// is what turns about a line of the panel that it is glued on (core/prove/turned_through).
 //
 // Flat states are left to the order of layers. Where paper has to give way for a chain to close, a
 // crossing has to be deeper than that; where it would have to give more than it forgives, rigid
@@ -19,6 +20,7 @@
 #include "core/prove/in_plane.h"
 #include "core/prove/saying.h"
 #include "core/prove/slits.h"
+#include "core/prove/turned_through.h"
 #include <algorithm>
 #include <cmath>
 #include <tuple>
@@ -32,6 +34,17 @@ constexpr double throughSlit = 1.0; // mm beside a slit that count as through it
 // to the first, with care up to the second.
 constexpr double foamPressed = 15, foamSteep = 25;
 
+// What two panels do, in words that go between their names, and what helps.
+struct Deed {
+    const char *words, *remedy;
+};
+constexpr const char* moveApart =
+    "Move the two apart along the fold, or make one of them lower or narrower.";
+constexpr Deed passes{" passes through the ", moveApart},
+    swaps{" changes places with the ", moveApart}, pushes{" is pushed into the ", moveApart},
+    turns{" turns through the ",
+          "Fold it to the other side, or slit what it turns through along that fold."};
+
 struct Hit {
     int a = 0, b = 0; // panels
     double first = 0, last = 0, worst = 0, depth = 0;
@@ -39,8 +52,8 @@ struct Hit {
     bool swap = false;
     double edgeBefore = 0, edgeAfter = 0; // frames next to the first and the last
     int pieceA = 0, pieceB = 0;
-    double steep = 0;    // degrees at which foam is met; 0: no foam
-    bool pushes = false; // within a plane
+    double steep = 0;           // degrees at which foam is met; 0: no foam
+    const Deed* does = nullptr; // what was looked for apart
 };
 
 class Crossings {
@@ -417,38 +430,43 @@ double edgeOf(const Evidence& e, const Hit& h, double free, double hit) {
 void collision(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     const Case& c = e.c;
     std::vector<Hit> hits = Crossings(e, stop).run();
-    for (const Push& p : pushesOf(c, e.film, stop)) {
+    const auto apart = [&](const Push& found, const Deed& does) {
         Hit h;
-        h.a = p.mover;
-        h.b = p.other;
-        h.first = p.first;
-        h.last = p.last;
-        h.worst = p.worst;
-        h.depth = p.depth;
-        h.where = p.where;
-        h.pushes = true;
+        h.a = found.mover;
+        h.b = found.other;
+        h.first = found.first;
+        h.last = found.last;
+        h.worst = found.worst;
+        h.depth = found.depth;
+        h.where = found.where;
+        h.does = &does;
         hits.push_back(h);
-    }
+    };
+    for (const Push& p : pushesOf(c, e.film, stop))
+        apart(p, pushes);
+    for (const Push& p : turnedThrough(c, e.film, stop))
+        apart(p, turns);
     // What only the stiffness of its folds holds in place gives way to what it meets.
     const std::vector<bool> soft = heldBySprings(c);
     // One finding for each pair of parts: the deepest pair of panels speaks for the rest.
     std::stable_sort(hits.begin(), hits.end(),
                      [](const Hit& a, const Hit& b) { return a.depth > b.depth; });
-    std::vector<std::pair<Finding, const char*>> found;
+    std::vector<std::pair<Finding, const Deed*>> found;
     for (Hit& h : hits) {
         const Panel &a = c.assembly.panels[h.a], &b = c.assembly.panels[h.b];
         std::vector<std::string> parts{c.assembly.parts[a.part].id};
         if (a.part != b.part)
             parts.push_back(c.assembly.parts[b.part].id);
-        if (!h.pushes) {
+        if (!h.does) {
             h.first = edgeOf(e, h, h.edgeBefore, h.first);
             h.last = edgeOf(e, h, h.edgeAfter, h.last);
         }
         h.first = std::min(h.first, h.worst);
         h.last = std::max(h.last, h.worst);
         auto same = std::find_if(found.begin(), found.end(), [&](auto& f) {
-            return f.first.parts == parts ||
-                   (parts.size() == 2 && f.first.parts == std::vector{parts[1], parts[0]});
+            return (f.second == &turns) == (h.does == &turns) &&
+                   (f.first.parts == parts ||
+                    (parts.size() == 2 && f.first.parts == std::vector{parts[1], parts[0]}));
         });
         if (same != found.end()) {
             Finding& f = same->first;
@@ -466,15 +484,13 @@ void collision(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
         f.where = h.where;
         nameIn(f, c, h.a);
         nameIn(f, c, h.b);
-        found.emplace_back(f, h.swap     ? " changes places with the "
-                              : h.pushes ? " is pushed into the "
-                                         : " passes through the ");
+        found.emplace_back(f, h.does ? h.does : h.swap ? &swaps : &passes);
     }
     for (auto& [f, does] : found) {
         const int a = c.assembly.panel(f.panels[0]), b = c.assembly.panel(f.panels[1]);
-        f.message = "The " + sayPanel(c, a) + does + sayPanel(c, b) + " by up to " +
+        f.message = "The " + sayPanel(c, a) + does->words + sayPanel(c, b) + " by up to " +
                     sayAmount(c, f.amount) + " " + sayOpening(c, f.openingFrom, f.openingTo) + ".";
-        f.remedy = "Move the two apart along the fold, or make one of them lower or narrower.";
+        f.remedy = does->remedy;
         out.push_back(f);
     }
 }

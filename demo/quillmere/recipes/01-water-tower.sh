@@ -1,6 +1,6 @@
 #!/bin/sh
 # Water tower: three six-cornered stages, each half one piece; shown lying open. A weathercock from
-# two mirrored pieces, back to back round the top rib.
+# two mirrored pieces, back to back round the top rib, its neck in slots that are alike in both halves.
 set -e
 c="${HL_CLI:?the command line}"
 f="${1:?the design to write}"
@@ -13,3 +13,5 @@ $c add "$f" tier-stack --stock second --id tower --name "Water tower" --set tier
 $c dress "$f" --all --scheme yard
 $c dress "$f" tower.left-rib-3 topper --drawing "$here/weathercock.svg" --name "Weathercock" --set side=back across=15mm along=18mm
 $c dress "$f" tower.right-rib-3 topper --drawing "$here/weathercock-mirrored.svg" --name "Weathercock, other side" --set side=back across=15mm along=0mm
+$c add "$f" aperture --on tower.left-top-3 --name "Slot for the neck" --set shape=rectangle width=8.4mm height=4mm across=15mm along=2mm
+$c add "$f" aperture --on tower.right-top-3 --name "Slot for the neck, other side" --set shape=rectangle width=8.4mm height=4mm across=15mm along=13mm
