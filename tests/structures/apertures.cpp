@@ -93,6 +93,29 @@ class Apertures : public QObject {
             QVERIFY(p.misfit() < 1e-6);
         QVERIFY(verdictOf(prove(Evidence(c, {}))) == Verdict::Works);
     }
+    // Up to the ridge and no further, from either side: the ridge does not fold beside it, and no
+    // more of it than that.
+    void upToTheRidge() {
+        const Design bare = tent();
+        const Assembly before = *assemble(bare);
+        const Crease ridge = creaseIn(before, "tent1.tip");
+        for (const char* side : {"tent1.left-wall", "tent1.right-wall"}) {
+            const Host wall = hostOnPanel(before, before.panel(side));
+            const Vec2 into = side == before.panels[size_t(ridge.left)].id ? leftOf(ridge.dir())
+                                                                           : rightOf(ridge.dir());
+            const Vec2 middle = ridge.from + 25 * ridge.dir() + 5 * into - wall.left.origin;
+            const Design d = with(bare, "aperture", side,
+                                  {{"shape", "rectangle"},
+                                   {"width", "10 mm"},
+                                   {"height", "10 mm"},
+                                   {"across", mm(middle.dot(wall.left.along))},
+                                   {"along", mm(middle.dot(wall.left.inward))}});
+            const Assembly a = *assemble(d);
+            QVERIFY(std::fabs(folded(creaseIn(a, "tent1.tip")) - 50) < 1e-6);
+            QVERIFY(std::fabs(paperOf(before, "tent1") - paperOf(a, "tent1") - 100) < 1e-6);
+            QVERIFY(verdictOf(prove(Evidence(Case(d, a), {}))) == Verdict::Works);
+        }
+    }
     // Past the side of a wall: its edge runs round it.
     void pastAnEdge() {
         const Design d = with(tent(), "aperture", "tent1.left-wall",

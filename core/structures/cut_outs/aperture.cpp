@@ -24,23 +24,28 @@ Values completeAperture(Values v, const Host& host) {
     return v;
 }
 
-// The stretches of a crease that lie within a ring, in mm from its start.
+// The stretches of a crease that lie within a ring or along its edge, in mm from its start.
 std::vector<std::pair<double, double>> within(const Crease& c, const Ring& ring) {
+    constexpr double on = 1e-6; // mm
     const Vec2 dir = c.dir(), off = leftOf(dir);
     std::vector<double> at{0, c.length()};
+    const auto meets = [&](const Vec2& p) {
+        if (const double t = dir.dot(p - c.from); t > 0 && t < c.length())
+            at.push_back(t);
+    };
     for (size_t i = 0; i < ring.size(); ++i) {
         const Vec2 &p = ring[i], &q = ring[(i + 1) % ring.size()];
         const double a = off.dot(p - c.from), b = off.dot(q - c.from);
-        if ((a > 0) == (b > 0))
-            continue;
-        const double t = dir.dot(p + (q - p) * (a / (a - b)) - c.from);
-        if (t > 0 && t < c.length())
-            at.push_back(t);
+        if (std::fabs(a) < on)
+            meets(p);
+        else if (std::fabs(b) >= on && (a > 0) != (b > 0))
+            meets(p + (q - p) * (a / (a - b)));
     }
     std::sort(at.begin(), at.end());
     std::vector<std::pair<double, double>> out;
     for (size_t i = 0; i + 1 < at.size(); ++i)
-        if (at[i + 1] - at[i] > 1e-6 && onPaper(ring, {}, c.from + (at[i] + at[i + 1]) / 2 * dir))
+        if (at[i + 1] - at[i] > on &&
+            offPaper(ring, {}, c.from + (at[i] + at[i + 1]) / 2 * dir) < on)
             out.emplace_back(at[i], at[i + 1]);
     return out;
 }
