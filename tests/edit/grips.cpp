@@ -68,7 +68,7 @@ class Grips : public QObject {
     // Every crease of every demo design, in its own part and where it lands: where there is a
     // grip, the crease follows the pointer.
     void creasesFollowThePointer() {
-        int dragsDone = 0, scores = 0;
+        int dragsDone = 0, scores = 0, refused = 0;
         for (const QFileInfo& file :
              QDir(HL_SOURCE_DIR "/demo/quillmere").entryInfoList({"*.hlantern"})) {
             const Design d = *loadDesign(file.filePath().toStdString());
@@ -89,6 +89,11 @@ class Grips : public QObject {
                     Design next = d;
                     setGrip(next, *grip, dragged(*grip, moved, d, true));
                     auto made = assemble(next);
+                    // What is cut in a panel needs it to be there: refused, and said by its name.
+                    if (!made && made.problem().place.find("aperture") != std::string::npos) {
+                        ++refused;
+                        continue;
+                    }
                     QVERIFY2(bool(made), crease.id.c_str());
                     auto after = creaseIn(*made, crease.id, part.id);
                     const Vec2 middle = (after->from + after->to - before->from - before->to) / 2;
@@ -112,6 +117,7 @@ class Grips : public QObject {
                 }
         }
         QVERIFY(dragsDone > 30);
+        QVERIFY2(refused < 8, qPrintable(QString::number(refused)));
         QVERIFY2(scores > 30, qPrintable(QString::number(scores)));
     }
 
