@@ -574,6 +574,8 @@ int main(int argc, char** argv) {
     for (const Kind& k : dressedUp())
         write(k.count, k.make);
     write(1, [&] { return soundFamily(*family("facets")); });
+    for (const Kind& k : turned())
+        write(k.count, k.make);
     std::ofstream(to / "faults.json") << list.dump(1) << "\n";
     std::cout << list.size() << " designs\n";
 }

@@ -143,6 +143,7 @@ struct Kind {
 const std::vector<Kind>& relatives();
 // Those of corpus/said.cpp.
 const std::vector<Kind>& told();
+const std::vector<Kind>& turned();
 // Those of corpus/dressed.cpp.
 const std::vector<Kind>& dressedUp();
 

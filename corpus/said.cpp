@@ -228,6 +228,37 @@ Made pageTooWide() {
     return faulty(m, "overhang", "card", by, "said-page-too-wide");
 }
 
+// --- flaps whose crease runs across the page that they are glued to ---
+
+// A foot of 20 mm on the page, or on its back, and beyond the fold a leaf that is turned by 90 to
+// 150 degrees while the card opens: to the side it is glued on, or through the page.
+Made turnedLeaf(bool through) {
+    Maker m(double(whole(120, 150)), 160);
+    const double leaf = half(15, 40), foot = half(45, 70);
+    const bool face = whole(0, 1);
+    auto next = addPart(m.d, "sign",
+                        "20 | " + num(leaf) + ", " + (face != through ? "V" : "M") + "; height 30");
+    if (!next)
+        throw No{};
+    m.d = next->first;
+    m.d.joins.push_back(glue("sign.panel-1", "card.page-right", foot, 60));
+    m.d.joins.back().onFace = !face;
+    m.d.joins.back().ontoFace = face;
+    StageSpec spine, turn;
+    spine.drive = "card.spine";
+    spine.from = Measure::fromDegrees(0);
+    spine.to = Measure::fromDegrees(180);
+    turn.drive = "sign.fold-1";
+    turn.from = Measure::fromDegrees(180);
+    turn.to = Measure::fromDegrees(whole(30, 90));
+    turn.together = true;
+    m.d.motion = {spine, turn};
+    if (!through)
+        return soundAs(m, "turned-up");
+    mustAssemble(m.d);
+    return {m.d, {"collision", {"card", "sign"}, leaf}, "turned-through"};
+}
+
 } // namespace
 
 const std::vector<Kind>& told() {
@@ -237,6 +268,12 @@ const std::vector<Kind>& told() {
         {1, meantToStickOut}, {2, bothSides},      {1, edgesMeet},   {2, gluedWhereCovered},
         {5, saidOverhang},    {5, saidMisfit},     {4, saidLanding}, {4, overTheFold},
         {4, pageTooWide}};
+    return kinds;
+}
+
+const std::vector<Kind>& turned() {
+    static const std::vector<Kind> kinds{{5, [] { return turnedLeaf(false); }},
+                                         {6, [] { return turnedLeaf(true); }}};
     return kinds;
 }
 

@@ -77,20 +77,25 @@ class Turns {
         return all;
     }
 
-    // How much paper of both there is beyond a place on the fold, mm; 0 where they part.
+    // How much paper of both there is beyond a place on the fold, mm, to a hundredth; 0 where they
+    // part.
     double beyond(int flap, const Layer& l, const Vec2& on, const Vec2& into) const {
         const Panel &mover = c_.assembly.panels[flap], &still = c_.assembly.panels[l.panel];
         const Rigid back = l.place.inverse();
-        double depth = 0;
-        for (double d = besideFold;; d += step) {
-            const Vec2 p = on + d * into, q = back.at(p).head<2>();
-            if (!onPaper(mover.outline, mover.apertures, p) ||
-                !onPaper(still.outline, still.apertures, q))
-                return depth;
-            if (d == besideFold && slitDistance(c_.assembly.parts[still.part], q) < throughSlit)
-                return 0;
-            depth = d;
-        }
+        const auto both = [&](double d) {
+            const Vec2 p = on + d * into;
+            return onPaper(mover.outline, mover.apertures, p) &&
+                   onPaper(still.outline, still.apertures, back.at(p).head<2>());
+        };
+        if (!both(besideFold) ||
+            slitDistance(c_.assembly.parts[still.part], back.at(on).head<2>()) < throughSlit)
+            return 0;
+        double depth = besideFold, past = besideFold + step;
+        for (; both(past); past += step)
+            depth = past;
+        while (past - depth > 0.01)
+            (both((depth + past) / 2) ? depth : past) = (depth + past) / 2;
+        return depth;
     }
 
     // Whether a layer is glued to the flap as well, which then could not move at all: landings
