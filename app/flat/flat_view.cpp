@@ -73,6 +73,10 @@ PrintedArea FlatView::printed() const {
 void FlatView::rebuild() {
     if (!session_.snapshot() || session_.snapshot()->folded == built_)
         return;
+    // What a hand holds stays under it, at the same size.
+    const bool held = hasHold();
+    const QPointF was = held ? pixelOf(heldPart_, Vec2(0, 0)) : QPointF();
+    const size_t had = parts_.size();
     built_ = session_.snapshot()->folded;
     upright_ = session_.snapshot()->upright;
     const Case& c = *built_;
@@ -96,8 +100,22 @@ void FlatView::rebuild() {
         y += size.y() + gap;
     }
     layOutSheets();
-    if (fitted_ && !grip_)
+    if (held && show_ == Show::Parts && !was.isNull())
+        origin_ += was - pixelOf(heldPart_, Vec2(0, 0));
+    else if (fitted_ && !held && (parts_.size() != had || outgrown()))
         fit();
+}
+
+bool FlatView::hasHold() const { return grip_ || zone_ || pattern_ || draws_ || panning_; }
+
+// Whether what is shown no longer fits, or would fit far larger: only then is it scaled anew.
+bool FlatView::outgrown() const {
+    constexpr double slack = 2, small = 0.7; // pixels; of the view that it could take
+    const QRectF r = bounds();
+    const QRectF seen =
+        QRectF(toPixel({r.left(), r.top()}), toPixel({r.right(), r.bottom()})).normalized();
+    return !QRectF(rect()).adjusted(-slack, -slack, slack, slack).contains(seen) ||
+           std::max(seen.width() / width(), seen.height() / height()) < small;
 }
 
 // Laying out takes its time, so it is a worker's work; the sheets before stay until then.
@@ -495,6 +513,7 @@ void FlatView::mousePressEvent(QMouseEvent* e) {
     grip_.reset();
     zone_.reset();
     pattern_.reset();
+    heldPart_ = built_ && show_ == Show::Parts ? spotAt(e->position()).part : std::string();
     if (e->button() == Qt::LeftButton && pressPattern(e->position()))
         return;
     if (session_.placing().tool() == Placing::Tool::Place && e->button() == Qt::LeftButton) {
@@ -524,8 +543,6 @@ void FlatView::mousePressEvent(QMouseEvent* e) {
     }
     session_.selection().choose(thing.id);
     grip_ = gripOf(session_.design(), thing.id.toStdString(), thing.part.toStdString());
-    gripPart_ = thing.part;
-    gripCrease_ = thing.id;
     gesture_ = QString("drag %1").arg(++gestures_);
 }
 

@@ -67,6 +67,8 @@ class FlatView : public QWidget {
         QString id, part;
     };
     void rebuild();
+    bool hasHold() const; // a hand drags something
+    bool outgrown() const;
     void layOutSheets();
     QRectF bounds() const; // mm, y up
     QPointF toPixel(const Vec2& mm) const;
@@ -111,6 +113,7 @@ class FlatView : public QWidget {
     QPointF origin_;            // pixel of the plane's origin
     bool fitted_ = true;
     QPointF last_, pressed_;
+    std::string heldPart_; // the part that was pressed
     bool panning_ = false;
     std::optional<Grip> grip_;
     std::optional<ZoneGrip> zone_; // being dragged
@@ -119,7 +122,7 @@ class FlatView : public QWidget {
     Hold patternBy_ = Hold::Middle;
     Vec2 patternFrom_ = Vec2::Zero();
     std::shared_ptr<const Case> patternOf_;
-    QString gripPart_, gripCrease_, gesture_;
+    QString gesture_;
     int gestures_ = 0;
     Worker worker_; // the last member, so that it goes first
 };

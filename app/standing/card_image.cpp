@@ -25,11 +25,7 @@ QImage cardImage(const Pictured& card, double opening, const QSize& size) {
     QImage out(size, QImage::Format_RGB32);
     QPainter painter(&out);
     paintGround(painter, size);
-    const QImage image = GlPainter::shared().paint(scene, camera, size, 1);
-    if (image.isNull())
-        paintSoftly(painter, scene, camera, size);
-    else
-        painter.drawImage(QPointF(0, 0), image);
+    paintScene(painter, scene, camera, size);
     return out;
 }
 

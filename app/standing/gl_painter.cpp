@@ -9,6 +9,7 @@
 #include <QOpenGLShaderProgram>
 #include <QOpenGLTexture>
 #include <QOpenGLVertexArrayObject>
+#include <QPainter>
 #include <array>
 #include <cmath>
 #include <map>
@@ -23,9 +24,10 @@ struct Vertex {
 };
 
 constexpr int samples = 4;
-constexpr int shadowSize = 256, tilePixels = 160;
-constexpr int quickShadow = 128;   // while it is moved
-constexpr double shadowSpan = 1.7; // of the scene's radius, to either side of its middle
+constexpr int shadowSize = 96, tilePixels = 160;
+constexpr double shadowReach =
+    0.12;                           // of the scene's radius: how far its rim is soft to either side
+const Vec2 shadowAside(0.10, 0.06); // where it falls, to a millimetre of height
 
 const char* const vertexSource = "#version 150\n"
                                  "in vec4 place; in vec4 colour; in vec2 tile;\n"
@@ -36,14 +38,25 @@ const char* const fragmentSource =
     "#version 150\n"
     "in vec4 tone; in vec2 at; out vec4 pixel; uniform sampler2D printed;\n"
     "void main() { pixel = tone * texture(printed, at); }\n";
-// The shadow made soft along one direction, by weights of a bell.
+// Lines: across them `at` is how far beside the middle and half the width, in pixels, so that every
+// line is as smooth without samples as with them.
+const char* const lineVertexSource =
+    "#version 150\n"
+    "in vec4 place; in vec4 colour; in vec2 tile;\n"
+    "out vec4 tone; noperspective out vec2 at;\n"
+    "void main() { gl_Position = place; tone = colour; at = tile; }\n";
+const char* const lineSource =
+    "#version 150\n"
+    "in vec4 tone; noperspective in vec2 at; out vec4 pixel;\n"
+    "void main() { pixel = tone * clamp(at.y + 0.5 - abs(at.x), 0.0, 1.0); }\n";
+// The shadow made soft along one direction, by weights of a bell over three looks to either side.
 const char* const softSource =
     "#version 150\n"
     "in vec4 tone; in vec2 at; out vec4 pixel; uniform sampler2D printed; uniform vec2 by;\n"
     "void main() {\n"
     "  float sum = 0.0, all = 0.0;\n"
-    "  for (int i = -7; i <= 7; ++i) {\n"
-    "    float w = exp(-float(i * i) / 20.0);\n"
+    "  for (int i = -3; i <= 3; ++i) {\n"
+    "    float w = exp(-float(i * i) / 3.7);\n"
     "    sum += w * texture(printed, at + float(i) * by).a; all += w; }\n"
     "  pixel = tone * (sum / all); }\n";
 
@@ -59,22 +72,23 @@ class Mesh {
                 add(m_ * corners[k].homogeneous(), c, alpha,
                     tiles ? (*tiles)[k] : Vec2(Vec2::Zero()));
     }
-    // A line as a strip of constant width on the screen, a little nearer than the faces.
-    void line(const Edge& e, const QSizeF& size, double ratio) {
-        Vec4 a = m_ * e.from.homogeneous(), b = m_ * e.to.homogeneous();
+    // A line as a strip of constant width on the screen, a little nearer than the faces; `view` is
+    // what the clip space is as large as, in pixels.
+    void line(const Edge& e, const QSizeF& view, double ratio) {
+        const Vec4 a = m_ * e.from.homogeneous(), b = m_ * e.to.homogeneous();
         if (a.w() <= 0 || b.w() <= 0)
             return;
-        const QPointF pa = toPixels(a, size), pb = toPixels(b, size);
-        Vec2 d(pb.x() - pa.x(), pb.y() - pa.y());
+        const Vec2 pixels(view.width() / 2, view.height() / 2);
+        Vec2 d = (b.head<2>() / b.w() - a.head<2>() / a.w()).cwiseProduct(pixels);
         if (d.norm() < 1e-6)
             return;
         d.normalize();
-        const double half = e.width * ratio / 2;
-        const Vec2 n(-d.y() * half * 2 / size.width(), -d.x() * half * 2 / size.height());
-        auto corner = [&](const Vec4& p, double side) {
+        const double half = e.width * ratio / 2,
+                     reach = half + 0.5; // the last pixel is half covered
+        const Vec2 n = Vec2(leftOf(d) * reach).cwiseQuotient(pixels);
+        const auto corner = [&](const Vec4& p, double side) {
             Vec4 q = p;
-            q.x() += side * n.x() * p.w();
-            q.y() += side * n.y() * p.w();
+            q.head<2>() += side * n * p.w();
             // About 0.7 mm nearer at the usual distance: less than panels that lie on one another
             // are drawn apart (liftsOf).
             q.z() -= (e.width > 2 ? 0.0010 : 0.0001) * p.w();
@@ -82,7 +96,7 @@ class Mesh {
         };
         const Vec4 c[4] = {corner(a, -1), corner(a, 1), corner(b, 1), corner(b, -1)};
         for (int k : {0, 1, 2, 0, 2, 3})
-            add(c[k], e.colour, 1, Vec2(0, 0));
+            add(c[k], e.colour, 1, Vec2(k == 0 || k == 3 ? -reach : reach, half));
     }
     // Four corners that a whole picture is drawn on.
     void picture(const std::array<Vec4, 4>& corners, const QColor& c, double alpha) {
@@ -101,6 +115,31 @@ class Mesh {
     const Mat4& m_;
 };
 
+// What the shadow of a scene covers on the table, with its soft rim.
+struct Footprint {
+    Vec2 low{-1, -1}, high{1, 1};
+    double ground = 0, soft = 0; // mm
+
+    Footprint() = default;
+    explicit Footprint(const Scene& scene) {
+        Vec3 least = Vec3::Constant(1e300), most = -least;
+        for (const Face& face : scene.faces)
+            for (const Vec3& p : face.corners) {
+                least = least.cwiseMin(p);
+                most = most.cwiseMax(p);
+            }
+        ground = least.z();
+        soft = std::max(1.0, shadowReach * (most - least).norm() / 2);
+        const Vec2 rim(soft, soft);
+        low = least.head<2>() - rim;
+        high = most.head<2>() + shadowAside * (most.z() - least.z()) + rim;
+    }
+    std::array<Vec3, 4> corners() const {
+        return {Vec3(low.x(), low.y(), ground), Vec3(high.x(), low.y(), ground),
+                Vec3(high.x(), high.y(), ground), Vec3(low.x(), high.y(), ground)};
+    }
+};
+
 } // namespace
 
 struct GlPainter::Gl {
@@ -108,18 +147,14 @@ struct GlPainter::Gl {
 
     QOffscreenSurface surface;
     QOpenGLContext context;
-    QOpenGLShaderProgram program, soft;
+    QOpenGLShaderProgram program, soft, lines;
     QOpenGLVertexArrayObject array;
     QOpenGLBuffer buffer{QOpenGLBuffer::VertexBuffer};
-    Frame fine, quick;
-    struct Shadow { // its picture, and the one that it is made soft through
-        int size;
-        Frame cast, softer;
-    };
-    Shadow still{shadowSize, {}, {}}, moved{quickShadow, {}, {}};
+    Frame fine, plain;  // as large as anything so far; with samples, and what is read
+    Frame cast, softer; // the shadow's picture, and the one that it is made soft through
     std::unique_ptr<QOpenGLTexture> blank;
     std::map<QString, std::unique_ptr<QOpenGLTexture>> printed;
-    bool ready = false, slow = false;
+    bool ready = false, slow = false; // the processor draws every pixel
 
     Gl() {
         QSurfaceFormat format;
@@ -131,8 +166,9 @@ struct GlPainter::Gl {
         context.setFormat(format);
         if (!surface.isValid() || !context.create() || !context.makeCurrent(&surface))
             return;
-        ready = link(program, fragmentSource) && link(soft, softSource) && array.create() &&
-                buffer.create();
+        ready = link(program, vertexSource, fragmentSource) &&
+                link(soft, vertexSource, softSource) && link(lines, lineVertexSource, lineSource) &&
+                array.create() && buffer.create();
         const auto* by =
             reinterpret_cast<const char*>(context.functions()->glGetString(GL_RENDERER));
         slow = QByteArray(by).contains("llvmpipe") || QByteArray(by).contains("softpipe");
@@ -143,7 +179,7 @@ struct GlPainter::Gl {
     }
     ~Gl() {
         if (context.isValid() && context.makeCurrent(&surface)) {
-            for (Frame* f : {&fine, &quick, &still.cast, &still.softer, &moved.cast, &moved.softer})
+            for (Frame* f : {&fine, &plain, &cast, &softer})
                 f->reset();
             printed.clear();
             blank.reset();
@@ -151,11 +187,12 @@ struct GlPainter::Gl {
             array.destroy();
             program.removeAllShaders();
             soft.removeAllShaders();
+            lines.removeAllShaders();
             context.doneCurrent();
         }
     }
-    static bool link(QOpenGLShaderProgram& p, const char* fragment) {
-        const bool good = p.addShaderFromSourceCode(QOpenGLShader::Vertex, vertexSource) &&
+    static bool link(QOpenGLShaderProgram& p, const char* vertex, const char* fragment) {
+        const bool good = p.addShaderFromSourceCode(QOpenGLShader::Vertex, vertex) &&
                           p.addShaderFromSourceCode(QOpenGLShader::Fragment, fragment);
         p.bindAttributeLocation("place", 0);
         p.bindAttributeLocation("colour", 1);
@@ -172,7 +209,7 @@ struct GlPainter::Gl {
             texture = std::make_unique<QOpenGLTexture>(
                 printImage(print, tilePixels).mirrored().convertToFormat(QImage::Format_RGBA8888));
             texture->setWrapMode(QOpenGLTexture::Repeat);
-            texture->setMinMagFilters(QOpenGLTexture::LinearMipMapLinear, QOpenGLTexture::Linear);
+            texture->setMinMagFilters(QOpenGLTexture::LinearMipMapNearest, QOpenGLTexture::Linear);
         }
         return *texture;
     }
@@ -187,35 +224,40 @@ struct GlPainter::Gl {
     }
     // The contact shadow: the card projected down on the table once, into a small picture that is
     // then made soft along both its directions.
-    void castShadow(Shadow& shadow, const Scene& scene, const Vec3& middle, double ground,
-                    double span, double radius) {
+    void castShadow(const Scene& scene, const Footprint& print, double radius) {
         auto* f = context.functions();
-        for (Frame* each : {&shadow.cast, &shadow.softer})
-            if (!*each)
-                *each = std::make_unique<QOpenGLFramebufferObject>(shadow.size, shadow.size);
-        Mat4 down = Mat4::Zero(); // the table around the card fills the picture
-        down(0, 0) = down(1, 1) = 1 / span;
-        down(0, 3) = -middle.x() / span;
-        down(1, 3) = -middle.y() / span;
+        for (Frame* each : {&cast, &softer})
+            if (!*each) {
+                *each = std::make_unique<QOpenGLFramebufferObject>(shadowSize, shadowSize);
+                f->glBindTexture(GL_TEXTURE_2D, (*each)->texture());
+                for (GLenum filter : {GL_TEXTURE_MIN_FILTER, GL_TEXTURE_MAG_FILTER})
+                    f->glTexParameteri(GL_TEXTURE_2D, filter, GL_LINEAR);
+            }
+        const Vec2 half = (print.high - print.low) / 2, middle = (print.high + print.low) / 2;
+        Mat4 down = Mat4::Zero(); // it fills the picture
+        down(0, 0) = 1 / half.x();
+        down(1, 1) = 1 / half.y();
+        down(0, 3) = -middle.x() / half.x();
+        down(1, 3) = -middle.y() / half.y();
         down(3, 3) = 1;
-        Mesh cast(down);
+        Mesh flat(down);
         for (const Face& face : scene.faces) {
             double height = 0;
-            std::vector<Vec3> flat = face.corners;
-            for (Vec3& p : flat) {
-                const double z = p.z() - ground;
-                height += z / double(flat.size());
-                p = Vec3(p.x() + 0.10 * z, p.y() + 0.06 * z, 0);
+            std::vector<Vec3> fallen = face.corners;
+            for (Vec3& p : fallen) {
+                const double z = p.z() - print.ground;
+                height += z / double(fallen.size());
+                p = Vec3(p.x() + shadowAside.x() * z, p.y() + shadowAside.y() * z, 0);
             }
             // Paper high above the table hardly darkens it, film hardly at all.
-            cast.polygon(flat, Qt::black, 0.5 * face.alpha * std::exp(-3.2 * height / radius));
+            flat.polygon(fallen, Qt::black, 0.5 * face.alpha * std::exp(-3.2 * height / radius));
         }
-        f->glViewport(0, 0, shadow.size, shadow.size);
+        f->glViewport(0, 0, shadowSize, shadowSize);
         f->glDisable(GL_DEPTH_TEST);
-        shadow.cast->bind();
+        cast->bind();
         f->glClear(GL_COLOR_BUFFER_BIT);
         blank->bind();
-        draw(cast);
+        draw(flat);
         soft.bind();
         const Mat4 whole = Mat4::Identity();
         Mesh sheet(whole);
@@ -223,10 +265,10 @@ struct GlPainter::Gl {
                       Qt::white, 1);
         f->glDisable(GL_BLEND);
         for (const bool across : {true, false}) {
-            (across ? shadow.softer : shadow.cast)->bind();
-            f->glBindTexture(GL_TEXTURE_2D, (across ? shadow.cast : shadow.softer)->texture());
-            soft.setUniformValue("by", across ? 1.3f / shadowSize : 0.f,
-                                 across ? 0.f : 1.3f / shadowSize); // as wide in either size
+            (across ? softer : cast)->bind();
+            f->glBindTexture(GL_TEXTURE_2D, (across ? cast : softer)->texture());
+            soft.setUniformValue("by", across ? float(print.soft / 6 / half.x()) : 0.f,
+                                 across ? 0.f : float(print.soft / 6 / half.y()));
             draw(sheet);
         }
         f->glEnable(GL_BLEND);
@@ -237,25 +279,90 @@ struct GlPainter::Gl {
 GlPainter::GlPainter() : gl_(std::make_unique<Gl>()) {}
 GlPainter::~GlPainter() = default;
 bool GlPainter::usable() const { return gl_->ready; }
-bool GlPainter::slow() const { return gl_->slow; }
 
 GlPainter& GlPainter::shared() {
     static auto* painter = new GlPainter; // outlives every view; the driver cleans up
     return *painter;
 }
 
-QImage GlPainter::paint(const Scene& scene, const Camera& camera, const QSize& size, double ratio,
-                        bool moving) {
+namespace {
+
+// Where a scene and its shadow are seen in a view of that many pixels; all of it where that reaches
+// behind the eye.
+QRect seenIn(const QSize& size, const Mat4& m, const Scene& scene, const Footprint& print) {
+    const QRect all({0, 0}, size);
+    Vec2 least = Vec2::Constant(1e300), most = -least;
+    bool behind = false;
+    const auto take = [&](const Vec3& p) {
+        const Vec4 c = m * p.homogeneous();
+        behind |= c.w() <= 0;
+        const QPointF at = toPixels(c, size);
+        least = least.cwiseMin(Vec2(at.x(), at.y()));
+        most = most.cwiseMax(Vec2(at.x(), at.y()));
+    };
+    for (const Face& face : scene.faces)
+        for (const Vec3& p : face.corners)
+            take(p);
+    for (const Edge& e : scene.edges)
+        for (const Vec3& p : {e.from, e.to})
+            take(p);
+    for (const Vec3& p : print.corners())
+        take(p);
+    constexpr int rim = 4; // half of the widest line
+    const double far = 1e6;
+    if (behind || least.minCoeff() < -far || most.maxCoeff() > far)
+        return all;
+    return QRect(QPoint(int(std::floor(least.x())) - rim, int(std::floor(least.y())) - rim),
+                 QPoint(int(std::ceil(most.x())) + rim, int(std::ceil(most.y())) + rim)) &
+           all;
+}
+
+// The clip space of a part of a view, its first row at the bottom: pixels are read from there.
+Mat4 partOf(const QSize& view, const QRect& part) {
+    const double wide = double(view.width()) / part.width(),
+                 tall = double(view.height()) / part.height();
+    Mat4 m = Mat4::Identity();
+    m(0, 0) = wide;
+    m(0, 3) = wide - 1 - 2.0 * part.x() / part.width();
+    m(1, 1) = -tall;
+    m(1, 3) = tall - 1 - 2.0 * part.y() / part.height();
+    return m;
+}
+
+} // namespace
+
+GlPainter::Drawn GlPainter::paint(const Scene& scene, const Camera& camera, const QSize& size,
+                                  double ratio, bool moving) {
     if (!usable() || size.isEmpty() || !gl_->context.makeCurrent(&gl_->surface))
         return {};
-    Gl::Frame& frame = moving ? gl_->quick : gl_->fine;
-    if (!frame || frame->size() != size) {
-        QOpenGLFramebufferObjectFormat format;
-        format.setSamples(moving ? 0 : samples);
-        format.setAttachment(QOpenGLFramebufferObject::Depth);
-        frame = std::make_unique<QOpenGLFramebufferObject>(size, format);
+    const Vec3 eye = camera.eye();
+    const bool any = !scene.faces.empty();
+    const Footprint print = any ? Footprint(scene) : Footprint();
+    const QRect part = any ? seenIn(size, camera.matrix(size), scene, print) : QRect({0, 0}, size);
+    Drawn drawn;
+    drawn.at = part.topLeft();
+    if (part.isEmpty()) { // all of it lies beside the view
+        gl_->context.doneCurrent();
+        drawn.image = QImage(1, 1, QImage::Format_ARGB32_Premultiplied);
+        drawn.image.fill(Qt::transparent);
+        drawn.at = {};
+        return drawn;
     }
-    auto* f = gl_->context.functions();
+    // Lines are smooth by themselves; samples smooth the rest, at twice the time of the processor.
+    const bool sampled = !moving || !gl_->slow;
+    const auto takes = [&](Gl::Frame& frame, int n) {
+        const QSize had = frame ? frame->size() : QSize();
+        if (had.width() >= part.width() && had.height() >= part.height())
+            return;
+        QOpenGLFramebufferObjectFormat format;
+        format.setSamples(n);
+        format.setAttachment(QOpenGLFramebufferObject::Depth);
+        frame = std::make_unique<QOpenGLFramebufferObject>(had.expandedTo(part.size()), format);
+    };
+    takes(gl_->plain, 0);
+    if (sampled)
+        takes(gl_->fine, samples);
+    auto* f = gl_->context.extraFunctions();
     f->glClearColor(0, 0, 0, 0);
     f->glEnable(GL_BLEND);
     f->glBlendFunc(GL_ONE, GL_ONE_MINUS_SRC_ALPHA);
@@ -264,35 +371,24 @@ QImage GlPainter::paint(const Scene& scene, const Camera& camera, const QSize& s
     for (int i : {0, 1, 2})
         gl_->program.enableAttributeArray(i);
     gl_->buffer.bind();
-    const Mat4 m = camera.matrix(size);
-    const Vec3 eye = camera.eye();
-    Vec3 low = Vec3::Constant(1e300), high = -low;
-    for (const Face& face : scene.faces)
-        for (const Vec3& p : face.corners) {
-            low = low.cwiseMin(p);
-            high = high.cwiseMax(p);
-        }
-    const bool any = !scene.faces.empty();
-    const Vec3 middle = any ? Vec3((low + high) / 2) : Vec3(Vec3::Zero());
-    const double span = any ? shadowSpan * std::max((high - low).norm() / 2, 1.0) : 1;
-    Gl::Shadow& shadow = moving && slow() ? gl_->moved : gl_->still;
+    const Mat4 m = partOf(size, part) * camera.matrix(size);
     if (any)
-        gl_->castShadow(shadow, scene, middle, low.z(), span, camera.radius);
+        gl_->castShadow(scene, print, camera.radius);
 
-    frame->bind();
-    f->glViewport(0, 0, size.width(), size.height());
+    (sampled ? gl_->fine : gl_->plain)->bind();
+    f->glViewport(0, 0, part.width(), part.height());
+    f->glEnable(GL_SCISSOR_TEST);
+    f->glScissor(0, 0, part.width(), part.height());
     f->glClear(GL_COLOR_BUFFER_BIT | GL_DEPTH_BUFFER_BIT);
+    f->glDisable(GL_SCISSOR_TEST);
     f->glDisable(GL_DEPTH_TEST);
     if (any) {
         Mesh table(m);
-        const auto at = [&](double x, double y) -> Vec4 {
-            return m * Vec3(middle.x() + x * span, middle.y() + y * span, low.z()).homogeneous();
-        };
-        table.picture({at(-1, -1), at(1, -1), at(1, 1), at(-1, 1)},
+        const auto corners = print.corners();
+        table.picture({m * corners[0].homogeneous(), m * corners[1].homogeneous(),
+                       m * corners[2].homogeneous(), m * corners[3].homogeneous()},
                       theme().dark ? QColor(0, 0, 0) : QColor(46, 34, 22), 1);
-        f->glBindTexture(GL_TEXTURE_2D, shadow.cast->texture());
-        for (GLenum filter : {GL_TEXTURE_MIN_FILTER, GL_TEXTURE_MAG_FILTER})
-            f->glTexParameteri(GL_TEXTURE_2D, filter, GL_LINEAR);
+        f->glBindTexture(GL_TEXTURE_2D, gl_->cast->texture());
         gl_->draw(table);
     }
 
@@ -317,21 +413,43 @@ QImage GlPainter::paint(const Scene& scene, const Camera& camera, const QSize& s
         gl_->draw(papers[i]);
     }
     gl_->blank->bind();
-    Mesh lines(m);
-    for (const Edge& e : scene.edges)
-        lines.line(e, size, ratio);
-    gl_->draw(lines);
-    f->glDepthMask(GL_FALSE); // what lies behind film is seen through it
+    f->glDepthMask(GL_FALSE); // half covered pixels hide nothing; what lies behind film is seen
+    gl_->lines.bind();
+    for (const bool bold : {false, true}) { // what is marked last
+        Mesh lines(m);
+        for (const Edge& e : scene.edges)
+            if ((e.width > 2) == bold)
+                lines.line(e, part.size(), ratio);
+        gl_->draw(lines);
+    }
+    gl_->program.bind();
     gl_->draw(clear);
     f->glDepthMask(GL_TRUE);
 
     gl_->program.release();
     gl_->array.release();
-    QImage image = frame->toImage();
-    frame->release();
+    if (sampled) {
+        const QRect here({0, 0}, part.size());
+        QOpenGLFramebufferObject::blitFramebuffer(gl_->plain.get(), here, gl_->fine.get(), here);
+        gl_->plain->bind();
+    }
+    drawn.image = QImage(part.size(), QImage::Format_ARGB32_Premultiplied);
+    f->glReadPixels(0, 0, part.width(), part.height(), GL_BGRA, GL_UNSIGNED_INT_8_8_8_8_REV,
+                    drawn.image.bits());
+    gl_->plain->release();
     gl_->context.doneCurrent();
-    image.setDevicePixelRatio(ratio);
-    return image;
+    drawn.image.setDevicePixelRatio(ratio);
+    return drawn;
+}
+
+void paintScene(QPainter& painter, const Scene& scene, const Camera& camera, const QSize& size,
+                bool moving) {
+    const double ratio = painter.device()->devicePixelRatioF();
+    const auto drawn = GlPainter::shared().paint(scene, camera, size * ratio, ratio, moving);
+    if (drawn.image.isNull())
+        paintSoftly(painter, scene, camera, size);
+    else
+        painter.drawImage(QPointF(drawn.at) / ratio, drawn.image);
 }
 
 } // namespace hl

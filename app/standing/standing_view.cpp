@@ -22,7 +22,6 @@ namespace hl {
 namespace {
 
 constexpr double orbitPerPixel = 0.008, creaseReach = 6; // radians, pixels
-constexpr double whileMoving = 0.8; // of the pixels along each side, drawn by the processor
 
 } // namespace
 
@@ -56,8 +55,10 @@ void StandingView::takeSnapshot() {
                             .arg(QString::fromStdString(d.card.form));
     if (key != framedFor_) { // another card: look at it afresh
         framedFor_ = key;
-        stance_ = naturalStance(d);
-        frameCard();
+        if (drag_ == Drag::None) { // nothing jumps under a hand
+            stance_ = naturalStance(d);
+            frameCard();
+        }
     }
     update();
 }
@@ -151,17 +152,10 @@ void StandingView::paintEvent(QPaintEvent*) {
     const Scene scene = sceneOf(
         c, now, stance_, marks,
         {evidence ? &evidence->flats : nullptr, ghost ? nullptr : &session_.snapshot()->upright});
-    const double ratio = devicePixelRatioF();
-    QImage image;
-    if (painted_) { // while a hand moves it, with fewer pixels where each one costs
-        const double pixels = ratio * (moving_ && GlPainter::shared().slow() ? whileMoving : 1);
-        image = GlPainter::shared().paint(scene, camera, size() * pixels, pixels, moving_);
-    }
-    if (image.isNull())
+    if (painted_) {
+        paintScene(painter, scene, camera, size(), moving_);
+    } else {
         paintSoftly(painter, scene, camera, size());
-    else
-        painter.drawImage(QPointF(0, 0), image);
-    if (!painted_) {
         painted_ = true;
         QTimer::singleShot(0, this, qOverload<>(&QWidget::update));
     }

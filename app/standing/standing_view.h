@@ -30,7 +30,7 @@ class StandingView : public QWidget {
     Vec2 flatAt(const std::string& panel, const QPointF& pixel) const;
     bool faceSeen(const std::string& panel) const; // else its back is turned to the viewer
 
-    // A hand moves it: frames come faster and coarser until it rests.
+    // A hand moves it: frames come faster until it rests.
     void setMoving(bool moving);
 
   protected:

@@ -52,20 +52,14 @@ void CardPicture::paintEvent(QPaintEvent*) {
         return paintGround(painter, size());
     const Case& c = *pictured_->folded;
     const Posture stance = naturalStance(c.design);
-    const Scene scene =
-        sceneOf(c, poseAt(c.linkage, c.motion, opening_), stance, {},
-                {&pictured_->flats, &pictured_->upright});
+    const Scene scene = sceneOf(c, poseAt(c.linkage, c.motion, opening_), stance, {},
+                                {&pictured_->flats, &pictured_->upright});
     Camera camera;
     std::vector<Pose> shown; // on the way from rest to closed and back
     for (const double part : {0.0, 0.5, 0.98})
         shown.push_back(poseAt(c.linkage, c.motion, rest_ + part * (c.first() - rest_)));
     frame(camera, c, shown, stance, size());
-    const double ratio = devicePixelRatioF();
-    const QImage image = GlPainter::shared().paint(scene, camera, size() * ratio, ratio);
-    if (image.isNull())
-        paintSoftly(painter, scene, camera, size());
-    else
-        painter.drawImage(QPointF(0, 0), image);
+    paintScene(painter, scene, camera, size());
 }
 
 } // namespace hl

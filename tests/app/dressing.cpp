@@ -212,8 +212,8 @@ class DressingInTheWindow : public QObject, public DressRoom {
         };
         QVERIFY(soft(scene) != soft(plain));
         if (GlPainter::shared().usable())
-            QVERIFY(GlPainter::shared().paint(scene, w_->standing().camera, size, 1) !=
-                    GlPainter::shared().paint(plain, w_->standing().camera, size, 1));
+            QVERIFY(GlPainter::shared().paint(scene, w_->standing().camera, size, 1).image !=
+                    GlPainter::shared().paint(plain, w_->standing().camera, size, 1).image);
     }
 
     // Every way is a picture; the one that is pointed at is folded.

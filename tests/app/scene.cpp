@@ -336,12 +336,20 @@ class SceneTest : public QObject {
         // Only the platform without a screen has no OpenGL; anywhere else it must work.
         if (QGuiApplication::platformName() == "offscreen") {
             QVERIFY(!GlPainter::shared().usable());
-            QVERIFY(GlPainter::shared().paint(scene, camera, size, 1).isNull());
+            QVERIFY(GlPainter::shared().paint(scene, camera, size, 1).image.isNull());
             return;
         }
         QVERIFY(GlPainter::shared().usable());
-        const QImage gl = GlPainter::shared().paint(scene, camera, size, 1);
-        QCOMPARE(gl.size(), size);
+        // Of the view only what anything is seen in, at its place; the same while it moves.
+        const auto drawn = GlPainter::shared().paint(scene, camera, size, 1);
+        QVERIFY(QRect({0, 0}, size).contains(QRect(drawn.at, drawn.image.size())));
+        QImage gl(size, QImage::Format_ARGB32_Premultiplied), moving = gl;
+        for (const bool moves : {false, true}) {
+            (moves ? moving : gl).fill(Qt::transparent);
+            QPainter painter(moves ? &moving : &gl);
+            paintScene(painter, scene, camera, size, moves);
+        }
+        QVERIFY(std::abs(inked(moving) - inked(gl)) < 0.002);
         QVERIFY(std::abs(inked(gl) - inked(soft)) < 0.02);
         int differ = 0;
         for (int y = 0; y < size.height(); ++y)
