@@ -1,5 +1,6 @@
 // Starts Hinge Lantern: the start page, or the design named on the command line.
 #include "app/look/theme.h"
+#include "app/session/paths.h"
 #include "app/session/session.h"
 #include "app/standing/card_image.h"
 #include "app/workbench.h"
@@ -9,6 +10,7 @@
 #include <QTimer>
 #include <cstdio>
 #include <cstdlib>
+#include <memory>
 
 namespace hl {
 
@@ -58,7 +60,7 @@ static int takePicture(const QStringList& words) {
         std::fprintf(stderr, "%s\n", p.text().c_str());
         return 2;
     };
-    auto design = loadDesign(words[0].toStdString());
+    auto design = loadDesign(bytesOf(words[0]));
     if (!design)
         return refuse(design.problem());
     auto made = assemble(*design);
@@ -87,11 +89,14 @@ int main(int argc, char** argv) {
     QApplication::setApplicationName("Hinge Lantern");
     QApplication::setApplicationVersion(HL_VERSION);
     QApplication::setDesktopFileName("hinge-lantern");
-    if (app.arguments().value(1) == "--picture" && app.arguments().size() == 9)
-        return hl::takePicture(app.arguments().mid(2));
+    QStringList files; // what the toolkit left, in whatever bytes
+    for (int i = 1; i < argc; ++i)
+        files << hl::pathOf(argv[i]);
+    if (files.value(0) == "--picture" && files.size() == 8)
+        return hl::takePicture(files.mid(1));
     hl::chooseTheme(hl::darkWanted());
-    hl::Workbench window;
-    const QStringList files = app.arguments().mid(1);
+    auto whole = std::make_unique<hl::Workbench>();
+    hl::Workbench& window = *whole;
     // The start page waits for the first picture of the window; a refused file is told above it.
     if (files.isEmpty() || !window.open(files.front()))
         QTimer::singleShot(0, &window, &hl::Workbench::showStart);
@@ -106,5 +111,7 @@ int main(int argc, char** argv) {
         });
     if (qEnvironmentVariableIsSet("HL_LEAVE_AFTER_FIRST_PICTURE"))
         hl::leaveAfterFirstPicture(window);
-    return app.exec();
+    const int code = app.exec();
+    whole.reset(); // all that is the maker's is safe now
+    return hl::leave(code);
 }

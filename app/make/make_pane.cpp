@@ -51,6 +51,12 @@ MakePane::MakePane(Session& session, QWidget& window)
         group->addButton(b);
         row->addWidget(b);
     }
+    connect(&worker_, &Worker::failed, this, [this](const QString& why) {
+        progress_->hide();
+        emit session_.refused(
+            tr("The plan broke off by an error of the program (%1). Your design is as it was.")
+                .arg(why));
+    });
     connect(cuts_, &QPushButton::clicked, this, [this] { turnTo(Cuts); });
     connect(scores_, &QPushButton::clicked, this, [this] { turnTo(Scores); });
     copies_->setObjectName("make-copies");
@@ -206,7 +212,9 @@ void MakePane::plan() {
                      number = ++asked_](const Worker::Cancelled& cancelled) {
         auto planned =
             plannedFor(*snapshot, drawer, fromDrawer, copies, wishes, cancelled, [&](int percent) {
-                QMetaObject::invokeMethod(this, [this, percent] { progress_->setValue(percent); });
+                if (!cancelled)
+                    QMetaObject::invokeMethod(this,
+                                              [this, percent] { progress_->setValue(percent); });
             });
         if (!cancelled)
             QMetaObject::invokeMethod(this, [this, planned, number] {

@@ -78,21 +78,17 @@ AskDialog::AskDialog(Session& session, QWidget* parent) : QDialog(parent), sessi
         use_->setEnabled(false);
         accept();
     });
+    connect(&worker_, &Worker::failed, this, [this](const QString& why) {
+        over(tr("The search broke off by an error of the program (%1). Your design is as it was; "
+                "please report this.")
+                 .arg(why));
+    });
     fill();
     const int chosen = structure_->findData(session_.selection().structure());
     if (chosen >= 0) {
         structure_->setCurrentIndex(chosen);
         fill();
     }
-}
-
-AskDialog::~AskDialog() { stop(); }
-
-void AskDialog::stop() {
-    cancelled_ = true;
-    if (worker_.joinable())
-        worker_.join();
-    busy_ = false;
 }
 
 void AskDialog::fill() {
@@ -150,8 +146,8 @@ void AskDialog::fill() {
 
 void AskDialog::ask() {
     if (busy_) {
-        cancelled_ = true;
-        return;
+        worker_.stop();
+        return over(tr("Stopped."));
     }
     Question q;
     q.ask = Ask(question_->currentData().toInt());
@@ -160,33 +156,37 @@ void AskDialog::ask() {
     (q.ask == Ask::Closest ? q.other : q.measure) = second;
     if (q.ask == Ask::Vanish)
         q.rule = finding_->currentData().toString().toStdString();
-    stop();
-    cancelled_ = false;
     busy_ = true;
     ask_->setText(tr("Stop"));
     use_->setEnabled(false);
     progress_->setValue(0);
     progress_->show();
     answer_->setText(tr("Looking for the answer."));
-    worker_ = std::thread([this, q, d = session_.design(), w = session_.workshop()] {
-        const Result<Answer> answer = solve(d, q, w, &cancelled_, [this](double part) {
-            QMetaObject::invokeMethod(this, [this, part] { progress_->setValue(int(100 * part)); });
+    worker_.request([this, q, d = session_.design(),
+                     w = session_.workshop()](const Worker::Cancelled& cancelled) {
+        const Result<Answer> answer = solve(d, q, w, &cancelled, [&](double part) {
+            if (!cancelled)
+                QMetaObject::invokeMethod(this,
+                                          [this, part] { progress_->setValue(int(100 * part)); });
         });
-        QMetaObject::invokeMethod(this, [this, answer] { answered(answer); });
+        if (!cancelled)
+            QMetaObject::invokeMethod(this, [this, answer] { answered(answer); });
     });
 }
 
-void AskDialog::answered(const Result<Answer>& answer) {
-    if (worker_.joinable())
-        worker_.join();
+void AskDialog::over(const QString& said) {
     busy_ = false;
     ask_->setText(tr("Ask"));
     progress_->hide();
-    if (!answer) {
-        answer_->setText(QString::fromStdString(answer.problem().text()));
+    answer_->setText(said);
+}
+
+void AskDialog::answered(const Result<Answer>& answer) {
+    if (!busy_)
+        return; // it was stopped meanwhile
+    over(QString::fromStdString(answer ? answer->sentence : answer.problem().text()));
+    if (!answer)
         return;
-    }
-    answer_->setText(QString::fromStdString(answer->sentence));
     found_ = answer->design;
     use_->setEnabled(found_ != session_.design());
 }

@@ -3,8 +3,6 @@
 #include "app/session/session.h"
 #include "core/prove/solve.h"
 #include <QDialog>
-#include <atomic>
-#include <thread>
 
 class QComboBox;
 class QLabel;
@@ -17,23 +15,21 @@ class AskDialog : public QDialog {
     Q_OBJECT
   public:
     explicit AskDialog(Session& session, QWidget* parent = nullptr);
-    ~AskDialog() override;
 
   private:
     void fill(); // what can be chosen for the question
     void ask();  // begins a search, or stops the one under way
-    void stop();
     void answered(const Result<Answer>& answer);
+    void over(const QString& said);
 
     Session& session_;
     QComboBox *question_, *structure_, *measure_, *finding_;
     QLabel *structureName_, *measureName_, *findingName_, *answer_;
     QProgressBar* progress_;
     QPushButton *ask_, *use_;
-    std::thread worker_;
-    std::atomic<bool> cancelled_{false};
     Design found_;
     bool busy_ = false;
+    Worker worker_; // the last member, so that it goes first
 };
 
 } // namespace hl

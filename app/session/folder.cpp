@@ -42,7 +42,9 @@ void Folder::request(const Design& design, quint64 version, const Workshop& work
             if (!cancelled)
                 emit progress(part);
         };
-        f.preferred = [this] { return static_cast<size_t>(preferred_.exchange(-1)); };
+        f.preferred = [preferred = preferred_] {
+            return static_cast<size_t>(preferred->exchange(-1));
+        };
         for (const FoldingStage& stage : foldingStages())
             if (cancelled || !stage.run(f))
                 return;

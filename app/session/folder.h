@@ -35,7 +35,7 @@ class Folder : public QObject {
     void stop() { worker_.stop(); }
 
     // The finding whose remedy is looked for next, by its number.
-    void prefer(int finding) { preferred_ = finding; }
+    void prefer(int finding) { *preferred_ = finding; }
     // For tests: runs on the worker before a design is folded.
     void setTrial(std::function<void()> trial) { trial_ = std::move(trial); }
 
@@ -46,7 +46,7 @@ class Folder : public QObject {
     void progress(double part);             // of the search for remedies; 1 when over
 
   private:
-    std::atomic<int> preferred_{-1};
+    std::shared_ptr<std::atomic<int>> preferred_ = std::make_shared<std::atomic<int>>(-1);
     std::function<void()> trial_;
     Worker worker_; // the last member, so that it goes first
 };

@@ -5,18 +5,37 @@
 
 namespace hl {
 
-void runLater(QObject* receiver, std::function<std::function<void()>()> work) {
-    // One at a time: the other processor is the window's.
-    static QThreadPool* pool = [] {
-        auto* p = new QThreadPool(qApp);
-        p->setMaxThreadCount(1);
-        return p;
+namespace {
+
+// One at a time: the other processor is the window's. It is not waited for when the program ends.
+QThreadPool& pool() {
+    static auto* p = [] {
+        auto* one = new QThreadPool;
+        one->setMaxThreadCount(1);
+        return one;
     }();
-    pool->start([guard = QPointer<QObject>(receiver), work = std::move(work)] {
+    return *p;
+}
+
+} // namespace
+
+bool laterIsBusy() {
+    pool().clear();
+    return !pool().waitForDone(1);
+}
+
+void runLater(QObject* receiver, std::function<std::function<void()>()> work) {
+    pool().start([guard = QPointer<QObject>(receiver), work = std::move(work)] {
+        std::function<void()> then;
+        try {
+            then = work();
+        } catch (const std::exception&) {
+            return; // nothing comes of it, then
+        }
         QMetaObject::invokeMethod(
             qApp,
-            [guard, then = work()] {
-                if (guard)
+            [guard, then] {
+                if (guard && then)
                     then();
             },
             Qt::QueuedConnection);

@@ -24,6 +24,10 @@ using PicturedPtr = std::shared_ptr<const Pictured>;
 // unless `receiver` is gone by then.
 void runLater(QObject* receiver, std::function<std::function<void()>()> work);
 
+// Whether such work is still under way; what waits for its turn is dropped. For the end of the
+// program.
+bool laterIsBusy();
+
 // Runs `make` on another thread and hands what it made to `got` on this one, unless `receiver` is
 // gone by then. What cannot be made (null) is handed over too.
 void foldLater(QObject* receiver, std::function<std::shared_ptr<const Case>()> make,

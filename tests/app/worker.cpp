@@ -1,0 +1,119 @@
+// A worker does the newest job, tells what goes wrong in one, and never keeps the program.
+#include "app/session/worker.h"
+#include <QCoreApplication>
+#include <QElapsedTimer>
+#include <QProcess>
+#include <QtTest>
+#include <stdexcept>
+
+using namespace hl;
+
+namespace {
+
+constexpr int patience = 60000; // ms: a slow machine is no failure
+
+// A job that heeds nothing until it is let go.
+void deaf(const std::shared_ptr<std::atomic<bool>>& letGo) {
+    while (!*letGo)
+        QThread::msleep(1);
+}
+
+} // namespace
+
+class WorkerTest : public QObject {
+    Q_OBJECT
+
+  private slots:
+    void theNewestJobIsDone() {
+        Worker w;
+        auto gate = std::make_shared<std::atomic<bool>>(false);
+        std::atomic<int> done{0}, dropped{0};
+        std::atomic<bool> begun{false};
+        w.request([&](const Worker::Cancelled& cancelled) {
+            begun = true;
+            deaf(gate);
+            dropped += cancelled;
+        });
+        QTRY_VERIFY_WITH_TIMEOUT(begun.load(), patience);
+        for (int i = 1; i <= 5; ++i)
+            w.request([&, i](const Worker::Cancelled&) { done = done * 10 + i; });
+        *gate = true;
+        QTRY_COMPARE_WITH_TIMEOUT(done.load(), 5, patience); // those between were never begun
+        QCOMPARE(dropped.load(), 1);
+    }
+    void whatGoesWrongIsTold() {
+        Worker w;
+        QSignalSpy told(&w, &Worker::failed);
+        w.request([](const Worker::Cancelled&) { throw std::runtime_error("a trial"); });
+        QTRY_COMPARE_WITH_TIMEOUT(told.size(), 1, patience);
+        QCOMPARE(told[0][0].toString(), QString("a trial"));
+        w.request([](const Worker::Cancelled&) { throw 7; });
+        QTRY_COMPARE_WITH_TIMEOUT(told.size(), 2, patience);
+        std::atomic<bool> after{false};
+        w.request([&](const Worker::Cancelled&) { after = true; });
+        QTRY_VERIFY_WITH_TIMEOUT(after.load(), patience);
+    }
+    // One that heeds its flag ends at once; one that does not is left to itself, and its thread
+    // ends with it.
+    void nobodyWaitsForLong() {
+        QElapsedTimer clock;
+        {
+            Worker w;
+            std::atomic<bool> begun{false};
+            w.request([&](const Worker::Cancelled& cancelled) {
+                begun = true;
+                while (!cancelled)
+                    QThread::msleep(1);
+            });
+            QTRY_VERIFY_WITH_TIMEOUT(begun.load(), patience);
+            clock.start();
+        }
+        QVERIFY2(clock.elapsed() < 2000, qPrintable(QString::number(clock.elapsed())));
+        QCOMPARE(Worker::left(), 0);
+        auto gate = std::make_shared<std::atomic<bool>>(false);
+        auto begun = std::make_shared<std::atomic<bool>>(false);
+        {
+            Worker w;
+            w.request([gate, begun](const Worker::Cancelled&) {
+                *begun = true;
+                deaf(gate);
+            });
+            QTRY_VERIFY_WITH_TIMEOUT(begun->load(), patience);
+            clock.start();
+        }
+        QVERIFY2(clock.elapsed() < 20000, qPrintable(QString::number(clock.elapsed())));
+        QCOMPARE(Worker::left(), 1);
+        *gate = true;
+        QTRY_COMPARE_WITH_TIMEOUT(Worker::left(), 0, patience);
+    }
+    // A program whose worker computes for ever ends all the same, with the code it was to end with.
+    void theProgramEnds() {
+        QProcess child;
+        child.start(QCoreApplication::applicationFilePath(), {"for-ever"});
+        QVERIFY2(child.waitForFinished(patience), "it is still there");
+        QCOMPARE(child.exitStatus(), QProcess::NormalExit);
+        QCOMPARE(child.exitCode(), 7);
+        QCOMPARE(child.readAllStandardOutput(), QByteArray("all is safe\n"));
+    }
+};
+
+int main(int argc, char** argv) {
+    QCoreApplication app(argc, argv);
+    if (app.arguments().value(1) != "for-ever") {
+        WorkerTest test;
+        return QTest::qExec(&test, argc, argv);
+    }
+    auto begun = std::make_shared<std::atomic<bool>>(false);
+    {
+        Worker w;
+        w.request([begun](const Worker::Cancelled&) {
+            *begun = true;
+            deaf(std::make_shared<std::atomic<bool>>(false));
+        });
+        while (!*begun)
+            QThread::msleep(1);
+    }
+    std::puts("all is safe");
+    return leave(7);
+}
+#include "worker.moc"
