@@ -98,7 +98,7 @@ class Workbench : public QMainWindow {
     bool mayLeave(); // asks about unsaved changes
     void offerRecovery(const QString& path = {});
     void readAgain(); // after another program wrote to the open file
-    bool mayReplace(const QString& path);
+    bool mayReplace(const std::vector<std::string>& paths);
     void refreshTitle();
     void fillRecent();
     void play();

@@ -3,6 +3,7 @@
 #include "app/flat/net_dialog.h"
 #include "app/look/parts.h"
 #include "app/make/print_sheets.h"
+#include "app/session/paths.h"
 #include "app/session/recovery.h"
 #include "app/standing/card_image.h"
 #include "app/standing/prints.h"
@@ -17,6 +18,7 @@
 #include <QDir>
 #include <QFileDialog>
 #include <QFileInfo>
+#include <QLocale>
 #include <QMenu>
 #include <QMessageBox>
 #include <QPrintPreviewDialog>
@@ -31,12 +33,15 @@ namespace {
 
 constexpr const char* extension = "hlantern";
 
+QString shown(const std::string& path) { return QString::fromStdString(path); }
+
 QString fileDialog(QWidget* parent, const QString& title, QFileDialog::AcceptMode mode,
                    const QStringList& filters, const QString& suffix, const QString& start,
                    QString* filter = nullptr) {
     QFileDialog dialog(parent, title);
     dialog.setObjectName("file-dialog");
     dialog.setOption(QFileDialog::DontUseNativeDialog);
+    dialog.setOption(QFileDialog::DontConfirmOverwrite); // who writes asks, about all its files
     dialog.setAcceptMode(mode);
     dialog.setFileMode(mode == QFileDialog::AcceptOpen ? QFileDialog::ExistingFile
                                                        : QFileDialog::AnyFile);
@@ -61,7 +66,7 @@ QString fileDialog(QWidget* parent, const QString& title, QFileDialog::AcceptMod
 
 bool Workbench::open(const QString& path, bool asDemo) {
     if (asDemo) {
-        auto design = loadDesign(path.toStdString());
+        auto design = loadDesign(bytesOf(path));
         if (!design) {
             tell(QString::fromStdString(design.problem().text()));
             return false;
@@ -94,7 +99,7 @@ bool Workbench::save() {
     box.setWindowTitle("Hinge Lantern");
     box.setText(tr("%1 was written by somebody else since you opened it. Which of the two shall "
                    "stay?")
-                    .arg(session_.path()));
+                    .arg(shownPath(session_.path())));
     auto* both = box.addButton(tr("Keep both: save mine elsewhere"), QMessageBox::AcceptRole);
     auto* mine = box.addButton(tr("Replace it by mine"), QMessageBox::DestructiveRole);
     box.addButton(tr("Save nothing now"), QMessageBox::RejectRole);
@@ -107,14 +112,17 @@ bool Workbench::save() {
 
 // Somebody else wrote to the open file: with nothing changed here it is simply read again.
 void Workbench::readAgain() {
+    if (!session_.clashes()) // told a moment ago, and no longer so
+        return;
     if (session_.modified())
         return tell(tr("%1 was written by another program. Yours is still here; saving will ask "
                        "which of the two shall stay.")
-                        .arg(session_.path()));
+                        .arg(shownPath(session_.path())));
     QMessageBox box(this);
     box.setObjectName("read-again");
     box.setWindowTitle("Hinge Lantern");
-    box.setText(tr("%1 was written by another program. Read it again?").arg(session_.path()));
+    box.setText(
+        tr("%1 was written by another program. Read it again?").arg(shownPath(session_.path())));
     auto* read = box.addButton(tr("Read it again"), QMessageBox::AcceptRole);
     box.addButton(tr("Keep what is shown"), QMessageBox::RejectRole);
     box.exec();
@@ -136,7 +144,7 @@ bool Workbench::saveAs() {
                "." + extension;
     const QString path = fileDialog(this, tr("Save the design"), QFileDialog::AcceptSave,
                                     {tr("Designs (*.%1)").arg(extension)}, extension, name);
-    if (path.isEmpty() || !session_.save(path))
+    if (path.isEmpty() || !mayReplace(thereAlready({bytesOf(path)})) || !session_.save(path))
         return false;
     rememberRecent(session_.path());
     return true;
@@ -154,11 +162,11 @@ void Workbench::importNet() {
                                                       tr("Drawings (*.dxf *.svg)"));
     if (path.isEmpty())
         return;
-    const auto text = readFile(path.toStdString());
+    const auto text = readFile(bytesOf(path));
     const auto drawing =
         text ? netFromDrawing(*text) : Result<std::vector<DrawnPath>>(text.problem());
     if (!drawing)
-        return tell(QString::fromStdString(drawing.problem().in(path.toStdString()).text()));
+        return tell(QString::fromStdString(drawing.problem().in(bytesOf(path)).text()));
     NetDialog dialog(session_.design(), *drawing, this);
     if (dialog.exec() != QDialog::Accepted || !dialog.made())
         return;
@@ -223,6 +231,8 @@ void Workbench::exportPicture() {
     if (ending != "png" && ending != "webp" && ending != "gif")
         return tell(tr("%1: this ending is no format for it; end the name with %2.")
                         .arg(path, tr(".png, .webp or .gif")));
+    if (!mayReplace(thereAlready({bytesOf(path)})))
+        return;
     QApplication::setOverrideCursor(Qt::WaitCursor);
     const Pictured card(session_.snapshot()->folded);
     const Trouble t = ending == "png"
@@ -269,28 +279,54 @@ void Workbench::exportAs(Exports what, const QString& title, const QString& fall
         const Pictured card(s->folded);
         seen = pixelsOf(cardImage(card, s->folded->assembly.display.at, {1200, 800}));
     }
-    auto remarks =
-        exportTo(path.toStdString(), *e,
-                 {session_.design(), *made, flat().format(), proved ? s->evidence.get() : nullptr,
-                  proved ? &s->findings : nullptr,
-                  session_.workshop().drawer.papers.empty() ? nullptr : &session_.workshop().drawer,
-                  s && !s->upright.empty() ? &s->upright : nullptr, seen,
-                  filters.indexOf(filter) >= plain, flat().printed()});
-    if (!remarks)
-        return tell(QString::fromStdString(remarks.problem().text()));
-    QString said = tr("Written to %1.").arg(path);
-    for (auto& r : *remarks)
+    const auto prepared = prepareExport(
+        bytesOf(path), *e,
+        {session_.design(), *made, flat().format(), proved ? s->evidence.get() : nullptr,
+         proved ? &s->findings : nullptr,
+         session_.workshop().drawer.papers.empty() ? nullptr : &session_.workshop().drawer,
+         s && !s->upright.empty() ? &s->upright : nullptr, seen, filters.indexOf(filter) >= plain,
+         flat().printed()});
+    if (!prepared)
+        return tell(QString::fromStdString(prepared.problem().text()));
+    // The design itself is not for the asking.
+    if (Trouble t = mayWrite(prepared->paths(), true, {bytesOf(session_.path())}))
+        return tell(QString::fromStdString(t->text()));
+    if (!mayReplace(thereAlready(prepared->paths())))
+        return;
+    if (Trouble t = prepared->write())
+        return tell(QString::fromStdString(t->text()));
+    QString said =
+        prepared->files.size() == 1
+            ? tr("Written to %1.").arg(shown(prepared->files.front().path))
+            : tr("Written to %n files, the first of them %1.", "", int(prepared->files.size()))
+                  .arg(shown(prepared->files.front().path));
+    for (auto& r : prepared->remarks)
         said += " " + QString::fromStdString(r);
     tell(said, true);
 }
 
-bool Workbench::mayReplace(const QString& path) {
+// Asks once about all files that an export would write over.
+bool Workbench::mayReplace(const std::vector<std::string>& paths) {
+    if (paths.empty())
+        return true;
+    constexpr size_t most = 8; // names that are told
+    QStringList names;
+    for (size_t i = 0; i < paths.size() && i < most; ++i)
+        names << shown(paths[i]);
+    QString all = names.join('\n');
+    if (paths.size() > most)
+        all += tr("\nand %n more", "", int(paths.size() - most));
     QMessageBox box(this);
     box.setObjectName("replace");
     box.setWindowTitle("Hinge Lantern");
-    box.setText(tr("There is a file %1 already.").arg(path));
-    auto* replace = box.addButton(tr("Replace it"), QMessageBox::DestructiveRole);
-    box.setDefaultButton(box.addButton(tr("Leave it"), QMessageBox::RejectRole));
+    const bool one = paths.size() == 1;
+    box.setText(one ? tr("There is a file of that name already:\n%1").arg(all)
+                    : tr("There are files of these names already:\n%1").arg(all));
+    auto* replace =
+        box.addButton(one ? tr("Replace it") : tr("Replace them"), QMessageBox::DestructiveRole);
+    box.setDefaultButton(
+        box.addButton(one ? tr("Leave it") : tr("Leave them"), QMessageBox::RejectRole));
+    box.setEscapeButton(box.defaultButton());
     box.exec();
     return box.clickedButton() == replace;
 }
@@ -319,12 +355,26 @@ void Workbench::offerRecovery(const QString& path) {
     auto found = recovery::find(passedOver_, path);
     if (!found)
         return;
+    // Which of the two is newer: the maker may have gone on with the file elsewhere.
+    const QFileInfo file(found->path);
+    QString which;
+    if (!found->path.isEmpty() && file.exists()) {
+        const QString format = "d MMM yyyy, HH:mm:ss";
+        const auto at = [&](const QDateTime& t) { return QLocale::c().toString(t, format); };
+        which = (file.lastModified() > found->kept
+                     ? tr(" The file was written after that: it is the newer one (file %1, copy "
+                          "%2). Saving will ask which of the two shall stay.")
+                     : tr(" The copy is newer than the file (file %1, copy %2)."))
+                    .arg(at(file.lastModified()), at(found->kept));
+    }
     QMessageBox box(this);
     box.setObjectName("recovery");
     box.setWindowTitle("Hinge Lantern");
-    box.setText(tr("The last session ended without saving “%1”%2. Open what was kept?")
-                    .arg(QString::fromStdString(found->design.title),
-                         found->path.isEmpty() ? QString() : tr(" (%1)").arg(found->path)));
+    box.setText(
+        tr("The last session ended without saving “%1”%2.%3 Open what was kept?")
+            .arg(QString::fromStdString(found->design.title),
+                 found->path.isEmpty() ? QString() : tr(" (%1)").arg(shownPath(found->path)),
+                 which));
     auto* take = box.addButton(tr("Open it"), QMessageBox::AcceptRole);
     auto* later = box.addButton(tr("Not now"), QMessageBox::RejectRole);
     auto* away = box.addButton(tr("Throw it away…"), QMessageBox::DestructiveRole);
@@ -333,7 +383,7 @@ void Workbench::offerRecovery(const QString& path) {
     box.exec();
     passedOver_ << found->copy;
     if (box.clickedButton() == take && mayLeave()) {
-        session_.open(found->design, found->path, true); // keeps a copy of its own
+        session_.openKept(found->design, found->path, found->base); // keeps a copy of its own
         recovery::forget(*found);
         showDesign();
     } else if (box.clickedButton() == away) {

@@ -59,6 +59,20 @@ Proved::Proved(const Bench& b, bool remedies)
         findRemedies(folded, findings);
 }
 
+int writeExport(const std::string& out, const Exporter& exporter, const ExportInput& input,
+                bool force, const std::vector<std::string>& inputs) {
+    const auto made = prepareExport(out, exporter, input);
+    if (!made)
+        return refuse(made.problem());
+    if (Trouble t = mayWrite(made->paths(), force, inputs))
+        return refuse(*t);
+    if (Trouble t = made->write())
+        return refuse(*t);
+    for (const std::string& r : made->remarks)
+        std::cerr << r << "\n";
+    return Done;
+}
+
 Trouble runBeside(const std::vector<std::string>& words) {
     std::error_code error;
     const auto here = std::filesystem::read_symlink("/proc/self/exe", error);

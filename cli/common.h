@@ -2,6 +2,7 @@
 // maker's workshop.
 #pragma once
 #include "cli/command.h"
+#include "core/exports/exports.h"
 #include "core/files/atomic_save.h"
 #include "core/files/hlantern.h"
 #include "core/prove/evidence.h"
@@ -40,6 +41,11 @@ struct Proved {
 
 // Loads, changes and saves a design; `change` may print what it made.
 int edited(const std::string& path, const std::function<Result<Design>(const Design&)>& change);
+
+// Prepares an export, asks whether its files may be written (`force`, none of `inputs`), writes
+// them and says its remarks.
+int writeExport(const std::string& out, const Exporter& exporter, const ExportInput& input,
+                bool force, const std::vector<std::string>& inputs);
 
 // Runs the window's program, which lies beside this one, and waits for it. A problem without words
 // where it has said itself what is wrong.

@@ -75,7 +75,8 @@ inline Design randomDesign() {
 
 // Runs `count` cases, at the scale that is set, with a fixed seed unless RC_PARAMS says otherwise.
 inline void fixRuns(int count) {
-    const std::string runs = "max_success=" + std::to_string(scaled(count)) + " seed=20261123 max_size=40";
+    const std::string runs =
+        "max_success=" + std::to_string(scaled(count)) + " seed=20261123 max_size=40";
     ::setenv("RC_PARAMS", runs.c_str(), 0);
 }
 

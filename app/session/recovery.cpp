@@ -1,7 +1,10 @@
 #include "app/session/recovery.h"
+#include "app/session/paths.h"
+#include "core/files/atomic_save.h"
 #include "core/files/hlantern.h"
 #include <QDir>
 #include <QFile>
+#include <QFileInfo>
 #include <QStandardPaths>
 #include <QStringList>
 #include <QUuid>
@@ -52,13 +55,13 @@ Own& own() {
 
 } // namespace
 
-Trouble keep(const Design& design, const QString& path) {
+Trouble keep(const Design& design, const QString& path, const QByteArray& base) {
     if (!own().held)
         own().held = lock(own().copy);
     // The note first: a copy without one would forget where it belongs.
     QFile note(noteFor(own().copy));
     if (note.open(QIODevice::WriteOnly))
-        note.write(path.toUtf8());
+        note.write(QByteArray::fromStdString(bytesOf(path)) + '\0' + base.toHex());
     return keepDesign(design, own().copy.toStdString());
 }
 
@@ -77,15 +80,20 @@ std::optional<Found> find(const QStringList& passed, const QString& path) {
         auto held = lock(copy);
         if (!held)
             continue; // its program runs
-        auto design = loadDesign(copy.toStdString());
+        // One that cannot be made is the maker's work as well.
+        const auto text = readFile(copy.toStdString());
+        const auto design = text ? designAsWritten(*text) : Result<Design>(text.problem());
         if (!design)
             continue;
         QFile note(noteFor(copy));
-        QString from;
+        QByteArrayList told;
         if (note.open(QIODevice::ReadOnly))
-            from = QString::fromUtf8(note.readAll());
+            told = note.readAll().split('\0');
+        const QString from = pathOf(told.value(0).toStdString());
         if (!found || (!path.isEmpty() && from == path && found->path != path))
-            found = Found{*design, from, copy, held};
+            found = Found{
+                *design, from, QByteArray::fromHex(told.value(1)), QFileInfo(copy).lastModified(),
+                copy,    held};
     }
     return found;
 }

@@ -3,19 +3,24 @@
 #pragma once
 #include "core/design/design.h"
 #include "core/measure/result.h"
+#include <QByteArray>
+#include <QDateTime>
 #include <QString>
 #include <memory>
 #include <optional>
 
 namespace hl::recovery {
 
-// Problems: the folder cannot be written.
-Trouble keep(const Design& design, const QString& path);
+// `base`: a digest of what the file at `path` held when the design was read from it or written to
+// it. Problems: the folder cannot be written.
+Trouble keep(const Design& design, const QString& path, const QByteArray& base);
 void drop();
 
 struct Found {
     Design design;
     QString path;               // where it was saved before; may be empty
+    QByteArray base;            // of what `path` held then; empty where that is not known
+    QDateTime kept;             // when the copy was written
     QString copy;               // the file that holds it
     std::shared_ptr<void> held; // meanwhile nobody else is offered it
 };

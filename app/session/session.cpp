@@ -1,4 +1,5 @@
 #include "app/session/session.h"
+#include "app/session/paths.h"
 #include "app/session/recovery.h"
 #include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
@@ -43,13 +44,13 @@ class EditStep : public QUndoCommand {
 
 namespace {
 
+// Of what a file holds; empty where there is no file that can be read.
 QByteArray digestOf(const QString& path) {
-    QFile file(path);
-    if (path.isEmpty() || !file.open(QIODevice::ReadOnly))
-        return {};
-    QCryptographicHash hash(QCryptographicHash::Sha256);
-    return hash.addData(&file) ? hash.result() : QByteArray();
+    const auto text = readFile(bytesOf(path));
+    return text ? QCryptographicHash::hash(*text, QCryptographicHash::Sha256) : QByteArray();
 }
+
+bool exists(const QString& path) { return !thereAlready({bytesOf(path)}).empty(); }
 
 // A name beside `path` that is free: "workshop.damaged-1.json".
 QString asideOf(const QString& path) {
@@ -92,7 +93,7 @@ Session::Session(QObject* parent) : QObject(parent) {
     connect(&keeping_, &QTimer::timeout, this, &Session::keepNow);
     connect(&watcher_, &QFileSystemWatcher::fileChanged, this, [this](const QString& path) {
         // A file that is replaced is another one: it has to be watched anew.
-        if (path == path_ && QFileInfo::exists(path) && !watcher_.files().contains(path))
+        if (path == path_ && exists(path) && !watcher_.files().contains(path))
             watcher_.addPath(path);
         if (path == path_ && clashes())
             emit changedOnDisk();
@@ -106,7 +107,13 @@ Session::Session(QObject* parent) : QObject(parent) {
     if (finest == 8 || finest == 16 || finest == 32 || finest == 64)
         finest_ = finest;
     connect(&folder_, &Folder::reached, this, &Session::take);
-    connect(&history_, &QUndoStack::cleanChanged, this, &Session::documentChanged);
+    connect(&history_, &QUndoStack::cleanChanged, this, [this](bool clean) {
+        if (clean) { // undone to what was saved: there is nothing to be recovered
+            keeping_.stop();
+            recovery::drop();
+        }
+        emit documentChanged();
+    });
 }
 
 void Session::edit(const Design& next, const QString& label, const QString& gesture) {
@@ -189,7 +196,9 @@ void Session::keepSoon() {
 
 void Session::keepNow() {
     keeping_.stop();
-    const Trouble t = recovery::keep(design_, path_);
+    if (!modified())
+        return recovery::drop();
+    const Trouble t = recovery::keep(design_, path_, onDisk_);
     if (t && !keepingFails_)
         emit refused(tr("No copy can be kept in case of a crash: %1. Save often.")
                          .arg(QString::fromStdString(t->text())));
@@ -205,7 +214,7 @@ void Session::watch() {
 }
 
 bool Session::clashes() const {
-    if (path_.isEmpty() || !QFileInfo::exists(path_))
+    if (path_.isEmpty() || !exists(path_))
         return false; // nothing of anybody's would be lost
     return digestOf(path_) != onDisk_;
 }
@@ -216,7 +225,7 @@ QStringList Session::takeStartTroubles() {
     return out;
 }
 
-void Session::open(const Design& design, const QString& path, bool unsaved) {
+void Session::replaceBy(const Design& design, const QString& path) {
     history_.clear();
     path_ = path;
     selection_.choose({});
@@ -228,21 +237,28 @@ void Session::open(const Design& design, const QString& path, bool unsaved) {
     watch();
     put(design);
     keeping_.stop();
-    if (unsaved) {
-        history_.resetClean();
-        keepNow();
-    } else {
-        recovery::drop();
-    }
+}
+
+void Session::open(const Design& design, const QString& path) {
+    replaceBy(design, path);
+    recovery::drop();
+    emit documentChanged();
+}
+
+void Session::openKept(const Design& design, const QString& path, const QByteArray& base) {
+    replaceBy(design, path);
+    onDisk_ = base;
+    history_.resetClean();
+    keepNow();
     emit documentChanged();
 }
 
 bool Session::load(const QString& path) {
     // One that cannot be made is opened all the same, so that it can be mended.
-    auto text = readFile(path.toStdString());
+    auto text = readFile(bytesOf(path));
     auto design = text ? designAsWritten(*text) : Result<Design>(text.problem());
     if (!design && text)
-        design = design.problem().in(path.toStdString());
+        design = design.problem().in(bytesOf(path));
     if (!design) {
         emit refused(QString::fromStdString(design.problem().text()));
         return false;
@@ -254,10 +270,10 @@ bool Session::load(const QString& path) {
 bool Session::save(const QString& path, bool evenSo) {
     if (!evenSo && QFileInfo(path).absoluteFilePath() == path_ && clashes()) {
         emit refused(tr("%1: another program wrote to it since it was opened; nothing was saved.")
-                         .arg(path));
+                         .arg(shownPath(path)));
         return false;
     }
-    if (Trouble t = saveDesign(design_, path.toStdString())) {
+    if (Trouble t = saveDesign(design_, bytesOf(path))) {
         emit refused(QString::fromStdString(t->text()));
         return false;
     }

@@ -42,7 +42,10 @@ class Session : public QObject {
                 const QString& gesture = {});
 
     // Replaces the document. An empty path is a design that was never saved.
-    void open(const Design& design, const QString& path, bool unsaved = false);
+    void open(const Design& design, const QString& path);
+    // The same for a copy that was kept of unsaved work. Saving it asks where its file is no longer
+    // what it was made from (`base`, as Found has it).
+    void openKept(const Design& design, const QString& path, const QByteArray& base);
     bool load(const QString& path); // keeps the open document when it cannot
     // Refuses to write over what somebody else wrote to the open file meanwhile (`clashes`), unless
     // told to.
@@ -90,6 +93,7 @@ class Session : public QObject {
   private:
     friend class EditStep;
     void put(const Design& design);
+    void replaceBy(const Design& design, const QString& path);
     void take(const SnapshotPtr& snapshot);
     void watch(); // the open file, as it is now
     void keepSoon();

@@ -1,4 +1,5 @@
 #include "app/standing/card_image.h"
+#include "app/session/paths.h"
 #include "app/standing/painter.h"
 #include "core/files/atomic_save.h"
 #include "core/measure/number.h"
@@ -44,9 +45,8 @@ Trouble savePicture(const QImage& image, const QString& path) {
     QByteArray bytes;
     QBuffer buffer(&bytes);
     if (!buffer.open(QIODevice::WriteOnly) || !image.save(&buffer, "PNG"))
-        return Problem{path.toStdString(), "the picture could not be made",
-                       "ask for a smaller one"};
-    return saveFile(path.toStdString(), bytes.toStdString());
+        return Problem{bytesOf(path), "the picture could not be made", "ask for a smaller one"};
+    return saveFile(bytesOf(path), bytes.toStdString());
 }
 
 } // namespace hl

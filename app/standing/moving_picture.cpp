@@ -1,4 +1,5 @@
 // Moving pictures: animated WebP and GIF.
+#include "app/session/paths.h"
 #include "app/standing/card_image.h"
 #include "core/files/atomic_save.h"
 #include <cmath>
@@ -107,9 +108,9 @@ Trouble saveFilm(const std::vector<QImage>& film, double seconds, const QString&
     if (!film.empty())
         bytes = kind == Moving::Gif ? gifOf(film, seconds) : webpOf(film, seconds);
     if (bytes.empty())
-        return Problem{path.toStdString(), "the moving picture could not be made",
+        return Problem{bytesOf(path), "the moving picture could not be made",
                        "ask for fewer frames, or a smaller one"};
-    return saveFile(path.toStdString(), bytes);
+    return saveFile(bytesOf(path), bytes);
 }
 
 } // namespace hl

@@ -37,13 +37,11 @@ int buildSheet(const std::string& path, const std::string& drawer, const std::st
     const Proved proved(*bench, false);
     const Case& c = proved.folded;
     const std::vector<Vec2> upright = uprightOn(c);
-    auto remarks =
-        exportTo(out, *e,
-                 {c.design, c.assembly, sheetFormats().front(), &proved.evidence, &proved.findings,
-                  drawer.empty() ? nullptr : &bench->workshop.drawer, &upright, seen(path)});
-    if (!remarks)
-        return refuse(remarks.problem());
-    return Done;
+    return writeExport(out, *e,
+                       {c.design, c.assembly, sheetFormats().front(), &proved.evidence,
+                        &proved.findings, drawer.empty() ? nullptr : &bench->workshop.drawer,
+                        &upright, seen(path)},
+                       force, {path, drawer});
 }
 
 } // namespace

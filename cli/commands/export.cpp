@@ -3,7 +3,6 @@
 #include "core/assemble/assemble.h"
 #include "core/edit/sheet_format.h"
 #include "core/exports/exports.h"
-#include <iostream>
 
 namespace hl::cli {
 namespace {
@@ -21,7 +20,7 @@ const Exporter* exporterFor(const std::string& to, bool machine) {
 int exportParts(const std::string& path, const std::string& to, bool machine, bool dashed,
                 const std::string& sheet, const std::string& drawer, const std::string& out,
                 bool force) {
-    if (Trouble t = mayWrite(out, force, {path}))
+    if (Trouble t = canBeFile(out))
         return refuse(*t);
     const Exporter* e = exporterFor(to, machine);
     if (!e)
@@ -37,15 +36,11 @@ int exportParts(const std::string& path, const std::string& to, bool machine, bo
     auto made = assemble(*d);
     if (!made)
         return refuse(made.problem());
-    auto remarks = hl::exportTo(out, *e,
-                                {*d, *made, *format, nullptr, nullptr,
-                                 drawer.empty() ? nullptr : &bench->workshop.drawer, nullptr,
-                                 nullptr, dashed});
-    if (!remarks)
-        return refuse(remarks.problem());
-    for (auto& r : *remarks)
-        std::cerr << r << "\n";
-    return Done;
+    return writeExport(out, *e,
+                       {*d, *made, *format, nullptr, nullptr,
+                        drawer.empty() ? nullptr : &bench->workshop.drawer, nullptr, nullptr,
+                        dashed},
+                       force, {path, drawer});
 }
 
 } // namespace

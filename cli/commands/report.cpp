@@ -16,12 +16,9 @@ int report(const std::string& path, const std::string& shop, const std::string& 
         return refuse({out, "a report is written as html or pdf", "name the file report.html"});
     const Proved proved(*bench, true);
     const Case& c = proved.folded;
-    auto remarks = exportTo(
-        out, *e,
-        {c.design, c.assembly, sheetFormats().front(), &proved.evidence, &proved.findings});
-    if (!remarks)
-        return refuse(remarks.problem());
-    return Done;
+    return writeExport(
+        out, *e, {c.design, c.assembly, sheetFormats().front(), &proved.evidence, &proved.findings},
+        force, {path, shop});
 }
 
 } // namespace

@@ -39,8 +39,8 @@ class AssemblyBuilder {
     // Takes paper away from a panel; false, and nothing done, when it would come apart or be gone.
     bool take(int panel, const Ring& away);
     // The same, where what is left may come apart: each further piece becomes a panel of its own,
-    // "page-3-beyond", and the folds on which both hang are divided, and go on folding alike. False,
-    // and nothing done, when nothing is left or a piece would hang on no fold.
+    // "page-3-beyond", and the folds on which both hang are divided, and go on folding alike.
+    // False, and nothing done, when nothing is left or a piece would hang on no fold.
     bool takeApart(int panel, const Ring& away);
     // Gives the stretch a-b of the folds of `panel`, where its paper was taken, to `heir`; false
     // when none of its folds lies there.

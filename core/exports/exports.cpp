@@ -40,16 +40,33 @@ const Exporter* exporter(const std::string& id, Exports what) {
     return nullptr;
 }
 
-Result<std::vector<std::string>> exportTo(const std::string& path, const Exporter& exporter,
-                                          const ExportInput& input) {
+std::vector<std::string> PreparedExport::paths() const {
+    std::vector<std::string> out;
+    for (const File& f : files)
+        out.push_back(f.path);
+    return out;
+}
+
+Trouble PreparedExport::write() const {
+    for (const File& f : files)
+        if (Trouble t = saveFile(f.path, f.bytes))
+            return t;
+    return {};
+}
+
+Result<PreparedExport> prepareExport(const std::string& path, const Exporter& exporter,
+                                     const ExportInput& input) {
+    if (Trouble t = canBeFile(path)) // also where only files beside it are written
+        return *t;
     auto made = exporter.write(input);
     if (!made)
         return made.problem();
     const size_t dot = extensionOf(path);
-    for (const Exported::File& f : made->files)
-        if (Trouble t = saveFile(path.substr(0, dot) + f.suffix + path.substr(dot), f.bytes))
-            return *t;
-    return made->remarks;
+    PreparedExport out{{}, std::move(made->remarks)};
+    for (Exported::File& f : made->files)
+        out.files.push_back(
+            {path.substr(0, dot) + f.suffix + path.substr(dot), std::move(f.bytes)});
+    return out;
 }
 
 const std::vector<Importer>& importers() {

@@ -48,9 +48,21 @@ const std::vector<Exporter>& exporters();
 // The one that writes such a thing to files with that extension; null when there is none.
 const Exporter* exporter(const std::string& id, Exports what = Exports::Sheets);
 
-// Writes all files of an export beside `path`, each whole or not at all; the remarks.
-Result<std::vector<std::string>> exportTo(const std::string& path, const Exporter& exporter,
-                                          const ExportInput& input);
+// What an export will write, by the names that its files get beside `path`; nothing is written yet.
+struct PreparedExport {
+    struct File {
+        std::string path, bytes;
+    };
+    std::vector<File> files;
+    std::vector<std::string> remarks;
+
+    std::vector<std::string> paths() const;
+    // Writes all of them, each whole or not at all. Who is asked about files that are there already
+    // is asked before (`mayWrite`).
+    Trouble write() const;
+};
+Result<PreparedExport> prepareExport(const std::string& path, const Exporter& exporter,
+                                     const ExportInput& input);
 
 struct Importer {
     const char* id;   // also the file's extension

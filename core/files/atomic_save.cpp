@@ -110,9 +110,13 @@ Result<std::string> readFile(const std::string& path) {
 }
 
 Trouble saveFile(const std::string& given, const std::string& bytes, bool lasting) {
+    if (given.empty())
+        return canBeFile(given);
     const std::string path = target(given);
+    bool exists = false;
     auto problem = [&](const std::string& did) {
-        return Problem{given, did + " (" + why() + "); the old file is as it was",
+        return Problem{given,
+                       did + " (" + why() + ")" + (exists ? "; the old file is as it was" : ""),
                        "check the folder's permissions and the free space, or save elsewhere"};
     };
     if (path.empty()) {
@@ -120,7 +124,7 @@ Trouble saveFile(const std::string& given, const std::string& bytes, bool lastin
         return problem("its link leads nowhere");
     }
     struct stat old {};
-    const bool exists = ::stat(path.c_str(), &old) == 0;
+    exists = ::stat(path.c_str(), &old) == 0;
     if (exists && !S_ISREG(old.st_mode))
         return noFile(given);
     if (exists && ::faccessat(AT_FDCWD, path.c_str(), W_OK, AT_EACCESS) != 0)
@@ -169,15 +173,49 @@ Trouble saveFile(const std::string& given, const std::string& bytes, bool lastin
     return {};
 }
 
-Trouble mayWrite(const std::string& path, bool force, const std::vector<std::string>& inputs) {
-    std::error_code ignored;
-    for (const std::string& input : inputs)
-        if (std::filesystem::equivalent(path, input, ignored))
-            return Problem{path, "this is the file that is read", "name another file"};
-    if (!force && std::filesystem::exists(path, ignored))
-        return Problem{path, "there is a file of that name already",
-                       "name another file, or say --force to replace it"};
+Trouble canBeFile(const std::string& path) {
+    if (path.empty())
+        return Problem{"", "the name of the file is empty", "name a file"};
+    struct stat found {};
+    if (path.back() == '/' || (::stat(path.c_str(), &found) == 0 && !S_ISREG(found.st_mode)))
+        return noFile(path);
     return {};
+}
+
+std::vector<std::string> thereAlready(const std::vector<std::string>& paths) {
+    std::vector<std::string> out;
+    std::error_code ignored;
+    for (const std::string& path : paths)
+        if (std::filesystem::exists(path, ignored))
+            out.push_back(path);
+    return out;
+}
+
+Trouble mayWrite(const std::vector<std::string>& paths, bool force,
+                 const std::vector<std::string>& inputs) {
+    std::error_code ignored;
+    for (const std::string& path : paths) {
+        if (Trouble t = canBeFile(path))
+            return t;
+        for (const std::string& input : inputs)
+            if (std::filesystem::equivalent(path, input, ignored))
+                return Problem{path, "this is the file that is read", "name another file"};
+    }
+    const std::vector<std::string> there = force ? std::vector<std::string>() : thereAlready(paths);
+    if (there.empty())
+        return {};
+    std::string all;
+    for (const std::string& path : there)
+        all += (all.empty() ? "" : ", ") + path;
+    return Problem{all,
+                   there.size() == 1 ? "there is a file of that name already"
+                                     : "there are files of these names already",
+                   std::string("name another file, or say --force to replace ") +
+                       (there.size() == 1 ? "it" : "them")};
+}
+
+Trouble mayWrite(const std::string& path, bool force, const std::vector<std::string>& inputs) {
+    return mayWrite(std::vector<std::string>{path}, force, inputs);
 }
 
 } // namespace hl

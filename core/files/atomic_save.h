@@ -16,8 +16,15 @@ Result<std::string> readFile(const std::string& path);
 // the disk has it; copies that a crash may lose do not.
 Trouble saveFile(const std::string& path, const std::string& bytes, bool lasting = true);
 
-// Why `path` must not be written: it is there already and nobody said `force`, or it is one of the
-// files that are read (under whatever name).
+// Why there can be no file of that name: it is empty, or names a device, a pipe or a folder.
+Trouble canBeFile(const std::string& path);
+
+// Why `paths` must not be written: one is no name for a file, or is one of the files that are read
+// (under whatever name), or some are there already and nobody said `force`; all of those are named.
+Trouble mayWrite(const std::vector<std::string>& paths, bool force,
+                 const std::vector<std::string>& inputs = {});
 Trouble mayWrite(const std::string& path, bool force, const std::vector<std::string>& inputs = {});
+// Those of `paths` that are there already.
+std::vector<std::string> thereAlready(const std::vector<std::string>& paths);
 
 } // namespace hl

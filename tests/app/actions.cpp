@@ -8,10 +8,10 @@
 #include "app/standing/standing_view.h"
 #include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
-#include "core/exports/exports.h"
 #include "core/structures/family.h"
 #include "tests/app/real_window.h"
 #include "tests/edit/square_net.h"
+#include "tests/export_to.h"
 #include <QClipboard>
 #include <QComboBox>
 #include <QDialogButtonBox>
@@ -26,6 +26,7 @@
 #include <set>
 
 using namespace hl;
+using hl::test::exportTo;
 
 class ActionsOfTheWindow : public QObject, hl::test::RealWindow {
     Q_OBJECT

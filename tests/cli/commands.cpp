@@ -262,6 +262,55 @@ class Commands : public QObject {
         QVERIFY(bytes(taken.fileName()).contains("<svg"));
     }
 
+    // All names that an export will write are asked about before one of them is written.
+    void exportsAskAboutAllTheirFiles() {
+        run({"new", "q-2.svg", "--force", "--card", "140x160mm"}); // a design, whatever its ending
+        const auto write = [&](const char* name, const QByteArray& text) {
+            QFile f(dir_.filePath(name));
+            QVERIFY(f.open(QIODevice::WriteOnly));
+            f.write(text);
+        };
+        const auto bytes = [&](const char* name) {
+            QFile f(dir_.filePath(name));
+            return f.open(QIODevice::ReadOnly) ? f.readAll() : QByteArray();
+        };
+        const QByteArray design = bytes("q-2.svg");
+        write("x-parts.csv", "mine");
+        write("x-cuts.csv", "mine too");
+        const Ran asked = run({"export", "q-2.svg", "--to", "csv", "-o", "x.csv"});
+        QCOMPARE(asked.status, 2);
+        QVERIFY2(asked.err.contains("x-parts.csv") && asked.err.contains("x-cuts.csv") &&
+                     asked.err.contains("--force"),
+                 qPrintable(asked.err));
+        QCOMPARE(bytes("x-parts.csv"), QByteArray("mine"));
+        QVERIFY(!QFileInfo::exists(dir_.filePath("x-scores.csv"))); // none of them
+        QCOMPARE(run({"export", "q-2.svg", "--to", "csv", "-o", "x.csv", "--force"}).status, 0);
+        QVERIFY(bytes("x-parts.csv") != "mine" && bytes("x-scores.csv").size() > 10);
+        // A name that only the others are made from is not in the way.
+        write("y.csv", "mine");
+        QCOMPARE(run({"export", "q-2.svg", "--to", "csv", "-o", "y.csv"}).status, 0);
+        QCOMPARE(bytes("y.csv"), QByteArray("mine"));
+        // Never the design, whichever of the files has its name.
+        run({"part", "q-2.svg", "--id", "second", "--say", "290 x 190"});
+        const QByteArray two = bytes("q-2.svg");
+        const Ran over =
+            run({"export", "q-2.svg", "--to", "svg", "--machine", "-o", "q.svg", "--force"});
+        QCOMPARE(over.status, 2);
+        QVERIFY2(over.err.contains("q-2.svg") && over.err.contains("read"), qPrintable(over.err));
+        QVERIFY(bytes("q-2.svg") == two && two != design);
+        QVERIFY(!QFileInfo::exists(dir_.filePath("q.svg")));
+        // No name, a device, a folder.
+        for (const char* out : {"", "/dev/null", "."})
+            for (const char* to : {"csv", "svg"}) {
+                const Ran r = run({"export", "q-2.svg", "--to", to, "-o", out});
+                QVERIFY2(r.status == 2 && !r.err.contains("link") && !r.err.contains("old file"),
+                         qPrintable(r.err));
+                QVERIFY(!QFileInfo::exists("/dev/null-parts.csv"));
+            }
+        const Ran nowhere = run({"export", "q-2.svg", "--to", "svg", "-o", "/nowhere/x.svg"});
+        QVERIFY2(nowhere.status == 2 && !nowhere.err.contains("old file"), qPrintable(nowhere.err));
+    }
+
     // The verdict comes first; what could be done about it when asked for.
     void remediesWhenAskedFor() {
         const QString demo = HL_SOURCE_DIR "/demo/quillmere/faulty/overhang.hlantern";

@@ -2,12 +2,12 @@
 // what is no net is told.
 #include "core/assemble/assemble.h"
 #include "core/edit/net.h"
-#include "core/exports/exports.h"
 #include "core/files/atomic_save.h"
 #include "core/files/dxf_net.h"
 #include "core/files/hlantern.h"
 #include "core/make/machine.h"
 #include "tests/edit/square_net.h"
+#include "tests/export_to.h"
 #include "tests/support.h"
 #include <QTemporaryDir>
 #include <QtTest>
@@ -15,6 +15,7 @@
 #include <random>
 
 using namespace hl;
+using hl::test::exportTo;
 using namespace hl::test;
 
 namespace {

@@ -1,9 +1,9 @@
 // The table of exports: every row writes what it says, to the names it says, and says what a maker
 // should know; drawings come in by their extension.
-#include "core/exports/exports.h"
 #include "core/assemble/assemble.h"
 #include "core/files/atomic_save.h"
 #include "core/files/hlantern.h"
+#include "tests/export_to.h"
 #include "tests/support.h"
 #include <QDir>
 #include <QTemporaryDir>
@@ -11,6 +11,7 @@
 #include <set>
 
 using namespace hl;
+using hl::test::exportTo;
 using namespace hl::test;
 
 class TableOfExports : public QObject {

@@ -1,10 +1,10 @@
 // Files that leave the program, read back by programs that are not ours.
 #include "core/assemble/assemble.h"
-#include "core/exports/exports.h"
 #include "core/files/atomic_save.h"
 #include "core/files/hlantern.h"
 #include "core/fold/span.h"
 #include "core/make/machine.h"
+#include "tests/export_to.h"
 #include "tests/support.h"
 #include <QDir>
 #include <QFile>
@@ -17,6 +17,7 @@
 #include <cmath>
 
 using namespace hl;
+using hl::test::exportTo;
 using namespace hl::test;
 
 namespace {

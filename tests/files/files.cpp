@@ -2,12 +2,12 @@
 // fails leaves the old file alone.
 #include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
-#include "core/exports/exports.h"
 #include "core/files/atomic_save.h"
 #include "core/files/hlantern.h"
 #include "core/files/svg_outline.h"
 #include "core/structures/family.h"
 #include "tests/drawn.h"
+#include "tests/export_to.h"
 #include <QDir>
 #include <QProcess>
 #include <QRegularExpression>
@@ -22,6 +22,7 @@
 #include <unistd.h>
 
 using namespace hl;
+using hl::test::exportTo;
 using namespace hl::test;
 
 namespace {

@@ -1,7 +1,7 @@
 // Asking backwards, against closed forms.
 #include "core/assemble/assemble.h"
-#include "core/exports/exports.h"
 #include "core/prove/solve.h"
+#include "tests/export_to.h"
 #include "tests/support.h"
 #include <QFile>
 #include <QProcess>
@@ -10,6 +10,7 @@
 #include <cmath>
 
 using namespace hl;
+using hl::test::exportTo;
 using namespace hl::test;
 
 namespace {

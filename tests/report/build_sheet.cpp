@@ -2,12 +2,12 @@
 // formats.
 #include "core/report/build_sheet.h"
 #include "core/assemble/assemble.h"
-#include "core/exports/exports.h"
 #include "core/files/hlantern.h"
 #include "core/make/cut_plan.h"
 #include "core/picture/png.h"
 #include "core/prove/seen.h"
 #include "core/report/plan_pictures.h"
+#include "tests/export_to.h"
 #include "tests/support.h"
 #include <QDir>
 #include <QFile>
@@ -16,6 +16,7 @@
 #include <QtTest>
 
 using namespace hl;
+using hl::test::exportTo;
 using namespace hl::test;
 
 namespace {

@@ -123,9 +123,9 @@ class Extremes : public QObject {
                 } else {
                     auto added = addStructure(base, f.id, on, {});
                     if (!added && !*on) // it wants a card of another form, with nothing on it
-                        added = addStructure(*newDesign(Measure::fromMm(150), Measure::fromMm(180),
-                                                        spine, unit),
-                                             f.id, on, {});
+                        added = addStructure(
+                            *newDesign(Measure::fromMm(150), Measure::fromMm(180), spine, unit),
+                            f.id, on, {});
                     if (!added) {
                         QVERIFY2(!added.problem().remedy.empty(), added.problem().text().c_str());
                         continue;
