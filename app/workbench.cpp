@@ -144,6 +144,12 @@ void Workbench::enter(const Room& r) {
     room_ = &r;
     filling_ = nullptr;
     showPanes();
+    toTops();
+}
+
+void Workbench::toTops() {
+    column_->toTop();
+    findings_->toTop();
 }
 
 void Workbench::goTo(const QString& id) {
@@ -177,6 +183,7 @@ void Workbench::goTo(const QString& id) {
             standing_->view().setFocus();
         break;
     }
+    toTops(); // focus that had to go somewhere may have scrolled them
 }
 
 void Workbench::showDesign() {

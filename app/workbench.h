@@ -53,6 +53,7 @@ class Workbench : public QMainWindow {
 
   private:
     void enter(const Room& room); // shows its panes, nothing chosen in them
+    void toTops();                // of what scrolls beside it
     void showPanes();             // what the room has, or the one that fills the window
     QWidget* subjectPane() const; // what the room is about
     QWidget* lowerPane() const;   // what lies below it; null: nothing

@@ -1,9 +1,11 @@
-// The column beside what a room is about: what can be added, the list of structures, and the
-// measures of what is selected, scrolled as one.
+// The column beside what a room is about: what can be added, which stays in place; below it,
+// scrolled as one, the list of structures and the measures of what is selected.
 #pragma once
 #include "app/actions/room.h"
 #include "app/session/session.h"
-#include <QScrollArea>
+#include <QFrame>
+
+class QScrollArea;
 
 namespace hl {
 
@@ -11,7 +13,7 @@ class DressTray;
 class InspectorPanel;
 class StructureList;
 
-class SideColumn : public QScrollArea {
+class SideColumn : public QFrame {
     Q_OBJECT
   public:
     // Buttons are made of the window's actions, found by their ids.
@@ -20,11 +22,16 @@ class SideColumn : public QScrollArea {
     StructureList& list() { return *list_; }
     // What a room has beside it: the structures, the tray, or the card's own rows alone.
     void show(Beside beside);
-    using QScrollArea::show;
+    void toTop();
+    using QFrame::show;
     DressTray& tray() { return *tray_; }
+
+  protected:
+    bool eventFilter(QObject* watched, QEvent* event) override;
 
   private:
     QWidget* adds_;
+    QScrollArea* scroll_;
     DressTray* tray_;
     StructureList* list_;
     InspectorPanel* inspectors_;

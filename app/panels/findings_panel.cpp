@@ -6,6 +6,7 @@
 #include <QLabel>
 #include <QProgressBar>
 #include <QScrollArea>
+#include <QScrollBar>
 #include <QToolButton>
 #include <QVBoxLayout>
 #include <algorithm>
@@ -73,7 +74,7 @@ FindingsPanel::FindingsPanel(Session& session, QWidget* parent)
     progress_->hide();
     stop_->hide();
     column->addLayout(work);
-    auto* scroll = new QScrollArea;
+    auto* scroll = scroll_ = new QScrollArea;
     scroll->setWidgetResizable(true);
     scroll->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     scroll->setFocusPolicy(Qt::NoFocus);
@@ -94,6 +95,8 @@ FindingsPanel::FindingsPanel(Session& session, QWidget* parent)
         progress_->setValue(int(part * 100));
     });
 }
+
+void FindingsPanel::toTop() { scroll_->verticalScrollBar()->setValue(0); }
 
 void FindingsPanel::focusFirst() {
     if (!cards_.empty())

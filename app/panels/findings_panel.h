@@ -6,6 +6,7 @@
 class QLabel;
 class QProgressBar;
 class QToolButton;
+class QScrollArea;
 class QVBoxLayout;
 
 namespace hl {
@@ -16,6 +17,7 @@ class FindingsPanel : public QWidget {
     Q_OBJECT
   public:
     explicit FindingsPanel(Session& session, QWidget* parent = nullptr);
+    void toTop();
     void focusFirst();
 
   signals:
@@ -30,6 +32,7 @@ class FindingsPanel : public QWidget {
     QProgressBar* progress_;
     QToolButton* stop_;
     QVBoxLayout* list_;
+    QScrollArea* scroll_;
     std::vector<FindingCard*> cards_; // as the findings
 };
 

@@ -237,6 +237,7 @@ void Session::replaceBy(const Design& design, const QString& path) {
     watch();
     put(design);
     keeping_.stop();
+    emit opened();
 }
 
 void Session::open(const Design& design, const QString& path) {

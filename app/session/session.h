@@ -86,6 +86,7 @@ class Session : public QObject {
     void snapshotChanged();
     void troubleChanged(); // or gone
     void openingChanged(double degrees);
+    void opened();                        // another document
     void documentChanged();               // another path, or saved, or modified
     void refused(const QString& message); // a problem to show
     void changedOnDisk();                 // another program wrote to the open file

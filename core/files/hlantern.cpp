@@ -30,11 +30,14 @@ static_assert(std::size(upgrades) == formatVersion - 1, "each version needs its 
 int versionOf(const Json& version) {
     if (!version.is_number_integer())
         bad("version", "a whole number is needed", "write \"version\": 1");
-    if (version < 1 || version > formatVersion)
+    if (version > formatVersion)
         bad("version",
-            "this file has version " + version.dump() + ", this program reads 1" +
-                (formatVersion > 1 ? " to " + numberText(formatVersion) : ""),
-            "open it with a newer program, or write \"version\": " + numberText(formatVersion));
+            "it was written by a newer program (version " + version.dump() +
+                " of the format, this one reads 1 to " + numberText(formatVersion) + ")",
+            "open it there, or install the newer program here");
+    if (version < 1)
+        bad("version", "there is no version " + version.dump() + " of the format",
+            "write \"version\": 1");
     return version.get<int>();
 }
 

@@ -141,6 +141,9 @@ class ValueReader {
         for (auto& [name, value] : j.items()) {
             const Json& one = measures.need(name);
             const Parameter* p = family ? family->parameter(name) : nullptr;
+            if (family && !p &&
+                std::count(family->retired.begin(), family->retired.end(), name) > 0)
+                continue;
             const Quantity q = p ? p->least.quantity : Quantity::Length;
             if (p && q == Quantity::Count && one.is_number_unsigned() && p->choices.empty() &&
                 one.get<std::uint64_t>() < 1000) {

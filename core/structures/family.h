@@ -70,6 +70,9 @@ struct Family {
     std::string shelf = "Parallel folds"; // where the gallery shows it
     std::string host = "card.spine";      // where it stands unless the maker says
     std::string form = "";                // the form of card that has this host; empty: any
+    // Measures that earlier programs wrote and that mean nothing any more: files that have them are
+    // read without.
+    std::vector<std::string> retired;
     // Measures of which one always follows from the others.
     std::vector<std::vector<std::string>> relations;
     CardSheet (*sheet)(const Values& values, const Host& card) = nullptr; // of a form

@@ -26,6 +26,23 @@ using namespace hl::test;
 
 class Frame : public QObject, public RealWindow {
     Q_OBJECT
+    // Presses a button with the pointer in the middle of what is in sight of it; whether it is
+    // still under the pointer then. It is not let go there.
+    bool staysUnderThePointer(QAbstractButton* b, QWidget* viewport) {
+        const QPoint corner = b->mapTo(w_.get(), QPoint(0, 0));
+        const QRect seen = QRect(corner, b->size()) &
+                           QRect(viewport->mapTo(w_.get(), QPoint(0, 0)), viewport->size());
+        if (seen.height() < 3 || seen.width() < 3)
+            return true;
+        const QPoint at = seen.center();
+        QTest::mousePress(w_->windowHandle(), Qt::LeftButton, {}, at);
+        laidOut();
+        const bool stays = b->isDown() || !b->isEnabled();
+        const bool there = b->mapTo(w_.get(), QPoint(0, 0)) == corner;
+        QTest::mouseMove(w_->windowHandle(), QPoint(2, 2));
+        QTest::mouseRelease(w_->windowHandle(), Qt::LeftButton, {}, QPoint(2, 2));
+        return stays && there;
+    }
     void demo(const QString& name) {
         QVERIFY(w_->open(HL_SOURCE_DIR "/demo/quillmere/" + name + ".hlantern", true));
         QVERIFY(settled());
@@ -110,6 +127,61 @@ class Frame : public QObject, public RealWindow {
     }
 
   private slots:
+    // A press on a button that is half in sight moves nothing; each room is seen from its top, and
+    // what adds things stays where it is.
+    void buttonsHalfInSight() {
+        demo("22-quillmere-from-the-hill");
+        w_->resize(1000, 560); // a low window, so that much lies out of sight
+        int pressed = 0;
+        for (const Room& room : rooms()) {
+            w_->goTo(room.id);
+            laidOut();
+            for (auto* area : w_->findChildren<QScrollArea*>()) {
+                if (!area->isVisible() || !area->widget())
+                    continue;
+                auto* bar = area->verticalScrollBar();
+                QVERIFY2(bar->value() == 0, qPrintable(room.id + " " + area->objectName()));
+                for (auto* b : area->widget()->findChildren<QAbstractButton*>()) {
+                    if (!b->isVisible() || !b->isEnabled() || b->height() < 8)
+                        continue;
+                    for (const bool below : {true, false}) {
+                        const int y = b->mapTo(area->widget(), QPoint(0, b->height() / 2)).y();
+                        bar->setValue(below ? y - area->viewport()->height() : y);
+                        laidOut();
+                        QVERIFY2(staysUnderThePointer(b, area->viewport()),
+                                 qPrintable(room.id + ": " + b->objectName() + " " + b->text()));
+                        ++pressed;
+                    }
+                }
+                bar->setValue(bar->maximum());
+            }
+            if (room.beside == Beside::Structures) { // scrolled to its end
+                auto* gallery = w_->findChild<QAbstractButton*>("button-gallery");
+                QVERIFY(gallery->isVisible() && !gallery->visibleRegion().isEmpty());
+                QCOMPARE(gallery->visibleRegion().boundingRect().size(), gallery->size());
+            }
+        }
+        QVERIFY2(pressed > 30, qPrintable(QString::number(pressed)));
+        // By key what gets the focus is brought into sight.
+        w_->goTo("build");
+        auto* area = w_->findChild<QScrollArea*>("side-scroll");
+        QVERIFY(area->verticalScrollBar()->maximum() > 0);
+        QWidget* last = nullptr;
+        for (int i = 0; i < 200 && area->verticalScrollBar()->value() == 0; ++i) {
+            QTest::keyClick(QApplication::focusWidget(), Qt::Key_Tab);
+            last = QApplication::focusWidget();
+        }
+        QVERIFY(last && area->verticalScrollBar()->value() > 0);
+        QVERIFY(!last->visibleRegion().isEmpty());
+        // Another card is seen from its top again.
+        area->verticalScrollBar()->setValue(area->verticalScrollBar()->maximum());
+        demo("07-tunnel");
+        w_->goTo("build");
+        laidOut();
+        QCOMPARE(area->verticalScrollBar()->value(), 0);
+        w_->resize(1280, 800);
+    }
+
     void initTestCase() { start(); }
     void cleanup() {
         if (w_)

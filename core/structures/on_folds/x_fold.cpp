@@ -137,6 +137,7 @@ Family xFold() {
             .grows(Parameter::Scale::Lesser)
             .unless("four tenths of the arm"),
     };
+    f.retired = {"height", "hold", "tab"}; // of the panel that both arms held once
     f.complete = completeXFold;
     f.build = buildXFold;
     return f;
