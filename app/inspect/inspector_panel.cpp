@@ -1,4 +1,5 @@
 #include "app/inspect/inspector_panel.h"
+#include "app/inspect/inspectors.h"
 #include "app/inspect/measure_field.h"
 #include "core/structures/naming.h"
 #include <QVBoxLayout>
@@ -32,6 +33,8 @@ QString InspectorPanel::shape() const {
     for (const Inspector& i : inspectors())
         if (i.shape && i.about(session_.design(), owner_))
             all += i.shape(session_.design(), owner_) + '|';
+    if (manyLines(session_.design(), owner_)) // which have rows depends on which one is selected
+        all += session_.selection().chosen();
     return all;
 }
 

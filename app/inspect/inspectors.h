@@ -18,6 +18,9 @@ void inspectEdges(Rows& rows, const std::string& owner);
 QString structureShape(const Design& design, const std::string& owner);
 QString blankShape(const Design& design, const std::string& owner);
 QString linesShape(const Design& design, const std::string& owner);
+// Whether an owner has more lines than there are rows for: then only some of them have rows, and of
+// the others the one that is selected.
+bool manyLines(const Design& design, const std::string& owner);
 QString tabsShape(const Design& design, const std::string& owner);
 QString edgesShape(const Design& design, const std::string& owner);
 

@@ -15,6 +15,8 @@
 namespace hl {
 namespace {
 
+constexpr size_t mostRows = 40; // lines that have rows: nobody looks through more
+
 LineSpec* lineIn(Design& d, const std::string& owner, const std::string& line) {
     if (auto* lines = d.linesOf(owner))
         for (LineSpec& l : *lines)
@@ -97,6 +99,12 @@ QWidget* removeButton(const QString& id) {
     return b;
 }
 
+bool manyLines(const Design& design, const std::string& owner) {
+    Design d = design;
+    const auto* lines = d.linesOf(owner);
+    return lines && lines->size() > mostRows;
+}
+
 QString linesShape(const Design& design, const std::string& owner) {
     Design d = design;
     QString shape = d.card.smooth.empty() ? "" : "smooth ";
@@ -110,7 +118,11 @@ void inspectLines(Rows& rows, const std::string& owner) {
     rows.gap();
     rows.heading(owner == "card" ? QObject::tr("Cut-outs") : QObject::tr("Creases and slits"));
     Design now = session.design();
+    const std::string chosen = session.selection().chosen().toStdString();
+    size_t told = 0;
     for (const LineSpec& l : *now.linesOf(owner)) {
+        if (++told > mostRows && drawnLine(now, chosen) != owner + "." + l.id)
+            continue;
         addHead(rows, owner, l.id);
         for (size_t i = 0; i < l.points.size(); ++i)
             for (const bool x : {true, false})
@@ -128,6 +140,12 @@ void inspectLines(Rows& rows, const std::string& owner) {
                     },
                     true);
     }
+    if (told > mostRows)
+        rows.line(QObject::tr("%1 lines, of which the first %2 are here; select another one in the "
+                              "picture to see it.")
+                      .arg(told)
+                      .arg(mostRows),
+                  "more-lines");
     auto add = [&rows, owner](LineKind kind) {
         return [&rows, owner, kind] { addInMiddle(rows, owner, kind); };
     };

@@ -1,6 +1,7 @@
 #include "app/standing/prints.h"
 #include "core/assembly/print_place.h"
 #include "core/design/images.h"
+#include "core/picture/svg_links.h"
 #include <QCache>
 #include <QCryptographicHash>
 #include <QFile>
@@ -30,7 +31,8 @@ QString digestOf(const Bytes& bytes) {
 }
 
 void drawSvg(QImage& image, const QByteArray& drawing) {
-    QSvgRenderer svg(drawing);
+    // A drawing may come from a stranger: it leads nowhere.
+    QSvgRenderer svg(QByteArray::fromStdString(withoutLinks(drawing.toStdString()).drawing));
     if (!svg.isValid())
         return;
     QPainter p(&image);

@@ -1,4 +1,5 @@
 #include "core/assemble/placing.h"
+#include "core/assembly/arrangement.h"
 #include "core/measure/number.h"
 #include "core/structures/naming.h"
 #include <algorithm>
@@ -237,6 +238,11 @@ Trouble buildStructure(const Design& d, const StructureSpec& given, AssemblyBuil
                        AllValues* all, std::vector<StructureSpec>* members) {
     StructureSpec s = given;
     if (Trouble t = checkMeasures(d, s.id))
+        return t;
+    Ring drawn;
+    for (const Point& p : s.outline)
+        drawn.emplace_back(p.x.mm(), p.y.mm());
+    if (Trouble t = tangled(structurePlace(s) + ", outline", drawn))
         return t;
     auto placed = placeOf(d, s, out.made());
     if (!placed)

@@ -242,8 +242,9 @@ std::vector<Ring> triangled(const Ring& outline, const std::vector<Ring>& apertu
     using FaceBase = CGAL::Constrained_triangulation_face_base_2<Kernel>;
     using Face = CGAL::Triangulation_face_base_with_info_2<Depth, Kernel, FaceBase>;
     using Data = CGAL::Triangulation_data_structure_2<Vertex, Face>;
+    // Where edges cross, their point is computed inexactly: the tag for that keeps the rest exact.
     using Triangles =
-        CGAL::Constrained_Delaunay_triangulation_2<Kernel, Data, CGAL::Exact_intersections_tag>;
+        CGAL::Constrained_Delaunay_triangulation_2<Kernel, Data, CGAL::Exact_predicates_tag>;
     Triangles t;
     auto insert = [&](const Ring& ring) { // every corner is looked for from the one before
         std::vector<Triangles::Vertex_handle> corners;
@@ -257,6 +258,8 @@ std::vector<Ring> triangled(const Ring& outline, const std::vector<Ring>& apertu
     insert(outline);
     for (const Ring& hole : apertures)
         insert(hole);
+    if (t.dimension() < 2) // all corners on one line
+        return {};
     // From the outside inward: every edge of the paper that is crossed changes paper to air.
     std::queue<Triangles::Face_handle> open;
     t.infinite_face()->info().value = 0;

@@ -5,8 +5,6 @@
 namespace hl {
 namespace {
 
-constexpr double most = 20000; // pixels of a side
-
 unsigned long number(const std::string& s, size_t at, size_t bytes) {
     unsigned long v = 0;
     for (size_t i = 0; i < bytes && at + i < s.size(); ++i)
@@ -25,7 +23,7 @@ ImageInfo pngInfo(const std::string& s) {
         const std::string kind = s.substr(at + 4, 4);
         if (kind == "IDAT" || length > s.size())
             break;
-        if (kind == "pHYs" && length == 9 && s[at + 16] == 1)
+        if (kind == "pHYs" && length == 9 && at + 17 <= s.size() && s[at + 16] == 1)
             if (const double perMetre = static_cast<double>(number(s, at + 8, 4)); perMetre > 0)
                 out.realWidth = out.width / perMetre * 1000;
         at += 12 + length;
@@ -93,7 +91,14 @@ std::pair<double, double> lengthOf(const std::string& text) {
 ImageInfo svgInfo(const std::string& s, size_t at) {
     ImageInfo out;
     out.kind = ImageInfo::Svg;
-    const std::string tag = s.substr(at, s.find('>', at) - at);
+    // Its end is the first “>” that stands in no quotes.
+    char quote = 0;
+    size_t end = at;
+    for (; end < s.size() && (quote || s[end] != '>'); ++end)
+        quote = quote                             ? (s[end] == quote ? char(0) : quote)
+                : s[end] == '"' || s[end] == '\'' ? s[end]
+                                                  : char(0);
+    const std::string tag = s.substr(at, end - at);
     const auto [w, wide] = lengthOf(attribute(tag, "width"));
     const auto [h, high] = lengthOf(attribute(tag, "height"));
     const std::string box = attribute(tag, "viewBox");
@@ -121,10 +126,18 @@ Result<ImageInfo> imageInfo(const Bytes& bytes) {
     else
         return Problem{"", "this is no picture that can be printed",
                        "take a PNG, a JPEG or an SVG drawing"};
-    if (!(out.width >= 1 && out.height >= 1) || out.width > most || out.height > most)
-        return Problem{"",
-                       "the picture is damaged, or larger than " + numberText(most, 0) + " pixels",
+    if (!(out.width >= 1 && out.height >= 1))
+        return Problem{"", "the picture is damaged: it does not say how large it is",
                        "save it again from the program that made it"};
+    const bool drawn = out.kind == ImageInfo::Svg;
+    if (out.width > largestSide || out.height > largestSide ||
+        (!drawn && out.width * out.height > mostPixels))
+        return Problem{"",
+                       "the picture has more than " +
+                           (drawn ? numberText(largestSide, 0) + " units along a side"
+                                  : numberText(mostPixels / 1e6, 0) + " million pixels, or " +
+                                        numberText(largestSide, 0) + " along a side"),
+                       "make it smaller"};
     if (!(out.realWidth >= 1 && out.realWidth <= 1000))
         out.realWidth = 0;
     return out;

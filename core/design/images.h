@@ -7,6 +7,8 @@
 namespace hl {
 
 inline constexpr double usualImageWidth = 100; // mm, of one that does not say
+inline constexpr double largestSide = 20000;   // pixels
+inline constexpr double mostPixels = 30e6;     // of a picture: what printing can hold at once
 
 struct ImageInfo {
     enum Kind { Png, Jpeg, Svg } kind = Png;
@@ -14,7 +16,8 @@ struct ImageInfo {
     double realWidth = 0;         // mm, where the file says it; 0: it does not
 };
 
-// A problem where the bytes are no PNG, JPEG or SVG, or a damaged one.
+// A problem where the bytes are no PNG, JPEG or SVG, where they do not say its size, or where it is
+// larger than any picture may be, whichever way it comes in.
 Result<ImageInfo> imageInfo(const Bytes& bytes);
 
 } // namespace hl

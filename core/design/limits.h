@@ -14,6 +14,7 @@ inline constexpr size_t image = 16u << 20; // bytes of a picture of the maker's 
 inline constexpr size_t keys = 200;        // of one object of a file
 inline constexpr size_t nesting = 24;      // objects and lists of a file within one another
 inline constexpr size_t crossings = 1500;  // of the lines and edges of one part
+inline constexpr size_t tangle = 200;      // of one outline with itself: no shape that is meant
 inline constexpr double reach = 10000;     // mm: how far from its origin a part's points may lie
 inline constexpr size_t stages = 60;       // of a motion
 // Panels times samples of the motion: what has to be folded and kept.

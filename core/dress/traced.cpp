@@ -2,6 +2,7 @@
 #include "core/design/images.h"
 #include "core/design/limits.h"
 #include "core/measure/number.h"
+#include "core/picture/decoded.h"
 #include "core/picture/png.h"
 #include <algorithm>
 #include <cmath>
@@ -11,7 +12,7 @@
 namespace hl {
 namespace {
 
-constexpr double mostPixels = 40e6;
+constexpr size_t mostBorder = 400000; // pixels of all borders: what is traced in a second
 constexpr double longer = 40;         // mm of the longer side
 constexpr std::uint32_t opaque = 128; // from which opacity on, of 255, a pixel is paper
 
@@ -32,6 +33,9 @@ class Bits {
                 if ((p.argb[from] >> 24) < opaque)
                     continue;
                 ++set_;
+                // What is paper and has none beside it or above it.
+                border_ += x == 0 || (p.argb[from - 1] >> 24) < opaque;
+                border_ += y == 0 || (p.argb[from - static_cast<size_t>(p.width)] >> 24) < opaque;
                 words_[static_cast<size_t>(p.height - 1 - y) * static_cast<size_t>(map_.dy) +
                        static_cast<size_t>(x / perWord)] |= potrace_word(1)
                                                             << (perWord - 1 - x % perWord);
@@ -39,11 +43,12 @@ class Bits {
     }
     const potrace_bitmap_t* map() const { return &map_; }
     size_t set() const { return set_; }
+    size_t border() const { return 2 * border_; } // each has another end
 
   private:
     potrace_bitmap_t map_{};
     std::vector<potrace_word> words_;
-    size_t set_ = 0;
+    size_t set_ = 0, border_ = 0;
 };
 
 Ring chordsOf(const potrace_curve_t& curve) {
@@ -85,8 +90,8 @@ Result<CutOut> tracedFrom(const std::string& png) {
     const auto info = imageInfo(Bytes(png));
     if (!info)
         return info.problem();
-    if (info->width * info->height > mostPixels)
-        return Problem{"picture", "it has more than 40 million pixels", "make it smaller"};
+    if (Trouble t = damageOf(png))
+        return t->in("picture");
     const auto pixels = pixelsOf(png);
     if (!pixels)
         return Problem{"picture", "only a PNG has an outline of its own",
@@ -95,6 +100,9 @@ Result<CutOut> tracedFrom(const std::string& png) {
     if (bits.set() == pixels->argb.size())
         return Problem{"picture", "nothing round it is transparent, so it has no outline",
                        "take its ground away and save it as PNG, or put it on a paper"};
+    if (bits.border() > mostBorder)
+        return Problem{"picture", "its outline is too ragged to be cut out",
+                       "take one with a smoother outline or fewer pixels"};
     const std::unique_ptr<potrace_param_t, decltype(&potrace_param_free)> how(
         potrace_param_default(), potrace_param_free);
     const std::unique_ptr<potrace_state_t, decltype(&potrace_state_free)> traced(

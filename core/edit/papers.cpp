@@ -1,8 +1,12 @@
 #include "core/edit/papers.h"
 #include "core/design/images.h"
 #include "core/design/limits.h"
+#include "core/files/atomic_save.h"
 #include "core/measure/number.h"
+#include "core/picture/decoded.h"
+#include "core/picture/svg_links.h"
 #include <algorithm>
+#include <filesystem>
 
 namespace hl {
 namespace {
@@ -65,6 +69,65 @@ std::string imageIn(Design& d, const std::string& name, const Bytes& data) {
     }
 }
 
+// A link as the path of a file: “file:” and the escapes of addresses are taken off.
+std::string plainLink(const std::string& link) {
+    const std::string file = "file://";
+    const std::string text = link.rfind(file, 0) == 0 ? link.substr(file.size()) : link;
+    std::string out;
+    for (size_t i = 0; i < text.size(); ++i) {
+        const auto digit = [&](size_t at) {
+            const char c = at < text.size() ? text[at] : 'x';
+            return c >= '0' && c <= '9'   ? c - '0'
+                   : c >= 'a' && c <= 'f' ? c - 'a' + 10
+                   : c >= 'A' && c <= 'F' ? c - 'A' + 10
+                                          : -1;
+        };
+        if (text[i] == '%' && digit(i + 1) >= 0 && digit(i + 2) >= 0) {
+            out += static_cast<char>(16 * digit(i + 1) + digit(i + 2));
+            i += 2;
+        } else {
+            out += text[i];
+        }
+    }
+    return out;
+}
+
+// A picture as it travels with the design: whole, and a drawing with the pictures that lie beside
+// it or below its folder, which is all that a maker can be held to have chosen with it. What else
+// it names stays named, is never opened, and is told by the proof.
+Result<std::string> takenIn(const std::string& file, const std::string& bytes) {
+    if (Trouble t = damageOf(bytes))
+        return *t;
+    if (imageInfo(Bytes(bytes))->kind != ImageInfo::Svg)
+        return bytes;
+    namespace fs = std::filesystem;
+    std::error_code none;
+    const fs::path folder = fs::weakly_canonical(fs::absolute(file, none).parent_path(), none);
+    size_t room = limits::image;
+    Unlinked linked = linksFollowed(bytes, [&](const std::string& link) {
+        std::optional<std::string> found;
+        const fs::path path = fs::weakly_canonical(folder / fs::path(plainLink(link)), none);
+        const auto inside = path.lexically_relative(folder);
+        if (none || inside.empty() || *inside.begin() == "..")
+            return found;
+        auto read = readFile(path.string()); // no pipe, no device
+        if (!read || read->size() / 3 * 4 > room || damageOf(*read))
+            return found;
+        room -= read->size() / 3 * 4;
+        found = std::move(*read);
+        return found;
+    });
+    if (linked.drawing.empty())
+        return Problem{"", "the drawing is damaged: a tag does not end",
+                       "save it again from the program that made it"};
+    if (linked.drawing.size() > limits::image)
+        return Problem{"",
+                       "with its pictures the drawing is larger than " +
+                           numberText(limits::image >> 20) + " MB",
+                       "make them smaller"};
+    return std::move(linked.drawing);
+}
+
 } // namespace
 
 Result<Design> printWith(const Design& design, const std::string& paper, const std::string& file,
@@ -80,10 +143,10 @@ Result<Design> printWith(const Design& design, const std::string& paper, const s
             return Problem{file,
                            "the picture is larger than " + numberText(limits::image >> 20) + " MB",
                            "take one with fewer pixels"};
-        const Bytes data(bytes);
-        if (auto info = imageInfo(data); !info)
-            return info.problem().in(file);
-        s.image = imageIn(d, file.substr(file.rfind('/') + 1), data);
+        auto taken = takenIn(file, bytes);
+        if (!taken)
+            return taken.problem().in(file);
+        s.image = imageIn(d, file.substr(file.rfind('/') + 1), Bytes(std::move(*taken)));
         s.pattern.clear();
     }
     d.images.erase(std::remove_if(d.images.begin(), d.images.end(),

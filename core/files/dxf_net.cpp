@@ -1,4 +1,5 @@
 #include "core/files/dxf_net.h"
+#include "core/assembly/arrangement.h"
 #include "core/design/limits.h"
 #include "core/measure/number.h"
 #include <algorithm>
@@ -216,6 +217,8 @@ Result<std::vector<Point>> outlineFromDxf(const std::string& text) {
     if (best->points.size() > limits::corners)
         return Problem{"", "the outline has more than " + numberText(limits::corners) + " corners",
                        "simplify it"};
+    if (Trouble t = tangled("", best->points))
+        return *t;
     Vec2 low = best->points[0];
     for (const Vec2& p : best->points)
         low = low.cwiseMin(p);

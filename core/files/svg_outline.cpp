@@ -1,9 +1,10 @@
 // Parsing is svgpp's (paths, shapes, units, transforms); here its path events become paths in mm.
 #include "core/files/svg_outline.h"
-#include "core/assembly/polygon.h"
+#include "core/assembly/arrangement.h"
 #include "core/design/limits.h"
 #include "core/files/svg_pens.h"
 #include "core/measure/number.h"
+#include "core/picture/svg_links.h"
 #include <rapidxml_ns/rapidxml_ns.hpp>
 // svgpp wants its parser's header before its own.
 #include <Eigen/Geometry>
@@ -275,6 +276,8 @@ Result<CutOut> cutOutOf(const std::string& svg) {
         return Problem{"SVG",
                        "the outline has more than " + numberText(limits::corners) + " corners",
                        "simplify the path"};
+    if (Trouble t = tangled("SVG", *best))
+        return *t;
     Vec2 low = best->front(), high = low;
     for (const Vec2& p : *best) {
         low = low.cwiseMin(p);
@@ -289,7 +292,8 @@ Result<CutOut> cutOutOf(const std::string& svg) {
     for (const Vec2& p : *best)
         out.outline.push_back({Measure::fromMm(p.x() - low.x()), Measure::fromMm(p.y() - low.y())});
     // The same drawing seen through a window that is as large as the outline.
-    const size_t tag = svg.find("<svg"), close = svg.find('>', tag);
+    const size_t tag = svg.find("<svg"),
+                 close = tag == std::string::npos ? tag : endOfTag(svg, tag);
     if (tag == std::string::npos || close == std::string::npos)
         return Problem{"SVG", "this is no SVG drawing", "export the outline as plain SVG"};
     std::string root = "<svg";

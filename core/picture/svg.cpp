@@ -1,4 +1,5 @@
 #include "core/picture/svg.h"
+#include "core/design/bytes.h"
 #include "core/measure/number.h"
 #include "core/picture/markup.h"
 #include "core/picture/png.h"
@@ -11,20 +12,6 @@ constexpr int fine = 6, coarse = 2; // decimals
 
 std::string number(double v) { return numberText(v, coarse, coarse); }
 std::string exact(double v) { return numberText(v, fine); }
-
-std::string base64(const std::string& bytes) {
-    static const char digits[] = "ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/";
-    std::string out;
-    for (size_t i = 0; i < bytes.size(); i += 3) {
-        unsigned block = 0;
-        for (size_t k = 0; k < 3; ++k)
-            block =
-                block << 8 | (i + k < bytes.size() ? static_cast<unsigned char>(bytes[i + k]) : 0u);
-        for (size_t k = 0; k < 4; ++k)
-            out += i + k < bytes.size() + 1 ? digits[block >> (18 - 6 * k) & 63] : '=';
-    }
-    return out;
-}
 
 // An image in a group that clips it; `id` is its own within the file.
 std::string imageOf(const Image& m, double top, const std::string& id) {
@@ -42,7 +29,7 @@ std::string imageOf(const Image& m, double top, const std::string& id) {
     out += "<image width=\"1\" height=\"1\" preserveAspectRatio=\"none\" transform=\"matrix(" +
            exact(m.across.x()) + " " + exact(m.across.y()) + " " + exact(m.down.x()) + " " +
            exact(m.down.y()) + " " + exact(m.at.x()) + " " + exact(top + m.at.y()) +
-           ")\" href=\"data:image/png;base64," + base64(pngOf(*m.pixels)) + "\"/>";
+           ")\" href=\"data:image/png;base64," + base64Text(pngOf(*m.pixels)) + "\"/>";
     return out + (m.clip.empty() ? "\n" : "</g>\n");
 }
 

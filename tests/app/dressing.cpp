@@ -10,6 +10,7 @@
 #include "core/files/hlantern.h"
 #include "core/prove/prove.h"
 #include "tests/app/dress_room.h"
+#include <QBuffer>
 #include <QComboBox>
 #include <QDropEvent>
 #include <QLabel>
@@ -18,6 +19,7 @@
 #include <QMimeData>
 #include <QPainter>
 #include <QPushButton>
+#include <sys/stat.h>
 
 using namespace hl;
 using namespace hl::test;
@@ -29,6 +31,41 @@ class DressingInTheWindow : public QObject, public DressRoom {
                                  [](auto& s) { return s.kind == "mat"; }));
     }
   private slots:
+    // A drawing that leads to a pipe, or to a picture of somebody's, is printed without.
+    void drawingsLeadNowhere() {
+        QImage red(8, 8, QImage::Format_RGB32);
+        red.fill(Qt::red);
+        const QString secret = dir_.filePath("secret.png"), pipe = dir_.filePath("pipe");
+        QVERIFY(red.save(secret));
+        QCOMPARE(mkfifo(pipe.toUtf8().constData(), 0600), 0);
+        const auto printed = [&](const QString& inside, const QString& before = {}) {
+            Print p;
+            p.image =
+                Bytes((before +
+                       "<svg xmlns='http://www.w3.org/2000/svg' "
+                       "xmlns:xlink='http://www.w3.org/1999/xlink' width='20mm' "
+                       "height='20mm' viewBox='0 0 20 20'>" +
+                       inside + "<rect x='15' y='15' width='5' height='5' fill='blue'/></svg>")
+                          .toStdString());
+            p.width = p.height = 20;
+            return printImage(p, 40);
+        };
+        const auto image = [](const QString& link) {
+            return QString("<image xlink:href='%1' width='12' height='12'/>").arg(link);
+        };
+        for (const QString& link : {secret, "file://" + secret, pipe, QString("/dev/zero")}) {
+            const QImage seen = printed(image(link));
+            QVERIFY(seen.pixelColor(seen.width() / 4, seen.height() / 4) != QColor(Qt::red));
+            QCOMPARE(seen.pixelColor(int(seen.width() * 0.9), int(seen.height() * 0.9)),
+                     QColor(Qt::blue));
+        }
+        printed({}, "<?xml-stylesheet type='text/css' href='" + pipe + "'?>");
+        QByteArray bytes;
+        QBuffer buffer(&bytes);
+        QVERIFY(buffer.open(QIODevice::WriteOnly) && red.save(&buffer, "PNG"));
+        const QImage held = printed(image("data:image/png;base64," + bytes.toBase64()));
+        QCOMPARE(held.pixelColor(held.width() / 4, held.height() / 4), QColor(Qt::red));
+    }
     void initTestCase() { start(); }
     void cleanupTestCase() { w_.reset(); }
 

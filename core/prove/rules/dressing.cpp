@@ -2,6 +2,8 @@
 // because their paper is printed on one face.
 #include "core/design/images.h"
 #include "core/design/tiles.h"
+#include "core/measure/number.h"
+#include "core/picture/svg_links.h"
 #include "core/prove/evidence.h"
 #include "core/prove/saying.h"
 #include "core/prove/seen.h"
@@ -91,6 +93,22 @@ Row backwards(const Ring& ring) {
     return rowOf(turned);
 }
 
+// What a paper's drawing shows that lies in files of its own, which are never opened.
+void linked(const Case& c, const Stock& s, const std::vector<std::string>& left,
+            std::vector<Finding>& out) {
+    if (left.empty())
+        return;
+    Finding f = Finding::of("dressing", Severity::Note, c.first(), c.last(), c.assembly.display.at);
+    f.message = "The drawing that " + s.name +
+                " is printed with leads to what lies outside of it (" + left.front() +
+                (left.size() > 1 ? " and " + numberText(left.size() - 1) + " more" : "") +
+                "); that is left out.";
+    f.remedy =
+        "Put the drawing in again from its own folder, with what it shows beside it, or save "
+        "it with its pictures inside.";
+    out.push_back(f);
+}
+
 // Papers whose picture is not there or cannot be read, which are then shown plain.
 void pictures(const Case& c, std::vector<Finding>& out) {
     for (const Stock& s : c.design.stocks) {
@@ -98,7 +116,10 @@ void pictures(const Case& c, std::vector<Finding>& out) {
                                             [&](auto& p) { return &stockOf(c.design, p) == &s; }))
             continue;
         const ImageSpec* image = c.design.image(s.image);
-        if (image && imageInfo(image->data))
+        const auto info = image ? imageInfo(image->data) : Result<ImageInfo>(Problem{});
+        if (info && info->kind == ImageInfo::Svg)
+            linked(c, s, withoutLinks(image->data.text()).left, out);
+        if (info)
             continue;
         Finding f =
             Finding::of("dressing", Severity::Note, c.first(), c.last(), c.assembly.display.at);

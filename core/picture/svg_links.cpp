@@ -1,0 +1,263 @@
+// A drawing is gone through tag by tag, as it is written, and put together anew from what stays: its
+// own text is not interpreted, so nothing that stays is changed by this.
+#include "core/picture/svg_links.h"
+#include "core/design/bytes.h"
+#include "core/design/images.h"
+#include <algorithm>
+#include <cctype>
+
+namespace hl {
+namespace {
+
+bool isSpace(char c) { return c == ' ' || c == '\t' || c == '\n' || c == '\r'; }
+
+bool begins(const std::string& text, size_t at, const char* with) {
+    return text.compare(at, std::char_traits<char>::length(with), with) == 0;
+}
+
+std::string lowered(std::string s) {
+    std::transform(s.begin(), s.end(), s.begin(),
+                   [](unsigned char c) { return static_cast<char>(std::tolower(c)); });
+    return s;
+}
+
+std::string trimmed(const std::string& s) {
+    size_t from = 0, to = s.size();
+    while (from < to && isSpace(s[from]))
+        ++from;
+    while (to > from && isSpace(s[to - 1]))
+        --to;
+    return s.substr(from, to - from);
+}
+
+// Whether a value holds a PNG or a JPEG itself. A drawing within the drawing could lead out again.
+bool holdsPicture(const std::string& value) {
+    const size_t comma = value.find(',');
+    if (comma == std::string::npos || comma > 200 ||
+        lowered(value.substr(0, comma)).find(";base64") == std::string::npos)
+        return false;
+    std::string text;
+    for (size_t i = comma + 1; i < value.size(); ++i)
+        if (!isSpace(value[i]))
+            text += value[i];
+    const auto bytes = fromBase64(text);
+    if (!bytes)
+        return false;
+    const auto info = imageInfo(Bytes(*bytes));
+    return info && info->kind != ImageInfo::Svg;
+}
+
+// A style or a value in which something is named that lies outside: url(#here) is within.
+bool leadsOut(const std::string& style) {
+    const std::string text = lowered(style);
+    if (text.find("@import") != std::string::npos || text.find('\\') != std::string::npos)
+        return true; // what is written with escapes could be either
+    for (size_t at = 0; (at = text.find("url(", at)) != std::string::npos;) {
+        at += 4;
+        while (at < text.size() && (isSpace(text[at]) || text[at] == '"' || text[at] == '\''))
+            ++at;
+        if (at >= text.size() || text[at] != '#')
+            return true;
+    }
+    return false;
+}
+
+class Reader {
+  public:
+    Reader(const std::string& svg, const FollowLink* follow) : svg_(svg), follow_(follow) {}
+
+    Unlinked read() {
+        while (at_ < svg_.size()) {
+            if (svg_[at_] != '<') {
+                text();
+            } else if (begins(svg_, at_, "<!--")) {
+                copyThrough("-->");
+            } else if (begins(svg_, at_, "<![CDATA[")) {
+                cdata();
+            } else if (begins(svg_, at_, "<?")) {
+                instruction();
+            } else if (begins(svg_, at_, "<!")) {
+                declaration();
+            } else if (!tag()) {
+                return {};
+            }
+        }
+        return std::move(out_);
+    }
+
+  private:
+    void copyThrough(const char* end) {
+        size_t to = svg_.find(end, at_);
+        to = to == std::string::npos ? svg_.size() : to + std::char_traits<char>::length(end);
+        out_.drawing.append(svg_, at_, to - at_);
+        at_ = to;
+    }
+    // What leads out of the drawing is left away, or only named where links are followed.
+    void leave(const std::string& what, const std::string& written) {
+        out_.left.push_back(what);
+        if (follow_)
+            out_.drawing += written;
+    }
+    // Of a style what leads out is left away with all of that style.
+    void put(const std::string& said) {
+        if (inStyle_ && leadsOut(said))
+            leave("a style", said);
+        else
+            out_.drawing += said;
+    }
+    void text() {
+        const size_t to = std::min(svg_.find('<', at_), svg_.size());
+        put(svg_.substr(at_, to - at_));
+        at_ = to;
+    }
+    void cdata() {
+        size_t to = svg_.find("]]>", at_);
+        to = to == std::string::npos ? svg_.size() : to + 3;
+        put(svg_.substr(at_, to - at_));
+        at_ = to;
+    }
+    // Only what says that this is XML.
+    void instruction() {
+        size_t to = svg_.find("?>", at_);
+        to = to == std::string::npos ? svg_.size() : to + 2;
+        if (begins(svg_, at_, "<?xml ") || begins(svg_, at_, "<?xml\t") ||
+            begins(svg_, at_, "<?xml\n") || begins(svg_, at_, "<?xml\r"))
+            out_.drawing.append(svg_, at_, to - at_);
+        else if (lowered(svg_.substr(at_, 20)).find("stylesheet") != std::string::npos)
+            leave("a sheet of styles", svg_.substr(at_, to - at_));
+        at_ = to;
+    }
+    // What stands for something else may stay as long as it is no markup.
+    void declaration() {
+        const size_t from = at_;
+        char quote = 0;
+        int depth = 0;
+        bool markup = false;
+        for (; at_ < svg_.size(); ++at_) {
+            const char c = svg_[at_];
+            if (quote) {
+                markup |= c == '<' || c == '&' || c == '%';
+                quote = c == quote ? 0 : quote;
+            } else if (c == '"' || c == '\'') {
+                quote = c;
+            } else if (c == '[') {
+                ++depth;
+            } else if (c == ']') {
+                --depth;
+            } else if (c == '>' && depth <= 0) {
+                ++at_;
+                break;
+            }
+        }
+        if (!markup)
+            out_.drawing.append(svg_, from, at_ - from);
+        else
+            leave("a declaration", svg_.substr(from, at_ - from));
+    }
+    // One tag, its attributes looked at one by one; false where it does not end.
+    bool tag() {
+        const size_t end = endOfTag(svg_, at_);
+        if (end == std::string::npos)
+            return false;
+        size_t i = at_ + 1;
+        const bool closes = i < end && svg_[i] == '/';
+        while (i < end && !isSpace(svg_[i]) && (svg_[i] != '/' || i == at_ + 1))
+            ++i;
+        std::string name = svg_.substr(at_ + (closes ? 2 : 1), i - at_ - (closes ? 2 : 1));
+        name = name.substr(name.rfind(':') + 1); // npos + 1: all of it
+        out_.drawing.append(svg_, at_, i - at_);
+        while (i < end) {
+            const size_t from = i; // with the space before it
+            while (i < end && isSpace(svg_[i]))
+                ++i;
+            const size_t named = i;
+            while (i < end && svg_[i] != '=' && !isSpace(svg_[i]) && svg_[i] != '/')
+                if (svg_[i] == '"' || svg_[i] == '\'' || svg_[i] == '<')
+                    return false;
+                else
+                    ++i;
+            std::string key = svg_.substr(named, i - named);
+            size_t j = i;
+            while (j < end && isSpace(svg_[j]))
+                ++j;
+            if (j >= end || svg_[j] != '=') { // no value: the slash of a tag that ends itself
+                i = std::max(i, named + 1);
+                out_.drawing.append(svg_, from, std::min(i, end) - from);
+                continue;
+            }
+            ++j;
+            while (j < end && isSpace(svg_[j]))
+                ++j;
+            if (j >= end || (svg_[j] != '"' && svg_[j] != '\''))
+                return false;
+            const char quote = svg_[j];
+            const size_t close = svg_.find(quote, j + 1);
+            if (close == std::string::npos || close > end)
+                return false;
+            const std::string value = svg_.substr(j + 1, close - j - 1);
+            i = close + 1;
+            key = lowered(key.substr(key.rfind(':') + 1));
+            attribute(name, key, value, svg_.substr(from, i - from), quote,
+                      svg_.substr(from, j - from));
+        }
+        out_.drawing += '>';
+        at_ = end + 1;
+        if (lowered(name) == "style")
+            inStyle_ = !closes && svg_[end - 1] != '/';
+        return true;
+    }
+    void attribute(const std::string& element, const std::string& key, const std::string& value,
+                   const std::string& written, char quote, const std::string& before) {
+        const std::string link = trimmed(value);
+        if (key == "href" || key == "src") {
+            if (lowered(element) == "a") // leads somewhere only for who presses it
+                return;
+            if (link.empty() || link[0] == '#' ||
+                (begins(lowered(link.substr(0, 5)), 0, "data:") && holdsPicture(link))) {
+                out_.drawing += written;
+                return;
+            }
+            const auto bytes = follow_ && *follow_ ? (*follow_)(link) : std::nullopt;
+            const auto info = bytes ? imageInfo(Bytes(*bytes)) : Result<ImageInfo>(Problem{});
+            if (info && info->kind != ImageInfo::Svg) {
+                out_.drawing += before + quote + "data:image/" +
+                                (info->kind == ImageInfo::Png ? "png" : "jpeg") + ";base64," +
+                                base64Text(*bytes) + quote;
+                return;
+            }
+            leave(link.substr(0, 200), written);
+        } else if (key.rfind("xmlns", 0) != 0 && leadsOut(value)) {
+            leave("a style", written);
+        } else {
+            out_.drawing += written;
+        }
+    }
+
+    const std::string& svg_;
+    const FollowLink* follow_; // null: nothing is
+    Unlinked out_;
+    size_t at_ = 0;
+    bool inStyle_ = false;
+};
+
+} // namespace
+
+size_t endOfTag(const std::string& svg, size_t at) {
+    char quote = 0;
+    for (; at < svg.size(); ++at)
+        if (quote)
+            quote = svg[at] == quote ? 0 : quote;
+        else if (svg[at] == '"' || svg[at] == '\'')
+            quote = svg[at];
+        else if (svg[at] == '>')
+            return at;
+    return std::string::npos;
+}
+
+Unlinked withoutLinks(const std::string& svg) { return Reader(svg, nullptr).read(); }
+
+Unlinked linksFollowed(const std::string& svg, const FollowLink& follow) {
+    return Reader(svg, &follow).read();
+}
+
+} // namespace hl
