@@ -1,4 +1,5 @@
 #include "cli/common.h"
+#include "cli/working.h"
 #include "core/assemble/assemble.h"
 #include "core/files/workshop.h"
 #include <cstdlib>
@@ -54,9 +55,9 @@ Result<Bench> layOutBench(const std::string& path, const std::string& shop) {
 
 Proved::Proved(const Bench& b, bool remedies)
     : folded(b.design, *assemble(b.design), nullptr, b.workshop), evidence(folded, {}),
-      findings(prove(evidence)) {
+      findings(prove(evidence, {}, [](auto&, double part) { progress()(part); })) {
     if (remedies)
-        findRemedies(folded, findings);
+        findRemedies(folded, findings, nullptr, progress());
 }
 
 int writeExport(const std::string& out, const Exporter& exporter, const ExportInput& input,

@@ -1,6 +1,7 @@
 // The command line: the scriptable face of the core. Every command prints to standard output and
 // its problems to standard error.
 #include "cli/common.h"
+#include "cli/working.h"
 
 namespace {
 
@@ -21,8 +22,10 @@ int run(int argc, char** argv) {
         return app.exit(error) == 0 ? Done : BadInput;
     }
     for (auto& [options, runs] : declared)
-        if (*options)
+        if (*options) {
+            const Working working(options->get_name());
             return runs();
+        }
     return BadInput;
 }
 

@@ -1,5 +1,6 @@
 // The cut plan: which sheets, which guillotine cuts, what is left.
 #include "cli/common.h"
+#include "cli/working.h"
 #include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
 #include "core/files/workshop.h"
@@ -130,7 +131,7 @@ int cuts(const CutsGiven& g) {
                    upright.empty() ? nullptr : &upright,
                    g.copies,
                    *wishes};
-    const CutPlan plan = planCuts(order);
+    const CutPlan plan = planCuts(order, nullptr, progress());
     if (g.json)
         print(planJson(plan, parts, drawer.trimmer));
     else

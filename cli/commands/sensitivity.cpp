@@ -1,6 +1,7 @@
 // What an error in each measure does to the fit.
 #include "core/prove/sensitivity.h"
 #include "cli/common.h"
+#include "cli/working.h"
 #include <iostream>
 
 namespace hl::cli {
@@ -10,7 +11,7 @@ int sensitivity(const std::string& path, bool json) {
     auto d = loadDesign(path);
     if (!d)
         return refuse(d.problem());
-    auto all = sensitivities(*d);
+    auto all = sensitivities(*d, nullptr, progress());
     if (!all)
         return refuse(all.problem());
     Json j = {{"measures", Json::array()}};

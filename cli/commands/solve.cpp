@@ -1,6 +1,7 @@
 // Asks backwards: what is the most, the least, the nearest.
 #include "core/prove/solve.h"
 #include "cli/common.h"
+#include "cli/working.h"
 #include "core/edit/named.h"
 #include <iostream>
 
@@ -24,7 +25,7 @@ int solveFor(const std::string& path, const std::vector<std::string>& words,
             return refuse(id.problem());
         *said = *id;
     }
-    auto answer = solve(bench->design, *question, bench->workshop);
+    auto answer = solve(bench->design, *question, bench->workshop, nullptr, progress());
     if (!answer)
         return refuse(answer.problem());
     if (!out.empty())

@@ -1,5 +1,5 @@
-// A drawing is gone through tag by tag, as it is written, and put together anew from what stays: its
-// own text is not interpreted, so nothing that stays is changed by this.
+// A drawing is gone through tag by tag, as it is written, and put together anew from what stays:
+// its own text is not interpreted, so nothing that stays is changed by this.
 #include "core/picture/svg_links.h"
 #include "core/design/bytes.h"
 #include "core/design/images.h"

@@ -24,8 +24,8 @@ Unlinked withoutLinks(const std::string& svg);
 // in its place and is named.
 Unlinked linksFollowed(const std::string& svg, const FollowLink& follow);
 
-// Where the tag that begins at `at` ends: at its “>”, those in quotes left aside; npos where it does
-// not end.
+// Where the tag that begins at `at` ends: at its “>”, those in quotes left aside; npos where it
+// does not end.
 size_t endOfTag(const std::string& svg, size_t at);
 
 } // namespace hl

@@ -3,6 +3,7 @@
 // that pass, all rules over the whole design. What is offered leaves the finding gone and nothing
 // else new or worse.
 #include "core/assemble/assemble.h"
+#include "core/fold/closure.h"
 #include "core/prove/prove.h"
 #include "core/prove/rounding.h"
 #include "core/prove/saying.h"
@@ -15,7 +16,10 @@
 namespace hl {
 namespace {
 
-constexpr int mostTrials = 400;    // of one finding: a search that finds nothing must end
+constexpr int mostTrials = 400; // of one finding: a search that finds nothing must end
+// Of all findings together: poses of panels that are folded for trials. What does not close is
+// looked for some two hundred times as long as what does.
+constexpr double mostWork = 2e6, doesNotClose = 200;
 constexpr size_t mostWhole = 5;    // candidates of a finding that are proved whole
 constexpr size_t mostFindings = 6; // the rest keep their general advice
 
@@ -48,16 +52,21 @@ struct Candidate {
 class Remedies {
   public:
     Remedies(const Case& c, const std::vector<Finding>& all, const Finding& wanted,
-             const std::atomic<bool>* cancel)
-        : case_(c), all_(all), wanted_(wanted), cancel_(cancel), near_(c.design) {
+             const std::atomic<bool>* cancel, double& work)
+        : case_(c), all_(all), wanted_(wanted), cancel_(cancel), near_(c.design), work_(work) {
         for (const Rule& r : rules())
             if (wanted.rule == r.id)
                 rule_ = &r;
         leaveOutOthers();
         if (auto made = assemble(near_)) {
-            const Case c(near_, *made, cancel_, case_.workshop);
+            nearCase_ = std::make_unique<const Case>(near_, *made, cancel_, case_.workshop);
+            rigid_.blocks = nearCase_->motion.blocks;
+            rigid_.springs = nearCase_->motion.springs;
+            rigid_.flat = nearCase_->motion.flat;
+            rigid_.open.assign(rigid_.blocks.size(), false);
+            worked(*nearCase_);
             if (!stopped())
-                nearBefore_ = about(Evidence(c, Stop{cancel_}));
+                nearBefore_ = about(Evidence(*nearCase_, Stop{cancel_}));
         }
     }
 
@@ -88,12 +97,13 @@ class Remedies {
     }
 
     // What the whole proof says of the design with the change; nothing where it is no better.
-    std::optional<std::vector<Finding>> better(const Remedy& r) const {
+    std::optional<std::vector<Finding>> better(const Remedy& r) {
         const Design d = changed(case_.design, r);
         auto made = assemble(d);
         if (!made || stopped())
             return {};
         const Case next(d, *made, cancel_, case_.workshop);
+        worked(next);
         if (stopped() || next.poses.size() != case_.poses.size())
             return {};
         std::vector<Finding> now = prove(next, cancel_);
@@ -104,6 +114,35 @@ class Remedies {
 
   private:
     bool stopped() const { return cancel_ && *cancel_; }
+    void worked(const Case& c) {
+        const bool open =
+            std::find(c.motion.open.begin(), c.motion.open.end(), true) != c.motion.open.end();
+        work_ += double(c.poses.size() * c.assembly.panels.size()) * (open ? doesNotClose : 1);
+    }
+    // Of a misfit: whether the change closes what it says in the middle and at the ends of where it
+    // was found. That is one closure of each instead of a fold through the whole motion.
+    bool closes(const Assembly& made) const {
+        constexpr double near = 0.1; // mm
+        if (!nearCase_ || wanted_.rule != "misfit")
+            return true;
+        if (!sameMakeUp(made, nearCase_->assembly))
+            return false; // another structure, which nobody asked for
+        const Linkage linkage = linkageOf(made);
+        const double from = wanted_.openingFrom, to = wanted_.openingTo;
+        for (const double part : {0.5, 0.15, 0.85}) {
+            const double at = from + part * (to - from);
+            const auto pose = std::min_element(
+                nearCase_->poses.begin(), nearCase_->poses.end(), [&](auto& a, auto& b) {
+                    return std::fabs(a.opening - at) < std::fabs(b.opening - at);
+                });
+            std::vector<double> values = pose->angles;
+            closeAll(linkage, rigid_, pose->opening, values);
+            for (const Loop& loop : linkage.loops)
+                if (missOf(linkage, loop, values) > near)
+                    return false;
+        }
+        return true;
+    }
 
     static Design changed(Design d, const Remedy& r) {
         auto& set = *d.setOf(r.structure);
@@ -116,13 +155,17 @@ class Remedies {
 
     // Whether the finding is gone from what the change touches.
     bool heals(const Remedy& r) {
-        if (!rule_ || ++trials_ > mostTrials || stopped())
+        if (!rule_ || ++trials_ > mostTrials || work_ > mostWork || stopped())
             return false;
         const Design d = changed(near_, r);
         auto made = assemble(d);
         if (!made)
             return false;
+        work_ += 20.0 * double(made->panels.size()); // of building it, and a closure or two
+        if (!closes(*made))
+            return false;
         const Case next(d, *made, cancel_, case_.workshop);
+        worked(next);
         if (stopped() || next.poses.size() != case_.poses.size())
             return false;
         const Stop stop{cancel_};
@@ -244,8 +287,11 @@ class Remedies {
     const Rule* rule_ = nullptr;
     const std::atomic<bool>* cancel_;
     Design near_; // what the change touches
+    std::unique_ptr<const Case> nearCase_;
+    Motion rigid_; // how it is closed, what does not close not being shared out
     std::vector<Finding> nearBefore_;
     int trials_ = 0;
+    double& work_; // of all searches
 };
 
 std::string say(const Case& c, const Remedy& r) {
@@ -284,6 +330,7 @@ void findRemedies(const Case& c, std::vector<Finding>& findings, const std::atom
     std::vector<bool> done(findings.size());
     std::vector<Remedy> offered;
     size_t looked = 0;
+    double work = 0;
     auto next = [&] { // the one that is looked at, else the first
         const size_t first = wanted ? wanted() : findings.size();
         if (first < findings.size() && !done[first])
@@ -293,11 +340,12 @@ void findRemedies(const Case& c, std::vector<Finding>& findings, const std::atom
             ++i;
         return i < count ? i : findings.size(); // none
     };
-    for (size_t i = next(); i < findings.size() && !(cancel && *cancel); i = next()) {
+    for (size_t i = next(); i < findings.size() && work < mostWork && !(cancel && *cancel);
+         i = next()) {
         done[i] = true;
         Finding& f = findings[i];
         if (f.severity != Severity::Note && !f.action) {
-            Remedies search(c, all, all[i], cancel);
+            Remedies search(c, all, all[i], cancel, work);
             size_t whole = 0;
             for (const Candidate& one : search.candidates()) {
                 // Never the contrary of what is offered elsewhere.

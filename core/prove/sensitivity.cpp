@@ -1,7 +1,7 @@
 #include "core/prove/sensitivity.h"
 #include "core/assemble/assemble.h"
 #include "core/design/measures.h"
-#include "core/fold/motion.h"
+#include "core/fold/case.h"
 #include "core/measure/number.h"
 #include "core/structures/family.h"
 #include <algorithm>
@@ -18,16 +18,18 @@ struct WorstTab {
     std::string tab;
 };
 
-WorstTab worstOf(const Design& d, const std::atomic<bool>* cancel) {
+WorstTab worstIn(const Assembly& a, const Linkage& k, const Motion& m) {
     WorstTab w;
-    const Assembly a = *assemble(d);
-    const Linkage k = linkageOf(a);
-    const Motion m = motionOf(k, cancel);
     for (size_t s = 0; s < m.misfits.size(); ++s)
         for (size_t l = 0; l < k.loops.size(); ++l)
             if (m.misfits[s][l] > w.misfit)
                 w = {m.misfits[s][l], k.course.samples()[s], a.panels[k.loops[l].held].id};
     return w;
+}
+
+WorstTab worstOf(const Assembly& a, const std::atomic<bool>* cancel) {
+    const Linkage k = linkageOf(a);
+    return worstIn(a, k, motionOf(k, cancel));
 }
 
 } // namespace
@@ -49,13 +51,22 @@ Result<Design> heldDesign(const Design& design) {
 }
 
 Result<std::vector<Sensitivity>> sensitivities(const Design& design,
-                                               const std::atomic<bool>* cancel) {
+                                               const std::atomic<bool>* cancel,
+                                               const std::function<void(double)>& progress) {
     auto start = heldDesign(design);
     if (!start)
         return start.problem();
-    if (auto made = assemble(*start); !made)
-        return made.problem();
-    const double before = worstOf(*start, cancel).misfit;
+    auto whole = assemble(*start);
+    if (!whole)
+        return whole.problem();
+    const double before = worstOf(*whole, cancel).misfit;
+    size_t done = 0, all = drawnMeasures(*start).size() + start->card.set.size();
+    for (const StructureSpec& s : start->structures)
+        all += s.set.size();
+    const auto next = [&] {
+        if (progress)
+            progress(double(++done) / double(all));
+    };
     std::vector<Sensitivity> out;
     // Drawn things: a line that is drawn elsewhere may divide its part otherwise, so that the
     // loops are no longer the same; only what still assembles counts.
@@ -63,6 +74,7 @@ Result<std::vector<Sensitivity>> sensitivities(const Design& design,
     for (size_t i = 0; i < drawn; ++i) {
         const NamedMeasure what = drawnMeasures(*start)[i];
         Sensitivity found{what.owner, what.name, what.measure->quantity, 0, 0, {}};
+        next();
         for (double by : {-error, error}) {
             if (cancel && *cancel)
                 return out;
@@ -70,9 +82,10 @@ Result<std::vector<Sensitivity>> sensitivities(const Design& design,
             drawnMeasures(d)[i].measure->count += found.quantity == Quantity::Length
                                                       ? Measure::fromMm(by).count
                                                       : Measure::fromDegrees(by).count;
-            if (!assemble(d))
+            const auto made = assemble(d);
+            if (!made)
                 continue;
-            const WorstTab w = worstOf(d, cancel);
+            const WorstTab w = worstOf(*made, cancel);
             const double rate = (w.misfit - before) / error;
             if (rate > found.rate)
                 found = {what.owner, what.name, found.quantity, rate, w.opening, w.tab};
@@ -84,9 +97,14 @@ Result<std::vector<Sensitivity>> sensitivities(const Design& design,
         ids.push_back(s.id);
     for (const std::string& id : ids)
         for (auto& [name, value] : *start->setOf(id)) {
+            next();
             if (value.quantity == Quantity::Count)
                 continue; // nobody miscounts by a little
             Sensitivity found{id, name, value.quantity, 0, 0, {}};
+            if (familyOf(*start, id)->dresses) { // what is only glued on moves no fold
+                out.push_back(found);
+                continue;
+            }
             for (double by : {-error, error}) {
                 if (cancel && *cancel)
                     return out;
@@ -94,9 +112,10 @@ Result<std::vector<Sensitivity>> sensitivities(const Design& design,
                 Measure& m = (*d.setOf(id))[name];
                 m.count += value.quantity == Quantity::Length ? Measure::fromMm(by).count
                                                               : Measure::fromDegrees(by).count;
-                if (!assemble(d))
+                const auto made = assemble(d);
+                if (!made)
                     continue; // at its bound: it cannot be off this way
-                const WorstTab w = worstOf(d, cancel);
+                const WorstTab w = worstOf(*made, cancel);
                 const double rate = (w.misfit - before) / error;
                 if (rate > found.rate)
                     found = {id, name, value.quantity, rate, w.opening, w.tab};

@@ -4,6 +4,7 @@
 #pragma once
 #include "core/design/design.h"
 #include <atomic>
+#include <functional>
 
 namespace hl {
 
@@ -19,7 +20,8 @@ struct Sensitivity {
 // small error (0.05 mm, 0.05 degrees) both ways over the whole motion: misfit has a corner at
 // zero, so it has no derivative there, only a slope on either side.
 Result<std::vector<Sensitivity>> sensitivities(const Design& design,
-                                               const std::atomic<bool>* cancel = nullptr);
+                                               const std::atomic<bool>* cancel = nullptr,
+                                               const std::function<void(double)>& progress = {});
 
 // The design with every measure of every structure set to the value it has now, so that none
 // follows any more.

@@ -1,5 +1,5 @@
-// Drawings and pictures from strangers: nothing that they name is opened, what is damaged is refused
-// when it is taken in, and every door has the same limits.
+// Drawings and pictures from strangers: nothing that they name is opened, what is damaged is
+// refused when it is taken in, and every door has the same limits.
 #include "core/assemble/assemble.h"
 #include "core/design/images.h"
 #include "core/design/limits.h"
@@ -38,9 +38,10 @@ std::string picture(const char* format, int width = 40, int height = 30) {
 }
 
 std::string drawn(const std::string& inside, const std::string& before = "") {
-    return before + "<svg xmlns=\"http://www.w3.org/2000/svg\" "
-                    "xmlns:xlink=\"http://www.w3.org/1999/xlink\" width=\"40mm\" height=\"30mm\" "
-                    "viewBox=\"0 0 40 30\">" +
+    return before +
+           "<svg xmlns=\"http://www.w3.org/2000/svg\" "
+           "xmlns:xlink=\"http://www.w3.org/1999/xlink\" width=\"40mm\" height=\"30mm\" "
+           "viewBox=\"0 0 40 30\">" +
            inside + "<path d=\"M 1 1 L 39 1 L 20 29 Z\"/></svg>";
 }
 
@@ -86,10 +87,10 @@ class ForeignDrawings : public QObject {
         row("declared by numbers", drawn("&x;", "<!DOCTYPE svg [<!ENTITY x \"&#60;image "
                                                 "href='SECRET'/>\">]>"));
         const std::string within = drawn("<image href='/SECRET'/>");
-        row("drawing within", drawn("<image href=\"data:image/svg+xml;base64," +
-                                    base64Text(within) + "\"/>"));
-        row("drawing that says PNG", drawn("<image href=\"data:image/png;base64," +
-                                           base64Text(within) + "\"/>"));
+        row("drawing within",
+            drawn("<image href=\"data:image/svg+xml;base64," + base64Text(within) + "\"/>"));
+        row("drawing that says PNG",
+            drawn("<image href=\"data:image/png;base64," + base64Text(within) + "\"/>"));
         row("data that is no base64", drawn("<image href=\"data:image/svg+xml,SECRET\"/>"));
     }
     void whatLeadsOut() {
@@ -108,13 +109,13 @@ class ForeignDrawings : public QObject {
     }
     // What stays within the drawing is as it was, to the letter.
     void whatStays() {
-        const std::string whole = drawn(
-            "<!-- href=\"/etc\" --><defs><linearGradient id=\"a>b\"/></defs>"
-            "<use xlink:href=\"#a>b\"/><path fill=\"url(#g)\" style=\"fill: url( '#g' )\"/>"
-            "<style>path { fill: url(#g) }</style><a href=\"http://x\"><path d='M0 0'/></a>"
-            "<image href=\"data:image/png;base64,\n" +
-                base64Text(picture("PNG")) + "\"/><text>1 &lt; 2</text><br / >",
-            "<?xml version=\"1.0\"?><!DOCTYPE svg [<!ENTITY ns \"http://a\">]>");
+        const std::string whole =
+            drawn("<!-- href=\"/etc\" --><defs><linearGradient id=\"a>b\"/></defs>"
+                  "<use xlink:href=\"#a>b\"/><path fill=\"url(#g)\" style=\"fill: url( '#g' )\"/>"
+                  "<style>path { fill: url(#g) }</style><a href=\"http://x\"><path d='M0 0'/></a>"
+                  "<image href=\"data:image/png;base64,\n" +
+                      base64Text(picture("PNG")) + "\"/><text>1 &lt; 2</text><br / >",
+                  "<?xml version=\"1.0\"?><!DOCTYPE svg [<!ENTITY ns \"http://a\">]>");
         const Unlinked out = withoutLinks(whole);
         QVERIFY2(out.left.empty(), out.left.empty() ? "" : out.left[0].c_str());
         std::string expected = whole;
@@ -124,9 +125,9 @@ class ForeignDrawings : public QObject {
     }
     void mutated() {
         std::mt19937 chance(6);
-        const std::string whole = drawn(
-            "<image xlink:href='/SECRET'/><style>@import 'SECRET';</style><use href='#a'/>",
-            "<?xml version='1.0'?><!DOCTYPE svg [<!ENTITY x '&#60;'>]>");
+        const std::string whole =
+            drawn("<image xlink:href='/SECRET'/><style>@import 'SECRET';</style><use href='#a'/>",
+                  "<?xml version='1.0'?><!DOCTYPE svg [<!ENTITY x '&#60;'>]>");
         const std::string marks = "<>\"'=/!?-[]& \n#:();";
         for (int n = 0; n < 4000; ++n) {
             std::string bytes = whole.substr(0, 1 + chance() % whole.size());
@@ -156,8 +157,8 @@ class ForeignDrawings : public QObject {
         QVERIFY(QFile::link(dir.filePath("secret.png"), dir.filePath("drawings/link.png")));
         const std::string file = dir.filePath("drawings/card.svg").toStdString();
         const auto taken = [&](const std::string& link) {
-            const auto d = printWith(card(), "card", file,
-                                     drawn("<image href=\"" + link + "\" width='40'/>"));
+            const auto d =
+                printWith(card(), "card", file, drawn("<image href=\"" + link + "\" width='40'/>"));
             return d ? d->images.at(0).data.text() : std::string("refused: " + d.problem().text());
         };
         for (const std::string& link :
@@ -168,8 +169,9 @@ class ForeignDrawings : public QObject {
             QVERIFY2(withoutLinks(svg).left.empty(), (link + ": " + svg.substr(0, 300)).c_str());
             QVERIFY(svg.find("data:image/") != std::string::npos);
         }
-        for (const char* link : {"../secret.png", "link.png", "/etc/passwd", "/dev/zero", "pipe.png",
-                                 "damaged.png", "text.png", "missing.png", "", "..", "."}) {
+        for (const char* link :
+             {"../secret.png", "link.png", "/etc/passwd", "/dev/zero", "pipe.png", "damaged.png",
+              "text.png", "missing.png", "", "..", "."}) {
             const std::string svg = taken(link);
             QCOMPARE(withoutLinks(svg).left.size(), size_t(*link != 0));
             QVERIFY2(svg.find("base64") == std::string::npos, link);
@@ -198,7 +200,8 @@ class ForeignDrawings : public QObject {
         const auto cut = tracedFrom(sum);
         QVERIFY(!cut && cut.problem().text().find("damaged") != std::string::npos);
         // A chunk that is said to be there and is not.
-        const std::string head("\x89PNG\r\n\x1a\n\0\0\0\x0dIHDR\0\0\0\4\0\0\0\4\x08\6\0\0\0????", 33);
+        const std::string head("\x89PNG\r\n\x1a\n\0\0\0\x0dIHDR\0\0\0\4\0\0\0\4\x08\6\0\0\0????",
+                               33);
         const std::string phys("\0\0\0\x09pHYs\0\0\0\1", 12);
         QVERIFY(imageInfo(Bytes(head + phys)));
     }
@@ -230,27 +233,28 @@ class ForeignDrawings : public QObject {
     void tangles() {
         const auto svg = outlineFromSvg(
             "<svg xmlns='http://www.w3.org/2000/svg' viewBox='0 0 40 40'><path d='M 0 0" +
-            tangle(400, [](double x, double y) {
-                return " L " + numberText(x, 3) + " " + numberText(y, 3);
-            }) +
+            tangle(400,
+                   [](double x, double y) {
+                       return " L " + numberText(x, 3) + " " + numberText(y, 3);
+                   }) +
             " Z'/></svg>");
         QVERIFY2(!svg && svg.problem().text().find("crosses itself") != std::string::npos,
                  svg ? "" : svg.problem().text().c_str());
-        const auto dxf = outlineFromDxf(
-            "0\nSECTION\n2\nENTITIES\n0\nLWPOLYLINE\n90\n400\n70\n1\n" +
-            tangle(400,
-                   [](double x, double y) {
-                       return "10\n" + numberText(x, 3) + "\n20\n" + numberText(y, 3) + "\n";
-                   }) +
-            "0\nENDSEC\n0\nEOF\n");
+        const auto dxf = outlineFromDxf("0\nSECTION\n2\nENTITIES\n0\nLWPOLYLINE\n90\n400\n70\n1\n" +
+                                        tangle(400,
+                                               [](double x, double y) {
+                                                   return "10\n" + numberText(x, 3) + "\n20\n" +
+                                                          numberText(y, 3) + "\n";
+                                               }) +
+                                        "0\nENDSEC\n0\nEOF\n");
         QVERIFY2(!dxf && dxf.problem().text().find("crosses itself") != std::string::npos,
                  dxf ? "" : dxf.problem().text().c_str());
         std::mt19937 chance(7);
         for (const char* kind : {"topper", "aperture"}) {
             Design d = with(card(), kind, "card.page-right", {{"shape", "drawn"}});
             for (int i = 0; i < 400; ++i)
-                d.structures[0].outline.push_back(
-                    {Measure::fromMm(chance() % 4000 / 100.0), Measure::fromMm(chance() % 4000 / 100.0)});
+                d.structures[0].outline.push_back({Measure::fromMm(chance() % 4000 / 100.0),
+                                                   Measure::fromMm(chance() % 4000 / 100.0)});
             const auto made = assemble(d);
             QVERIFY2(!made && made.problem().text().find("crosses itself") != std::string::npos,
                      made ? "" : made.problem().text().c_str());
@@ -258,15 +262,17 @@ class ForeignDrawings : public QObject {
         // A few loops are a shape; so is one whose corners all lie on a line, of no area.
         Design d = with(card(), "topper", "card.page-right", {{"shape", "drawn"}});
         for (int i = 0; i < 11; ++i) // a star
-            d.structures[0].outline.push_back({Measure::fromMm(20 + 20 * std::cos(i * 4 * pi / 11)),
-                                               Measure::fromMm(20 + 20 * std::sin(i * 4 * pi / 11))});
+            d.structures[0].outline.push_back(
+                {Measure::fromMm(20 + 20 * std::cos(i * 4 * pi / 11)),
+                 Measure::fromMm(20 + 20 * std::sin(i * 4 * pi / 11))});
         QVERIFY(assemble(d));
         // Blanks whose edges cross a thousand times are cut into pieces all the same.
         for (unsigned seed = 0; seed < 12; ++seed) {
             std::mt19937 other(seed);
             Ring ring;
             for (int i = 0; i < 90; ++i)
-                ring.emplace_back(other() % 40000 / 1000.0, other() % (seed % 3 ? 40000 : 2) / 1000.0);
+                ring.emplace_back(other() % 40000 / 1000.0,
+                                  other() % (seed % 3 ? 40000 : 2) / 1000.0);
             for (const Ring& piece : convexPieces(ring, {}))
                 QVERIFY(piece.size() >= 3);
         }
