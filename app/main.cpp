@@ -6,6 +6,7 @@
 #include "app/workbench.h"
 #include "core/assemble/assemble.h"
 #include "core/files/hlantern.h"
+#include "core/measure/plain_text.h"
 #include <QApplication>
 #include <QTimer>
 #include <cstdio>
@@ -57,7 +58,7 @@ namespace hl {
 // picture.
 static int takePicture(const QStringList& words) {
     auto refuse = [](const Problem& p) {
-        std::fprintf(stderr, "%s\n", p.text().c_str());
+        std::fprintf(stderr, "%s\n", plainText(p.text()).c_str());
         return 2;
     };
     auto design = loadDesign(bytesOf(words[0]));

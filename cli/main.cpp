@@ -32,6 +32,7 @@ int run(int argc, char** argv) {
 } // namespace
 
 int main(int argc, char** argv) {
+    keepTerminalPlain();
     try {
         return run(argc, argv);
     } catch (const std::bad_alloc&) {

@@ -1,6 +1,9 @@
 #include "cli/working.h"
 #include "core/measure/number.h"
+#include <algorithm>
 #include <chrono>
+#include <iostream>
+#include <streambuf>
 #include <unistd.h>
 
 namespace hl::cli {
@@ -15,7 +18,53 @@ void show(const std::string& line) {
     } // a terminal that is gone is no reason to stop
 }
 
+// Passes on what is written, without control characters but for the ends of lines and tabs. A
+// character may come in pieces: C1 controls are two bytes.
+class PlainBuffer : public std::streambuf {
+  public:
+    explicit PlainBuffer(std::streambuf* to) : to_(to) {}
+
+  protected:
+    int overflow(int c) override {
+        if (c == traits_type::eof())
+            return traits_type::not_eof(c);
+        const auto byte = static_cast<unsigned char>(c);
+        const bool second = held_ && byte >= 0x80 && byte < 0xC0;
+        if (held_) {
+            held_ = false;
+            if (!(second && byte < 0xA0)) // else a C1 control, which goes
+                to_->sputc(static_cast<char>(0xC2));
+            else
+                return c;
+        }
+        if (byte == 0xC2) {
+            held_ = true;
+            return c;
+        }
+        if ((byte < 0x20 && byte != '\n' && byte != '\t') || byte == 0x7F ||
+            (byte >= 0x80 && byte < 0xA0 && !second && !within_))
+            return c;
+        within_ = byte >= 0xC3 ? (byte >= 0xF0   ? 3
+                                  : byte >= 0xE0 ? 2
+                                                 : 1)
+                               : std::max(0, within_ - 1);
+        return to_->sputc(static_cast<char>(byte));
+    }
+    int sync() override { return to_->pubsync(); }
+
+  private:
+    std::streambuf* to_;
+    bool held_ = false; // a first byte that may begin a control
+    int within_ = 0;    // bytes that belong to the character before
+};
+
 } // namespace
+
+void keepTerminalPlain() {
+    static PlainBuffer out(std::cout.rdbuf()), err(std::cerr.rdbuf());
+    std::cout.rdbuf(&out);
+    std::cerr.rdbuf(&err);
+}
 
 Working::Working(std::string command) : command_(std::move(command)) {
     percent = -1;

@@ -2,6 +2,7 @@
 #include "app/session/paths.h"
 #include "app/session/recovery.h"
 #include "core/assemble/assemble.h"
+#include "core/design/texts.h"
 #include "core/edit/edit.h"
 #include "core/files/atomic_save.h"
 #include "core/files/hlantern.h"
@@ -116,7 +117,9 @@ Session::Session(QObject* parent) : QObject(parent) {
     });
 }
 
-void Session::edit(const Design& next, const QString& label, const QString& gesture) {
+void Session::edit(const Design& wanted, const QString& label, const QString& gesture) {
+    Design next = wanted;
+    makePlain(next); // whatever was typed or pasted
     if (next != design_)
         history_.push(new EditStep(*this, design_, next, label, gesture));
 }

@@ -168,6 +168,28 @@ class DxfReader : public DL_CreationAdapter {
     size_t met_ = 0;
 };
 
+// The drawing without its comments (group 999): the reader takes some of them for its own marks and
+// falls over what they lack.
+std::string withoutComments(const std::string& text) {
+    std::string out;
+    out.reserve(text.size());
+    for (size_t at = 0; at < text.size();) {
+        size_t code = std::min(text.find('\n', at), text.size() - 1) + 1;
+        const size_t value = std::min(text.find('\n', code), text.size() - 1) + 1;
+        std::string_view group(text.data() + at, code - at);
+        while (!group.empty() && std::isspace(static_cast<unsigned char>(group.front())))
+            group.remove_prefix(1);
+        while (!group.empty() && std::isspace(static_cast<unsigned char>(group.back())))
+            group.remove_suffix(1);
+        if (code >= text.size()) // a last line without its value
+            code = text.size();
+        if (group != "999")
+            out.append(text, at, std::max(value, code) - at);
+        at = std::max(value, code);
+    }
+    return out;
+}
+
 } // namespace
 
 Result<std::vector<DrawnPath>> netFromDxf(const std::string& text) {
@@ -177,13 +199,18 @@ Result<std::vector<DrawnPath>> netFromDxf(const std::string& text) {
     if (text.find("SECTION") == std::string::npos)
         return Problem{"", "this is no DXF drawing",
                        "save it as DXF from the program that made it"};
-    std::stringstream stream(text);
+    std::stringstream stream(withoutComments(text));
     stream.imbue(std::locale::classic());
     DxfReader reader;
     DL_Dxf dxf;
-    if (!dxf.in(stream, &reader))
-        return Problem{"", "this is no DXF drawing",
-                       "save it as DXF from the program that made it"};
+    const Problem damaged{"", "this is no DXF drawing, or a damaged one",
+                          "save it as DXF from the program that made it"};
+    try {
+        if (!dxf.in(stream, &reader))
+            return damaged;
+    } catch (const std::exception&) { // whatever the reader falls over is the drawing's fault
+        return damaged;
+    }
     if (reader.tooMuch)
         return Problem{"", "it has more than " + numberText(mostCorners) + " corners",
                        "simplify it"};

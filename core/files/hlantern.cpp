@@ -1,5 +1,6 @@
 #include "core/files/hlantern.h"
 #include "core/assemble/assemble.h"
+#include "core/design/texts.h"
 #include "core/files/atomic_save.h"
 #include "core/files/fields.h"
 #include "core/measure/number.h"
@@ -139,7 +140,9 @@ Result<Design> loadDesign(const std::string& path) {
     return d;
 }
 
-Trouble saveDesign(const Design& design, const std::string& path) {
+Trouble saveDesign(const Design& given, const std::string& path) {
+    Design design = given;
+    makePlain(design); // whatever was typed
     const std::string text = designToText(design);
     if (const std::string what = strays(design, text); !what.empty())
         return Problem{path, "it is not saved, because it could not be opened again: " + what,

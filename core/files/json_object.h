@@ -3,6 +3,7 @@
 #include "core/design/limits.h"
 #include "core/measure/number.h"
 #include "core/measure/place.h"
+#include "core/measure/plain_text.h"
 #include "core/measure/result.h"
 #include <algorithm>
 #include <cmath>
@@ -51,7 +52,7 @@ class Object {
         if (!j.is_string())
             bad(at(key), std::string("text is needed, there is ") + j.type_name(),
                 "put it in quotes");
-        std::string s = j.get<std::string>();
+        std::string s = plainText(j.get<std::string>());
         if (limits::charactersOf(s) > most)
             bad(at(key), "the text is longer than " + numberText(most) + " characters",
                 "shorten it");

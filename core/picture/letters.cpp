@@ -92,6 +92,11 @@ SetWords setWords(const std::string& text, const std::string& typeface, double h
     out.width = static_cast<double>(wide) / PANGO_SCALE / setLarger;
     std::vector<int> starts;
     const std::vector<std::string> letters = characters(text, starts);
+    if (pango_layout_get_unknown_glyphs_count(layout.get()) > 0)
+        for (const std::string& one : letters)
+            if (pango_layout_get_unknown_glyphs_count(layoutOf(one, 10, face).get()) > 0 &&
+                std::find(out.missing.begin(), out.missing.end(), one) == out.missing.end())
+                out.missing.push_back(one);
     // A ring that lies within an odd number of others is a hole of the innermost of them.
     const std::vector<Ring> rings = ringsOf(layout.get());
     const auto inside = [](const Ring& ring, const Vec2& p) { return onPaper(ring, {}, p); };

@@ -14,8 +14,9 @@ struct LetterPiece {
 };
 
 struct SetWords {
-    std::vector<LetterPiece> pieces; // from left to right
-    double width = 0;                // of the line
+    std::vector<LetterPiece> pieces;  // from left to right
+    double width = 0;                 // of the line
+    std::vector<std::string> missing; // characters that no typeface here has: boxes stand for them
     bool known = true; // else the typeface is not there, and the shipped one stands in
 };
 

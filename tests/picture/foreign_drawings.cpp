@@ -229,6 +229,27 @@ class ForeignDrawings : public QObject {
         QVERIFY(cut && cut->picture.find("<path d=") != std::string::npos &&
                 cut->picture.find("b\" viewBox") == std::string::npos);
     }
+    // Comments are nobody's marks, and what is damaged is told as that.
+    void commentsInDxf() {
+        const std::string square =
+            "0\nSECTION\n2\nENTITIES\n0\nLWPOLYLINE\n90\n3\n70\n1\n10\n0\n20\n0\n"
+            "10\n30\n20\n0\n10\n0\n20\n30\n0\nENDSEC\n0\nEOF\n";
+        const auto plain = outlineFromDxf(square);
+        QVERIFY(plain && plain->size() == 3);
+        for (const char* comment : {"dxflib", "dxflib ", "dxflib x", "", "999", "0", "SECTION"})
+            for (const char* end : {"\n", "\r\n"}) {
+                const auto d = outlineFromDxf("  999" + std::string(end) + comment + end + square);
+                QVERIFY2(d && *d == *plain, comment);
+            }
+        std::mt19937 chance(9);
+        for (int n = 0; n < 3000; ++n) {
+            std::string bytes = "999\ndxflib\n" + square;
+            for (int k = 0; k < 3; ++k)
+                bytes[chance() % bytes.size()] = "0129\n -xE"[chance() % 9];
+            const auto d = outlineFromDxf(bytes.substr(0, 1 + chance() % bytes.size()));
+            QVERIFY(d || !d.problem().text().empty());
+        }
+    }
     // A scribble is no outline, whichever way it comes in.
     void tangles() {
         const auto svg = outlineFromSvg(

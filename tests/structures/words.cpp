@@ -41,6 +41,30 @@ const Panel& page(const Assembly& a) { return a.panels[size_t(a.panel("card.page
 class WordsTest : public QObject {
     Q_OBJECT
   private slots:
+    // A letter that no typeface has, and a typeface that is not installed, are told by name.
+    void whatIsNotThereIsTold() {
+        const auto findings = [](const std::string& text, const std::string& typeface) {
+            auto d = addStructure(card(), "words", "card.page-right", {}, {}, "sign",
+                                  {{"text", text}, {"name", "Welcome"}});
+            if (!typeface.empty())
+                d->first.structure("sign")->typeface = typeface;
+            const Case c(d->first, *assemble(d->first));
+            std::string all;
+            for (const Finding& f : prove(Evidence(c, {})))
+                if (f.rule == "dressing" && f.severity == Severity::Caution)
+                    all += f.message + " " + f.remedy + "\n";
+            return all;
+        };
+        QCOMPARE(findings("Open", ""), std::string());
+        const std::string odd = "\xf3\xb1\x88\xb4"; // of nobody's alphabet
+        const std::string missing = findings("Op" + odd + "n" + odd, "");
+        QVERIFY2(missing.find("“" + odd + "” of Welcome") != std::string::npos &&
+                     missing.find(odd) == missing.rfind(odd), // said once
+                 missing.c_str());
+        const std::string face = findings("Open", "Nowhere Sans");
+        QVERIFY2(face.find("“Nowhere Sans” of Welcome is not installed") != std::string::npos,
+                 face.c_str());
+    }
     void lettersAsTheyAreSet() {
         const SetWords h = setWords("H", "", 10);
         QCOMPARE(h.pieces.size(), size_t(1));

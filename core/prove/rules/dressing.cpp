@@ -3,6 +3,7 @@
 #include "core/design/images.h"
 #include "core/design/tiles.h"
 #include "core/measure/number.h"
+#include "core/picture/letters.h"
 #include "core/picture/svg_links.h"
 #include "core/prove/evidence.h"
 #include "core/prove/saying.h"
@@ -130,6 +131,40 @@ void pictures(const Case& c, std::vector<Finding>& out) {
     }
 }
 
+// Words in letters that no typeface here has, or in a typeface that is not here.
+void lettering(const Case& c, std::vector<Finding>& out) {
+    for (const StructureSpec& s : c.design.structures) {
+        if (s.text.empty())
+            continue;
+        const SetWords set = setWords(s.text, s.typeface, 10);
+        const auto say = [&](const std::string& message, const std::string& remedy) {
+            Finding f = Finding::of("dressing", Severity::Caution, c.first(), c.last(),
+                                    c.assembly.display.at);
+            for (const Panel& p : c.assembly.panels)
+                if (ownerOf(p.id) == s.id) {
+                    nameIn(f, c, static_cast<int>(&p - c.assembly.panels.data()));
+                    break;
+                }
+            f.message = message;
+            f.remedy = remedy;
+            out.push_back(f);
+        };
+        if (!set.missing.empty()) {
+            std::string all;
+            for (const std::string& one : set.missing)
+                all += (all.empty() ? "“" : ", “") + one + "”";
+            say("No typeface here has " + all + " of " + sayOwner(c.design, s.id) +
+                    ": a box with a number would be " +
+                    (set.missing.size() > 1 ? "in their places" : "in its place") + ".",
+                "Say it in other letters, or install a typeface that has them.");
+        }
+        if (!set.known)
+            say("The typeface “" + s.typeface + "” of " + sayOwner(c.design, s.id) +
+                    " is not installed here; the one that ships stands in for it.",
+                "Install it, or choose another typeface.");
+    }
+}
+
 // Toppers and labels that are turned to whoever looks at the displayed card, and hidden from them.
 void hidden(const Case& c, std::vector<Finding>& out) {
     constexpr double hardly = 0.1;
@@ -161,6 +196,7 @@ void hidden(const Case& c, std::vector<Finding>& out) {
 void dressing(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     const Case& c = e.c;
     pictures(c, out);
+    lettering(c, out);
     hidden(c, out);
     const std::vector<Mat> mats = matsOf(c);
     std::vector<Row> rows, mirrored;
