@@ -1,5 +1,5 @@
 #include "app/session/worker.h"
-#include "app/start/folded_later.h"
+#include "app/session/later.h"
 #include <QSettings>
 #include <condition_variable>
 #include <cstdio>

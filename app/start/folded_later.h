@@ -1,5 +1,6 @@
 // Designs folded in the background for pictures: the window never waits for them.
 #pragma once
+#include "app/session/later.h"
 #include "core/prove/layers.h"
 #include "core/prove/seen.h"
 #include <QObject>
@@ -19,14 +20,6 @@ struct Pictured {
         : folded(std::move(c)), flats(flatStates(*folded, {})), upright(uprightOn(*folded)) {}
 };
 using PicturedPtr = std::shared_ptr<const Pictured>;
-
-// Runs `work` on another thread, after what waits there already, and what it returns on this one,
-// unless `receiver` is gone by then.
-void runLater(QObject* receiver, std::function<std::function<void()>()> work);
-
-// Whether such work is still under way; what waits for its turn is dropped. For the end of the
-// program.
-bool laterIsBusy();
 
 // Runs `make` on another thread and hands what it made to `got` on this one, unless `receiver` is
 // gone by then. What cannot be made (null) is handed over too.

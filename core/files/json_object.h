@@ -166,7 +166,7 @@ inline Json parsedJson(const std::string& text) {
         else if (event == Event::object_end && !keys.empty())
             keys.pop_back();
         else if (event == Event::key && !keys.empty() && ++keys.back() > limits::keys)
-            bad(parsed.is_string() ? parsed.get<std::string>().substr(0, 40) : "",
+            bad(parsed.is_string() ? shortened(parsed.get<std::string>(), 40) : "",
                 "an object has more than " + numberText(limits::keys) + " keys",
                 "this is no file of ours");
         return true;

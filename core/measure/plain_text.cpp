@@ -1,4 +1,5 @@
 #include "core/measure/plain_text.h"
+#include <algorithm>
 #include <cstddef>
 #include <cstdint>
 
@@ -17,7 +18,10 @@ Character characterAt(const std::string& s, size_t at) {
     const unsigned lead = byte(at);
     if (lead < 0x80)
         return {lead, 1};
-    const size_t n = lead >= 0xF0 && lead < 0xF5 ? 4 : lead >= 0xE0 && lead < 0xF0 ? 3 : lead >= 0xC2 && lead < 0xE0 ? 2 : 0;
+    const size_t n = lead >= 0xF0 && lead < 0xF5   ? 4
+                     : lead >= 0xE0 && lead < 0xF0 ? 3
+                     : lead >= 0xC2 && lead < 0xE0 ? 2
+                                                   : 0;
     if (n == 0 || at + n > s.size())
         return {};
     std::uint32_t code = lead & (0x7F >> n);
@@ -44,8 +48,8 @@ std::string plainText(const std::string& text) {
             ++i;
             continue;
         }
-        const bool breaks = c.code == '\n' || c.code == '\t' || c.code == '\r' ||
-                            c.code == 0x85 || c.code == 0x2028 || c.code == 0x2029;
+        const bool breaks = c.code == '\n' || c.code == '\t' || c.code == '\r' || c.code == 0x85 ||
+                            c.code == 0x2028 || c.code == 0x2029;
         const bool control = c.code < 0x20 || (c.code >= 0x7F && c.code < 0xA0);
         const bool never = (c.code & 0xFFFE) == 0xFFFE || (c.code >= 0xFDD0 && c.code < 0xFDF0);
         if (breaks)
@@ -55,6 +59,16 @@ std::string plainText(const std::string& text) {
         i += c.bytes;
     }
     return out;
+}
+
+std::string shortened(const std::string& text, size_t most) {
+    size_t kept = 0, characters = 0; // bytes of the first most - 1 characters
+    for (size_t i = 0; i < text.size(); ++characters) {
+        if (characters + 1 == most)
+            kept = i;
+        i += std::max<size_t>(1, characterAt(text, i).bytes);
+    }
+    return characters <= most ? text : text.substr(0, kept) + "…";
 }
 
 } // namespace hl

@@ -10,4 +10,7 @@ namespace hl {
 // for that (U+FFFD).
 std::string plainText(const std::string& text);
 
+// At most `most` characters of a text, the last of them “…” where there were more.
+std::string shortened(const std::string& text, size_t most);
+
 } // namespace hl

@@ -3,6 +3,7 @@
 #include "core/picture/svg_links.h"
 #include "core/design/bytes.h"
 #include "core/design/images.h"
+#include "core/measure/plain_text.h"
 #include <algorithm>
 #include <cctype>
 
@@ -225,7 +226,7 @@ class Reader {
                                 base64Text(*bytes) + quote;
                 return;
             }
-            leave(link.substr(0, 200), written);
+            leave(shortened(link, 200), written);
         } else if (key.rfind("xmlns", 0) != 0 && leadsOut(value)) {
             leave("a style", written);
         } else {

@@ -1,5 +1,6 @@
 #include "core/report/desk.h"
 #include "core/measure/number.h"
+#include "core/measure/plain_text.h"
 #include <algorithm>
 #include <cmath>
 
@@ -139,9 +140,7 @@ class Desk {
             grain(s, {x + 6.5, y + 8});
             const double at = x + 16;
             const auto letters = static_cast<size_t>(std::max(8.0, (width - 16) / 1.7));
-            auto fitted = [&](const std::string& text) {
-                return text.size() > letters ? text.substr(0, letters - 1) + "…" : text;
-            };
+            auto fitted = [&](const std::string& text) { return shortened(text, letters); };
             out_.write({at, y + 3.4}, fitted(s.name), 3.4, -1, ink);
             out_.write({at, y + 7.6},
                        numberText(s.weight, 1) + " g/m², " +

@@ -17,7 +17,8 @@ using namespace hl::test;
 
 namespace {
 
-const std::string hostile = "a\x1b[31mb\x07\x7f\xc2\x9b" "c\n\td\xff\xed\xa0\x80 \xef\xbf\xbf\xe2\x82\xac";
+const std::string hostile = "a\x1b[31mb\x07\x7f\xc2\x9b"
+                            "c\n\td\xff\xed\xa0\x80 \xef\xbf\xbf\xe2\x82\xac";
 
 bool isPlain(const QByteArray& bytes, bool oneLine) {
     for (qsizetype i = 0; i < bytes.size(); ++i) {
@@ -53,6 +54,16 @@ class Texts : public QObject, CommandLine {
             QCOMPARE(plainText(plain), plain);
         }
     }
+    void shortenedByCharacters() {
+        QCOMPARE(shortened("Brücke", 6), std::string("Brücke"));
+        QCOMPARE(shortened("Brücke", 4), std::string("Brü…"));
+        for (size_t n = 1; n < 12; ++n) {
+            const QByteArray s = QByteArray::fromStdString(shortened("äöü €€€ 🚂🚂🚂🚂 ß", n));
+            QVERIFY(isPlain(s, true));
+            QVERIFY(QString::fromUtf8(s).toUcs4().size() == qsizetype(n));
+        }
+        QCOMPARE(shortened("", 3), std::string());
+    }
     // Every text that a design has, by the list of its fields.
     void everyTextOfADesign() {
         Design d = with(card(), "words", "card.page-left");
@@ -64,7 +75,8 @@ class Texts : public QObject, CommandLine {
         makePlain(d);
         for (const std::string& s : {d.title, d.structures[0].text, d.structures[0].name,
                                      d.stocks[0].name, d.parts[0].name})
-            QVERIFY(isPlain(QByteArray::fromStdString(s), true) && s.find("€") != std::string::npos);
+            QVERIFY(isPlain(QByteArray::fromStdString(s), true) &&
+                    s.find("€") != std::string::npos);
         Design again = d;
         makePlain(again);
         QVERIFY(again == d);
@@ -84,7 +96,8 @@ class Texts : public QObject, CommandLine {
     }
     // Whatever is said on the command line, the terminal and the files get nothing of it.
     void theTerminalGetsNone() {
-        const QString esc = QString::fromUtf8("Sta\x1b]0;x\x07tion\xc2\x9b" "1m");
+        const QString esc = QString::fromUtf8("Sta\x1b]0;x\x07tion\xc2\x9b"
+                                              "1m");
         QProcess p;
         const auto cli = [&](const QStringList& args) {
             p.start(HL_BIN_DIR "/hinge-lantern-cli", args);
