@@ -1,30 +1,17 @@
-// The workbench and files: open, save, export, leave, recover.
-#include "app/flat/flat_view.h"
-#include "app/flat/net_dialog.h"
-#include "app/look/parts.h"
-#include "app/make/print_sheets.h"
+// The workbench and its file: open, save, leave, recover.
+#include "app/look/file_dialog.h"
 #include "app/session/paths.h"
 #include "app/session/recovery.h"
-#include "app/standing/card_image.h"
-#include "app/standing/prints.h"
 #include "app/start/start_page.h"
 #include "app/workbench.h"
-#include "core/assemble/assemble.h"
-#include "core/exports/exports.h"
 #include "core/files/atomic_save.h"
 #include "core/files/hlantern.h"
-#include <QApplication>
 #include <QCloseEvent>
-#include <QDir>
-#include <QFileDialog>
 #include <QFileInfo>
 #include <QLocale>
 #include <QMenu>
 #include <QMessageBox>
-#include <QPrintPreviewDialog>
-#include <QPrinter>
 #include <QPushButton>
-#include <QSettings>
 #include <QStackedWidget>
 #include <QVariantAnimation>
 
@@ -32,35 +19,6 @@ namespace hl {
 namespace {
 
 constexpr const char* extension = "hlantern";
-
-QString shown(const std::string& path) { return QString::fromStdString(path); }
-
-QString fileDialog(QWidget* parent, const QString& title, QFileDialog::AcceptMode mode,
-                   const QStringList& filters, const QString& suffix, const QString& start,
-                   QString* filter = nullptr) {
-    QFileDialog dialog(parent, title);
-    dialog.setObjectName("file-dialog");
-    dialog.setOption(QFileDialog::DontUseNativeDialog);
-    dialog.setOption(QFileDialog::DontConfirmOverwrite); // who writes asks, about all its files
-    dialog.setAcceptMode(mode);
-    dialog.setFileMode(mode == QFileDialog::AcceptOpen ? QFileDialog::ExistingFile
-                                                       : QFileDialog::AnyFile);
-    dialog.setNameFilters(filters);
-    dialog.setDefaultSuffix(suffix);
-    dialog.setDirectory(QSettings().value("folder", QDir::homePath()).toString());
-    if (!start.isEmpty())
-        dialog.selectFile(start);
-    QObject::connect(&dialog, &QFileDialog::filterSelected, &dialog, [&](const QString& f) {
-        dialog.setDefaultSuffix(f.section("*.", 1).section(')', 0, 0));
-    });
-    if (dialog.exec() != QDialog::Accepted || dialog.selectedFiles().isEmpty())
-        return {};
-    if (filter)
-        *filter = dialog.selectedNameFilter();
-    const QString path = dialog.selectedFiles().front();
-    QSettings().setValue("folder", QFileInfo(path).absolutePath());
-    return path;
-}
 
 } // namespace
 
@@ -148,187 +106,6 @@ bool Workbench::saveAs() {
         return false;
     rememberRecent(session_.path());
     return true;
-}
-
-void Workbench::exportSheets() {
-    exportAs(Exports::Sheets,
-             tr("Export sheets on %1").arg(QString::fromStdString(flat().format().name)),
-             tr("parts"));
-}
-
-// A sheet from a drawing of its whole net.
-void Workbench::importNet() {
-    const QString path = QFileDialog::getOpenFileName(this, tr("Net from a drawing"), {},
-                                                      tr("Drawings (*.dxf *.svg)"));
-    if (path.isEmpty())
-        return;
-    const auto text = readFile(bytesOf(path));
-    const auto drawing =
-        text ? netFromDrawing(*text) : Result<std::vector<DrawnPath>>(text.problem());
-    if (!drawing)
-        return tell(QString::fromStdString(drawing.problem().in(bytesOf(path)).text()));
-    NetDialog dialog(session_.design(), *drawing, this);
-    if (dialog.exec() != QDialog::Accepted || !dialog.made())
-        return;
-    const std::string id = dialog.made()->id;
-    session_.edit(dialog.made()->design, tr("Net from a drawing"));
-    session_.selection().choose(QString::fromStdString(id));
-}
-
-void Workbench::exportOther(Exports what) {
-    exportAs(what,
-             what == Exports::Machine      ? tr("Files for a cutting machine")
-             : what == Exports::Lists      ? tr("Tables of parts, cuts and scores")
-             : what == Exports::BuildSheet ? tr("Build sheet")
-                                           : tr("Model of the card"),
-             tr("card"));
-}
-
-// On paper at true size, one sheet to a page, seen before it is printed.
-void Workbench::printSheets() {
-    if (!session_.snapshot())
-        return;
-    QPrinter printer(QPrinter::HighResolution);
-    printer.setDocName(QString::fromStdString(session_.design().title));
-    const SheetFormat format = flat().format();
-    printer.setFullPage(true);
-    printer.setPageSize(QPageSize(QSizeF(format.width, format.height), QPageSize::Millimeter));
-    QPrintPreviewDialog preview(&printer, this);
-    preview.setObjectName("print-preview");
-    preview.setWindowTitle(tr("Print sheets"));
-    sizeByLetters(preview, {860, 640});
-    const Case& c = *session_.snapshot()->folded;
-    connect(&preview, &QPrintPreviewDialog::paintRequested, this, [&](QPrinter* on) {
-        paintSheets(*on, layOut(c.design, c.assembly, format, flat().printed()), format.margin);
-    });
-    preview.exec();
-}
-
-void Workbench::writeProof() {
-    const SnapshotPtr s = session_.snapshot();
-    if (!s || !s->evidence || !session_.current())
-        return tell(tr("The proof is not ready; try again in a moment."));
-    exportAs(Exports::Report, tr("Report of the proof"), tr("report"));
-}
-
-// Asks for a name and writes such a thing to it.
-// The standing card as it is opened now, or its opening as a moving picture.
-void Workbench::exportPicture() {
-    constexpr int frames = 45;
-    if (!session_.snapshot())
-        return;
-    QString name = QFileInfo(session_.path()).completeBaseName();
-    if (name.isEmpty())
-        name = "card";
-    const QString path =
-        fileDialog(this, tr("Save a picture of the card"), QFileDialog::AcceptSave,
-                   {tr("Picture (*.png)"), tr("Moving picture of the opening (*.webp)"),
-                    tr("Moving picture of the opening (*.gif)")},
-                   "png", name);
-    if (path.isEmpty())
-        return;
-    const QString ending = QFileInfo(path).suffix().toLower();
-    if (ending != "png" && ending != "webp" && ending != "gif")
-        return tell(tr("%1: this ending is no format for it; end the name with %2.")
-                        .arg(path, tr(".png, .webp or .gif")));
-    if (!mayReplace(thereAlready({bytesOf(path)})))
-        return;
-    QApplication::setOverrideCursor(Qt::WaitCursor);
-    const Pictured card(session_.snapshot()->folded);
-    const Trouble t = ending == "png"
-                          ? savePicture(cardImage(card, session_.opening(), {1600, 1200}), path)
-                          : saveFilm(cardFilm(card, frames, {640, 480}), frames / 15.0, path,
-                                     ending == "gif" ? Moving::Gif : Moving::Webp);
-    QApplication::restoreOverrideCursor();
-    if (t)
-        return tell(QString::fromStdString(t->text()));
-    tell(tr("Written to %1.").arg(path), true);
-}
-
-void Workbench::exportAs(Exports what, const QString& title, const QString& fallback) {
-    QStringList filters, endings;
-    for (auto& e : exporters())
-        if (e.what == what) {
-            filters << QString("%1 (*.%2)").arg(tr(e.name), e.id);
-            endings << QString(".") + e.id;
-        }
-    // For a machine that cannot press: the same once more.
-    const qsizetype plain = filters.size();
-    if (what == Exports::Machine)
-        for (qsizetype i = 0; i < plain; ++i)
-            filters << tr("Scores as dashes: %1").arg(filters[i]);
-    QString name = QFileInfo(session_.path()).completeBaseName();
-    if (name.isEmpty())
-        name = fallback;
-    QString filter;
-    const QString path = fileDialog(this, title, QFileDialog::AcceptSave, filters,
-                                    endings.front().mid(1), name, &filter);
-    if (path.isEmpty())
-        return;
-    const Exporter* e = exporter(QFileInfo(path).suffix().toLower().toStdString(), what);
-    if (!e)
-        return tell(tr("%1: this ending is no format for it; end the name with %2.")
-                        .arg(path, endings.join(tr(" or "))));
-    const SnapshotPtr s = session_.snapshot();
-    auto made = assemble(session_.design());
-    if (!made)
-        return tell(QString::fromStdString(made.problem().text()));
-    const bool proved = s && s->evidence && session_.current();
-    std::shared_ptr<const Pixels> seen;
-    if (what == Exports::BuildSheet && s && s->folded) { // with the card as it will look
-        const Pictured card(s->folded);
-        seen = pixelsOf(cardImage(card, s->folded->assembly.display.at, {1200, 800}));
-    }
-    const auto prepared = prepareExport(
-        bytesOf(path), *e,
-        {session_.design(), *made, flat().format(), proved ? s->evidence.get() : nullptr,
-         proved ? &s->findings : nullptr,
-         session_.workshop().drawer.papers.empty() ? nullptr : &session_.workshop().drawer,
-         s && !s->upright.empty() ? &s->upright : nullptr, seen, filters.indexOf(filter) >= plain,
-         flat().printed()});
-    if (!prepared)
-        return tell(QString::fromStdString(prepared.problem().text()));
-    // The design itself is not for the asking.
-    if (Trouble t = mayWrite(prepared->paths(), true, {bytesOf(session_.path())}))
-        return tell(QString::fromStdString(t->text()));
-    if (!mayReplace(thereAlready(prepared->paths())))
-        return;
-    if (Trouble t = prepared->write())
-        return tell(QString::fromStdString(t->text()));
-    QString said =
-        prepared->files.size() == 1
-            ? tr("Written to %1.").arg(shown(prepared->files.front().path))
-            : tr("Written to %n files, the first of them %1.", "", int(prepared->files.size()))
-                  .arg(shown(prepared->files.front().path));
-    for (auto& r : prepared->remarks)
-        said += " " + QString::fromStdString(r);
-    tell(said, true);
-}
-
-// Asks once about all files that an export would write over.
-bool Workbench::mayReplace(const std::vector<std::string>& paths) {
-    if (paths.empty())
-        return true;
-    constexpr size_t most = 8; // names that are told
-    QStringList names;
-    for (size_t i = 0; i < paths.size() && i < most; ++i)
-        names << shown(paths[i]);
-    QString all = names.join('\n');
-    if (paths.size() > most)
-        all += tr("\nand %n more", "", int(paths.size() - most));
-    QMessageBox box(this);
-    box.setObjectName("replace");
-    box.setWindowTitle("Hinge Lantern");
-    const bool one = paths.size() == 1;
-    box.setText(one ? tr("There is a file of that name already:\n%1").arg(all)
-                    : tr("There are files of these names already:\n%1").arg(all));
-    auto* replace =
-        box.addButton(one ? tr("Replace it") : tr("Replace them"), QMessageBox::DestructiveRole);
-    box.setDefaultButton(
-        box.addButton(one ? tr("Leave it") : tr("Leave them"), QMessageBox::RejectRole));
-    box.setEscapeButton(box.defaultButton());
-    box.exec();
-    return box.clickedButton() == replace;
 }
 
 bool Workbench::mayLeave() {

@@ -103,10 +103,11 @@ bool readDxf(const std::string& input) {
 }
 std::vector<std::string> dxfs() {
     std::vector<std::string> out = filesIn("/demo/quillmere/drawings", ".dxf");
-    out.push_back("999\ndxflib\n0\nSECTION\n2\nENTITIES\n0\nLWPOLYLINE\n8\ncut\n90\n3\n70\n1\n10\n0\n"
-                  "20\n0\n42\n0.4\n10\n30\n20\n0\n10\n0\n20\n30\n0\nARC\n10\n5\n20\n5\n40\n3\n50\n10\n"
-                  "51\n200\n0\nCIRCLE\n10\n1\n20\n2\n40\n3\n0\nLINE\n62\n5\n10\n0\n20\n0\n11\n9\n21\n"
-                  "9\n0\nENDSEC\n0\nEOF\n");
+    out.push_back(
+        "999\ndxflib\n0\nSECTION\n2\nENTITIES\n0\nLWPOLYLINE\n8\ncut\n90\n3\n70\n1\n10\n0\n"
+        "20\n0\n42\n0.4\n10\n30\n20\n0\n10\n0\n20\n30\n0\nARC\n10\n5\n20\n5\n40\n3\n50\n10\n"
+        "51\n200\n0\nCIRCLE\n10\n1\n20\n2\n40\n3\n0\nLINE\n62\n5\n10\n0\n20\n0\n11\n9\n21\n"
+        "9\n0\nENDSEC\n0\nEOF\n");
     return out;
 }
 
@@ -125,10 +126,11 @@ bool readLinks(const std::string& input) {
 }
 std::vector<std::string> drawings() {
     std::vector<std::string> out = filesIn("/demo/quillmere/drawings", ".svg");
-    out.push_back("<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"100mm\" height=\"100mm\" "
-                  "viewBox=\"0 0 100 100\"><g transform=\"scale(2)\" stroke='#f00'><path d=\"M1 1 C5 "
-                  "5 9 1 20 3 A4 5 0 1 0 9 9 Z\"/></g><circle cx=\"5\" cy=\"6\" r=\"4\"/><image "
-                  "href='a.png'/><style>path { fill: url(#a) }</style></svg>");
+    out.push_back(
+        "<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"100mm\" height=\"100mm\" "
+        "viewBox=\"0 0 100 100\"><g transform=\"scale(2)\" stroke='#f00'><path d=\"M1 1 C5 "
+        "5 9 1 20 3 A4 5 0 1 0 9 9 Z\"/></g><circle cx=\"5\" cy=\"6\" r=\"4\"/><image "
+        "href='a.png'/><style>path { fill: url(#a) }</style></svg>");
     return out;
 }
 
@@ -192,9 +194,9 @@ std::vector<std::string> words() {
 
 const std::vector<Reader>& readers() {
     static const std::vector<Reader> table{
-        {"design", readDesign, designs}, {"workshop", readWorkshop, workshops},
-        {"table", readTable, tables},    {"dxf", readDxf, dxfs},
-        {"svg", readSvg, drawings},      {"links", readLinks, drawings},
+        {"design", readDesign, designs},    {"workshop", readWorkshop, workshops},
+        {"table", readTable, tables},       {"dxf", readDxf, dxfs},
+        {"svg", readSvg, drawings},         {"links", readLinks, drawings},
         {"picture", readPicture, pictures}, {"words", readWords, words},
     };
     return table;

@@ -35,11 +35,7 @@ FlatView::FlatView(Session& session, QWidget* parent)
         rebuild();
         update();
     });
-    connect(&worker_, &Worker::failed, this, [this](const QString& why) {
-        emit session_.refused(tr("The sheets could not be laid out by an error of the program "
-                                 "(%1). Your design is as it was.")
-                                  .arg(why));
-    });
+    session_.tellOf(worker_, tr("Laying out the sheets"));
     auto redraw = [this] { update(); };
     connect(&session_.selection(), &Selection::changed, this, redraw);
     connect(&session_.selection(), &Selection::hoverChanged, this, redraw);

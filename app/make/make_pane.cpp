@@ -21,8 +21,7 @@
 
 namespace hl {
 
-// Ticks and wishes are kept for a design by the place of its file; of one that has none, by its
-// title.
+// Ticks and wishes are kept by the place of a design's file; of one that has none, by its title.
 QString MakePane::keyFor(const char* what) const {
     const QString name = session_.path().isEmpty() ? QString::fromStdString(session_.design().title)
                                                    : session_.path();
@@ -51,12 +50,8 @@ MakePane::MakePane(Session& session, QWidget& window)
         group->addButton(b);
         row->addWidget(b);
     }
-    connect(&worker_, &Worker::failed, this, [this](const QString& why) {
-        progress_->hide();
-        emit session_.refused(
-            tr("The plan broke off by an error of the program (%1). Your design is as it was.")
-                .arg(why));
-    });
+    session_.tellOf(worker_, tr("The plan"));
+    connect(&worker_, &Worker::failed, progress_, &QWidget::hide);
     connect(cuts_, &QPushButton::clicked, this, [this] { turnTo(Cuts); });
     connect(scores_, &QPushButton::clicked, this, [this] { turnTo(Scores); });
     copies_->setObjectName("make-copies");
@@ -206,15 +201,14 @@ void MakePane::plan() {
     taken_.reset();
     progress_->setValue(0);
     progress_->show();
-    const bool fromDrawer = fromDrawer_->isChecked();
-    worker_.request([this, snapshot, drawer = session_.workshop().drawer, fromDrawer,
-                     wishes = wishes_, copies = copies_->value(),
+    worker_.request([this, snapshot, drawer = session_.workshop().drawer,
+                     fromDrawer = fromDrawer_->isChecked(), wishes = wishes_,
+                     copies = copies_->value(),
                      number = ++asked_](const Worker::Cancelled& cancelled) {
         auto planned =
             plannedFor(*snapshot, drawer, fromDrawer, copies, wishes, cancelled, [&](int percent) {
                 if (!cancelled)
-                    QMetaObject::invokeMethod(this,
-                                              [this, percent] { progress_->setValue(percent); });
+                    QMetaObject::invokeMethod(progress_, [=] { progress_->setValue(percent); });
             });
         if (!cancelled)
             QMetaObject::invokeMethod(this, [this, planned, number] {

@@ -290,6 +290,13 @@ bool Session::save(const QString& path, bool evenSo) {
     return true;
 }
 
+void Session::tellOf(const Worker& worker, const QString& what) {
+    connect(&worker, &Worker::failed, this, [this, what](const QString& why) {
+        emit refused(tr("%1 broke off by an error of the program (%2). Your design is as it was.")
+                         .arg(what, why));
+    });
+}
+
 void Session::setOpening(double degrees) {
     degrees = std::clamp(degrees, first(), last());
     if (degrees == opening_)

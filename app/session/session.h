@@ -80,6 +80,8 @@ class Session : public QObject {
     void setWorkshop(const Workshop& workshop);
 
     Folder& folder() { return folder_; }
+    // Tells when a job of somebody's worker breaks off: "The plan", "The sheets".
+    void tellOf(const Worker& worker, const QString& what);
 
   signals:
     void designChanged();

@@ -1,5 +1,5 @@
 #include "core/assemble/placing.h"
-#include "core/assembly/arrangement.h"
+#include "core/assembly/tangled.h"
 #include "core/measure/number.h"
 #include "core/structures/naming.h"
 #include <algorithm>

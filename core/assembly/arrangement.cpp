@@ -1,6 +1,4 @@
 #include "core/assembly/arrangement.h"
-#include "core/design/limits.h"
-#include "core/measure/number.h"
 #include <CGAL/Arr_consolidated_curve_data_traits_2.h>
 #include <CGAL/Arr_segment_traits_2.h>
 #include <CGAL/Arrangement_2.h>
@@ -377,13 +375,6 @@ size_t crossings(const Ring& outline, const std::vector<Ring>& apertures,
             n += side(a, b.from) * side(a, b.to) <= 0 && side(b, a.from) * side(b, a.to) <= 0;
         }
     return n;
-}
-
-Trouble tangled(const std::string& place, const Ring& outline) {
-    if (crossings(outline, {}, {}, limits::tangle + 1) <= limits::tangle)
-        return {};
-    return Problem{place, "it crosses itself more than " + numberText(limits::tangle) + " times",
-                   "draw it as one line round the shape"};
 }
 
 Arrangement arrange(const Ring& outline, const std::vector<Ring>& apertures,

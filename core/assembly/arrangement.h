@@ -3,7 +3,6 @@
 // neither.
 #pragma once
 #include "core/assembly/polygon.h"
-#include "core/measure/result.h"
 #include <string>
 #include <utility>
 
@@ -49,10 +48,6 @@ struct Arrangement {
 // sheet of more than 6,000 straight stretches counts as `enough`.
 size_t crossings(const Ring& outline, const std::vector<Ring>& apertures,
                  const std::vector<SheetLine>& lines, size_t enough);
-
-// A problem at `place` where an outline crosses itself more often than any shape that is meant does
-// (limits::tangle).
-Trouble tangled(const std::string& place, const Ring& outline);
 
 // Faces are named after the first crease, else slit, beside them and their side of it ("c1-left");
 // where one line has several faces on a side they are counted along it ("c1-left-2"). A sheet

@@ -117,6 +117,9 @@ Result<std::string> takenIn(const std::string& file, const std::string& bytes) {
         found = std::move(*read);
         return found;
     });
+    if (linked.endless)
+        return Problem{"", "its parts show one another without end",
+                       "save it with its symbols made into plain shapes"};
     if (linked.drawing.empty())
         return Problem{"", "the drawing is damaged: a tag does not end",
                        "save it again from the program that made it"};

@@ -1,5 +1,5 @@
 #include "core/files/dxf_net.h"
-#include "core/assembly/arrangement.h"
+#include "core/assembly/tangled.h"
 #include "core/design/limits.h"
 #include "core/measure/number.h"
 #include <algorithm>

@@ -1,6 +1,6 @@
 // Parsing is svgpp's (paths, shapes, units, transforms); here its path events become paths in mm.
 #include "core/files/svg_outline.h"
-#include "core/assembly/arrangement.h"
+#include "core/assembly/tangled.h"
 #include "core/design/limits.h"
 #include "core/files/svg_pens.h"
 #include "core/measure/number.h"

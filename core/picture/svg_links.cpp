@@ -6,6 +6,7 @@
 #include "core/measure/plain_text.h"
 #include <algorithm>
 #include <cctype>
+#include <map>
 
 namespace hl {
 namespace {
@@ -83,10 +84,29 @@ class Reader {
                 return {};
             }
         }
+        if (drawnFrom("") > mostDrawn) {
+            out_.drawing.clear();
+            out_.endless = true;
+        }
         return std::move(out_);
     }
 
   private:
+    static constexpr double mostDrawn = 20000; // elements that are drawn by others' wish
+
+    // How many elements show others within the one with this id, all of them followed.
+    double drawnFrom(const std::string& id) {
+        const auto known = drawn_.find(id);
+        if (known != drawn_.end())
+            return known->second;
+        drawn_[id] = mostDrawn + 1; // one that shows itself never ends
+        double n = 0;
+        for (const std::string& shown : shows_[id])
+            if ((n += 1 + drawnFrom(shown)) > mostDrawn)
+                break;
+        return drawn_[id] = n;
+    }
+
     void copyThrough(const char* end) {
         size_t to = svg_.find(end, at_);
         to = to == std::string::npos ? svg_.size() : to + std::char_traits<char>::length(end);
@@ -167,6 +187,8 @@ class Reader {
         std::string name = svg_.substr(at_ + (closes ? 2 : 1), i - at_ - (closes ? 2 : 1));
         name = name.substr(name.rfind(':') + 1); // npos + 1: all of it
         out_.drawing.append(svg_, at_, i - at_);
+        id_.clear();
+        shown_.clear();
         while (i < end) {
             const size_t from = i; // with the space before it
             while (i < end && isSpace(svg_[i]))
@@ -203,13 +225,35 @@ class Reader {
         }
         out_.drawing += '>';
         at_ = end + 1;
+        nest(closes, svg_[end - 1] == '/');
         if (lowered(name) == "style")
             inStyle_ = !closes && svg_[end - 1] != '/';
         return true;
     }
+    // Keeps which elements with ids the present place lies in, and what is shown there.
+    void nest(bool closes, bool alone) {
+        if (closes) {
+            if (!open_.empty())
+                open_.pop_back();
+            return;
+        }
+        open_.push_back(id_);
+        if (!shown_.empty()) {
+            shows_[""].push_back(shown_);
+            for (const std::string& around : open_)
+                if (!around.empty())
+                    shows_[around].push_back(shown_);
+        }
+        if (alone)
+            open_.pop_back();
+    }
     void attribute(const std::string& element, const std::string& key, const std::string& value,
                    const std::string& written, char quote, const std::string& before) {
         const std::string link = trimmed(value);
+        if (key == "id")
+            id_ = link;
+        else if (key == "href" && lowered(element) == "use" && link.size() > 1 && link[0] == '#')
+            shown_ = link.substr(1);
         if (key == "href" || key == "src") {
             if (lowered(element) == "a") // leads somewhere only for who presses it
                 return;
@@ -239,6 +283,10 @@ class Reader {
     Unlinked out_;
     size_t at_ = 0;
     bool inStyle_ = false;
+    std::string id_, shown_;                                // of the element that is read
+    std::vector<std::string> open_;                         // ids of those it lies in
+    std::map<std::string, std::vector<std::string>> shows_; // ids by those who show them
+    std::map<std::string, double> drawn_;
 };
 
 } // namespace

@@ -11,6 +11,9 @@ namespace hl {
 struct Unlinked {
     std::string drawing;           // without its links: it leads nowhere
     std::vector<std::string> left; // what they named, in the order in which they were met
+    // Whether its parts show one another so often that drawing it would not end; then there is no
+    // drawing.
+    bool endless = false;
 };
 // The bytes of the PNG or JPEG that a link leads to, to be put in its place; nothing: it is left
 // out.

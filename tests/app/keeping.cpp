@@ -8,7 +8,7 @@
 #include "core/edit/papers.h"
 #include "core/files/atomic_save.h"
 #include "core/files/hlantern.h"
-#include "tests/app/real_window.h"
+#include "tests/app/kept_window.h"
 #include <QAction>
 #include <QClipboard>
 #include <QComboBox>
@@ -27,61 +27,8 @@
 
 using namespace hl;
 
-class Keeping : public QObject, hl::test::RealWindow {
+class Keeping : public QObject, hl::test::KeptWindow {
     Q_OBJECT
-    QString path_;
-
-    // Presses the button with these words in the message box of this name as soon as it is there.
-    void answer(const QString& name, const QString& words) {
-        auto* clock = new QTimer(this);
-        connect(clock, &QTimer::timeout, this, [=, turn = 0]() mutable {
-            auto* box = qobject_cast<QMessageBox*>(QApplication::activeModalWidget());
-            if (box && box->objectName() == name) {
-                answered_ << name;
-                asked_ = box->text();
-                if (words == "Escape")
-                    QTest::keyClick(box, Qt::Key_Escape);
-                else
-                    for (auto* b : box->buttons())
-                        if (b->text().remove('&').startsWith(words))
-                            QTest::mouseClick(b, Qt::LeftButton);
-                clock->deleteLater();
-            } else if (++turn > 100) {
-                clock->deleteLater();
-            }
-        });
-        clock->start(50);
-    }
-    QStringList answered_;
-    QString asked_; // the last question
-    QStringList copies() { return kept().entryList({"*.hlantern"}, QDir::Files); }
-    // The copy of this session, as a program would leave it that is killed now.
-    void dieWith(const QString& name) {
-        session().keepNow();
-        QCOMPARE(copies().size(), 1);
-        const QString own = kept().filePath(copies().front());
-        QVERIFY(QFile::copy(own, kept().filePath(name + ".hlantern")));
-        QVERIFY(QFile::copy(own + ".path", kept().filePath(name + ".hlantern.path")));
-        session().history()->setClean(); // whose window goes without a word
-    }
-    QDir kept() {
-        return QDir(QStandardPaths::writableLocation(QStandardPaths::AppDataLocation) +
-                    "/recovery");
-    }
-    // What a program leaves that crashed: a copy that nobody holds a lock of.
-    void leaveBehind(const QString& name, const Design& d) {
-        kept().mkpath(".");
-        QVERIFY(!saveDesign(d, kept().filePath(name + ".hlantern").toStdString()));
-    }
-    void writeByAnother(const QString& title) {
-        Design d = *loadDesign(path_.toStdString());
-        d.title = title.toStdString();
-        QVERIFY(!saveDesign(d, path_.toStdString()));
-    }
-    void edit(const char* left) {
-        session().edit(setMeasure(session().design(), "tent1", "left", left), "edit");
-    }
-    QString message() { return w_->findChild<QLabel*>("message-text")->text(); }
 
   private slots:
     void initTestCase() {
@@ -101,16 +48,7 @@ class Keeping : public QObject, hl::test::RealWindow {
         QVERIFY(QFileInfo::exists(config + "/workshop.damaged-1.json")); // kept aside
         QVERIFY(!QFileInfo::exists(config + "/workshop.json"));
     }
-    void init() {
-        answered_.clear();
-        session().open(session().design(), {}); // which watches nothing
-        path_ = dir_.filePath("footbridge.hlantern");
-        QFile::remove(path_);
-        QVERIFY(QFile::copy(HL_SOURCE_DIR "/demo/quillmere/footbridge.hlantern", path_));
-        QFile(path_).setPermissions(QFile::ReadOwner | QFile::WriteOwner);
-        QVERIFY(w_->open(path_));
-        QVERIFY(settled());
-    }
+    void init() { openCopy(); }
     void cleanupTestCase() { w_.reset(); }
 
     // Changed on disk, with nothing changed here: it is offered to be read again.
@@ -175,139 +113,6 @@ class Keeping : public QObject, hl::test::RealWindow {
         QVERIFY(anew);
         for (const char* name : {"a", "b"})
             QFile::remove(kept().filePath(QString(name) + ".hlantern"));
-    }
-
-    // What was written to the file after a crash is not replaced by what was kept before it.
-    void theNewerFileIsNotReplaced() {
-        edit("45 mm");
-        dieWith("e");
-        QTest::qWait(1100); // times of files are told to the second
-        writeByAnother("Theirs");
-        answer("recovery", "Open it");
-        QVERIFY(w_->open(path_));
-        QVERIFY2(asked_.contains("newer"), qPrintable(asked_));
-        QVERIFY2(asked_.contains("The file was written after"), qPrintable(asked_));
-        QCOMPARE(measuresOf(session().design(), "tent1")->at("left"), 45.0);
-        QVERIFY(!session().save(path_));
-        answer("clash", "Save nothing");
-        w_->findChild<QAction*>("save")->trigger();
-        QVERIFY(answered_.contains("clash"));
-        QCOMPARE(loadDesign(path_.toStdString())->title, std::string("Theirs"));
-        // It is told again what the file held, when it is kept and left once more.
-        dieWith("f");
-        answered_.clear();
-        answer("recovery", "Open it");
-        QVERIFY(w_->open(path_));
-        QVERIFY(!session().save(path_));
-        answer("clash", "Replace it");
-        w_->findChild<QAction*>("save")->trigger();
-        QCOMPARE(measuresOf(*loadDesign(path_.toStdString()), "tent1")->at("left"), 45.0);
-        // With nothing written meanwhile the copy is the newer one, and is saved without a word.
-        edit("46 mm");
-        dieWith("g");
-        answer("recovery", "Open it");
-        QVERIFY(w_->open(path_));
-        QVERIFY2(asked_.contains("The copy is newer"), qPrintable(asked_));
-        QVERIFY(session().save(path_));
-        QCOMPARE(measuresOf(*loadDesign(path_.toStdString()), "tent1")->at("left"), 46.0);
-    }
-
-    // A design that cannot be made is the maker's work as well.
-    void whatCannotBeMadeIsKept() {
-        Design d = session().design();
-        d.title = "Half done";
-        d.structures.front().on = "nothing.there";
-        QVERIFY(!assemble(d));
-        leaveBehind("h", d);
-        answer("recovery", "Open it");
-        QVERIFY(w_->open(path_));
-        QVERIFY(answered_.contains("recovery"));
-        QCOMPARE(session().design().title, std::string("Half done"));
-        QTRY_VERIFY(session().trouble());
-        session().history()->setClean();
-    }
-
-    // Nothing is offered that is saved already.
-    void undoneToWhatIsSaved() {
-        QCOMPARE(copies().size(), 0);
-        edit("47 mm");
-        session().keepNow();
-        QCOMPARE(copies().size(), 1);
-        w_->findChild<QAction*>("undo")->trigger();
-        QVERIFY(!session().modified());
-        QCOMPARE(copies().size(), 0);
-        session().keepNow();
-        QCOMPARE(copies().size(), 0);
-        w_->findChild<QAction*>("redo")->trigger();
-        session().keepNow();
-        QCOMPARE(copies().size(), 1);
-    }
-
-    // An export asks once about all files that it would write over.
-    void exportsAskOnce() {
-        const auto write = [&](const char* name) {
-            QFile f(dir_.filePath(name));
-            QVERIFY(f.open(QIODevice::WriteOnly));
-            f.write("mine");
-        };
-        const auto mine = [&](const char* name) {
-            QFile f(dir_.filePath(name));
-            return f.open(QIODevice::ReadOnly) && f.readAll() == "mine";
-        };
-        QVERIFY(settled());
-        for (const char* name : {"t-parts.csv", "t-scores.csv"})
-            write(name);
-        for (const bool yes : {false, true}) {
-            answered_.clear();
-            answerFile(dir_.filePath("t.csv"));
-            answer("replace", yes ? "Replace them" : "Leave them");
-            w_->findChild<QAction*>("export-lists")->trigger();
-            QCOMPARE(answered_, QStringList{"replace"});
-            QVERIFY2(asked_.contains("t-parts.csv") && asked_.contains("t-scores.csv"),
-                     qPrintable(asked_));
-            QCOMPARE(mine("t-parts.csv") && mine("t-scores.csv"), !yes);
-            QCOMPARE(QFileInfo::exists(dir_.filePath("t-cuts.csv")), yes);
-        }
-        // Saving under another name likewise.
-        write("u.hlantern");
-        answered_.clear();
-        answerFile(dir_.filePath("u.hlantern"));
-        answer("replace", "Leave it");
-        w_->findChild<QAction*>("save-as")->trigger();
-        QVERIFY(answered_.contains("replace") && mine("u.hlantern"));
-        QCOMPARE(session().path(), path_);
-    }
-
-    // Whatever bytes its name has.
-    void namesThatAreNoUtf8() {
-        const std::string odd = dir_.path().toStdString() + "/br\xFC"
-                                                            "cke \xC3\xA9.hlantern";
-        QCOMPARE(bytesOf(pathOf(odd)), odd);
-        QCOMPARE(bytesOf(pathOf("plain \xE2\x82\xAC \xF0\x9F\x9A\x82")),
-                 std::string("plain \xE2\x82\xAC \xF0\x9F\x9A\x82"));
-        QVERIFY(!saveDesign(session().design(), odd));
-        QVERIFY(w_->open(pathOf(odd)));
-        QVERIFY(settled());
-        edit("48 mm");
-        w_->findChild<QAction*>("save")->trigger();
-        QVERIFY(!session().modified());
-        QCOMPARE(measuresOf(*loadDesign(odd), "tent1")->at("left"), 48.0);
-        QVERIFY(!session().clashes());
-    }
-
-    // The open file is a pipe all of a sudden: nothing waits for it.
-    void aPipeInPlaceOfTheFile() {
-        edit("49 mm");
-        QVERIFY(QFile::remove(path_));
-        QCOMPARE(mkfifo(path_.toUtf8().constData(), 0600), 0);
-        answer("clash", "Replace it");
-        w_->findChild<QAction*>("save")->trigger();
-        QVERIFY(session().modified());
-        QVERIFY2(message().contains("pipe"), qPrintable(message()));
-        QVERIFY(!w_->open(path_));
-        QVERIFY(QFile::remove(path_));
-        w_->findChild<QAction*>("save")->trigger();
-        QVERIFY(!session().modified());
     }
 
     void aFolderThatCannotBeWrittenIsTold() {

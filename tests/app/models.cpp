@@ -1,15 +1,11 @@
-// What stands behind the window: the worker that does the newest job, the tree of structures as a
-// model that keeps what is current, and findings whose cards keep the keyboard.
+// What stands behind the window: the tree of structures as a model that keeps what is current, and
+// findings whose cards keep the keyboard.
 #include "app/panels/finding_card.h"
 #include "app/panels/structure_list.h"
-#include "app/session/worker.h"
 #include "core/edit/edit.h"
 #include "tests/app/real_window.h"
 #include <QAbstractItemModelTester>
 #include <QPushButton>
-#include <QSemaphore>
-#include <QSignalSpy>
-#include <atomic>
 
 using namespace hl;
 using namespace hl::test;
@@ -21,52 +17,6 @@ class Models : public QObject, public RealWindow {
   private slots:
     void initTestCase() { start(); }
     void cleanupTestCase() { w_.reset(); }
-
-    // A job that was asked for later stops the one under way, and those in between never run.
-    void theWorkerDoesTheNewestJob() {
-        std::atomic<int> ran{0}, stopped{0}, last{-1};
-        QSemaphore begun;
-        {
-            Worker worker;
-            worker.request([&](const Worker::Cancelled& cancelled) {
-                ++ran;
-                begun.release();
-                while (!cancelled)
-                    QThread::yieldCurrentThread();
-                ++stopped;
-            });
-            QVERIFY(begun.tryAcquire(1, patience));
-            for (int i = 0; i < 50; ++i)
-                worker.request([&, i](const Worker::Cancelled&) {
-                    ++ran;
-                    last = i;
-                });
-            QTRY_COMPARE(last.load(), 49);
-            QCOMPARE(stopped.load(), 1);
-            QVERIFY(ran < 51); // the last one, and few of those before it
-            worker.request([&](const Worker::Cancelled& cancelled) {
-                begun.release();
-                while (!cancelled)
-                    QThread::yieldCurrentThread();
-                ++stopped;
-            });
-            QVERIFY(begun.tryAcquire(1, patience));
-        } // who goes stops what is under way
-        QCOMPARE(stopped.load(), 2);
-    }
-
-    void whatAJobThrowsIsTold() {
-        Worker worker;
-        QObject here; // told on this thread
-        QStringList failed;
-        connect(&worker, &Worker::failed, &here, [&](const QString& why) { failed << why; });
-        worker.request([](const Worker::Cancelled&) { throw std::runtime_error("out of paper"); });
-        QTRY_COMPARE(failed.size(), 1);
-        QCOMPARE(failed.front().front().toString(), QString("out of paper"));
-        std::atomic<bool> after{false};
-        worker.request([&](const Worker::Cancelled&) { after = true; });
-        QTRY_VERIFY(after); // it goes on working
-    }
 
     // The tree follows the design by the rules of models, whatever is done to it.
     void theTreeIsAModel() {

@@ -28,7 +28,7 @@ Drawer full() {
     c.count = -1;
     p.sheets = {a, b, c};
     DrawerPaper other;
-    other.name = "Night\nmail blue";
+    other.name = "Night, mail \"blue\"";
     other.sheets = {b};
     d.papers = {p, other};
     d.trimmer = {450, false};

@@ -51,30 +51,6 @@ QByteArray bytes(const QString& path) {
 class Files : public QObject {
     Q_OBJECT
   private slots:
-    // One of every version that was ever written, and what became of measures that were dropped.
-    void filesOfAllVersionsOpen() {
-        const QDir dir(HL_SOURCE_DIR "/tests/files/historical");
-        const QStringList all = dir.entryList({"*.hlantern"});
-        for (int v = 1; v <= formatVersion; ++v)
-            QVERIFY2(all.contains(QString("version-%1.hlantern").arg(v)),
-                     "a file of each version is kept: add one of the newest");
-        for (const QString& name : all) {
-            const std::string path = dir.filePath(name).toStdString();
-            const auto d = loadDesign(path);
-            QVERIFY2(bool(d), d ? "" : d.problem().text().c_str());
-            QVERIFY(!d->structures.empty() || !d->parts.empty());
-            const auto again = designFromText(designToText(*d));
-            QVERIFY(again && *again == *d);
-        }
-        const auto x = loadDesign(dir.filePath("x-fold-as-a-panel.hlantern").toStdString());
-        QCOMPARE(x->structures[0].set.size(), size_t(2)); // alpha and arm; the others are gone
-        // What no program ever knew is refused as before.
-        QVERIFY(!designFromText(changed("\"left\"", "\"hold\"")));
-        const auto newer = designFromText(changed("\"version\": 1", "\"version\": 8"));
-        QVERIFY(!newer && newer.problem().text().find("newer program") != std::string::npos);
-        QVERIFY(newer.problem().text().find("write \"version\"") == std::string::npos);
-    }
-
     void aShortFileWrittenByHandLoads() {
         auto d = designFromText(good);
         QVERIFY2(bool(d), d ? "" : d.problem().text().c_str());

@@ -21,9 +21,9 @@ struct Chance {
     int whole(int low, int high) { return std::uniform_int_distribution<int>(low, high)(bits); }
     bool coin() { return whole(0, 1); }
     std::string name() {
-        static const char* words[] = {"Ivory",  "card",  "\"quoted\"", "a, b", "naïve", "blue",
-                                      "2",      "%1",    "<b>",        "\\",   "Ö",     "mail",
-                                      "\nnew ", "tab\t", "=SUM(1)",    "'",    "line",  "&amp;"};
+        static const char* words[] = {"Ivory", "card", "\"quoted\"", "a, b", "naïve", "blue",
+                                      "2",     "%1",   "<b>",        "\\",   "Ö",     "mail",
+                                      " new ", "tab;", "=SUM(1)",    "'",    "line",  "&amp;"};
         std::string out;
         for (int n = whole(1, 4); n > 0; --n)
             out += words[whole(0, int(std::size(words)) - 1)];

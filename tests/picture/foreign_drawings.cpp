@@ -123,6 +123,26 @@ class ForeignDrawings : public QObject {
         QCOMPARE(QString::fromStdString(out.drawing), QString::fromStdString(expected));
         QVERIFY(withoutLinks("<svg width=\"3").drawing.empty());
     }
+    // Parts that show parts: some are fine, a tree of them without end is not.
+    void partsThatShowParts() {
+        const auto tower = [](int levels, int each) {
+            std::string s = "<g id=\"g0\"><path d=\"M0 0\"/></g>";
+            for (int i = 1; i <= levels; ++i) {
+                s += "<g id=\"g" + numberText(i) + "\">";
+                for (int k = 0; k < each; ++k)
+                    s += "<use href=\"#g" + numberText(i - 1) + "\"/>";
+                s += "</g>";
+            }
+            return drawn(s);
+        };
+        QVERIFY(!withoutLinks(tower(10, 2)).endless);
+        QVERIFY(!withoutLinks(tower(100, 1)).endless);
+        QVERIFY(withoutLinks(tower(40, 2)).endless && withoutLinks(tower(40, 2)).drawing.empty());
+        QVERIFY(withoutLinks(drawn("<g id='a'><use href='#b'/></g><g id='b'><use href='#a'/></g>"))
+                    .endless);
+        const auto d = printWith(card(), "card", "a.svg", tower(40, 2));
+        QVERIFY(!d && d.problem().text().find("without end") != std::string::npos);
+    }
     void mutated() {
         std::mt19937 chance(6);
         const std::string whole =
