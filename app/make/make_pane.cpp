@@ -201,10 +201,9 @@ void MakePane::plan() {
     taken_.reset();
     progress_->setValue(0);
     progress_->show();
-    worker_.request([this, snapshot, drawer = session_.workshop().drawer,
+    worker_.request([this, snapshot, drawer = session_.workshop().drawer, number = ++asked_,
                      fromDrawer = fromDrawer_->isChecked(), wishes = wishes_,
-                     copies = copies_->value(),
-                     number = ++asked_](const Worker::Cancelled& cancelled) {
+                     copies = copies_->value()](const Worker::Cancelled& cancelled) {
         auto planned =
             plannedFor(*snapshot, drawer, fromDrawer, copies, wishes, cancelled, [&](int percent) {
                 if (!cancelled)
