@@ -41,14 +41,14 @@ const char* const lineSource =
     "#version 150\n"
     "in vec4 tone; noperspective in vec2 at; out vec4 pixel;\n"
     "void main() { pixel = tone * clamp(at.y + 0.5 - abs(at.x), 0.0, 1.0); }\n";
-// The shadow made soft along one direction, by weights of a bell over three looks to either side.
+// The shadow made soft along one direction, by weights of a bell over five looks to either side.
 const char* const softSource =
     "#version 150\n"
     "in vec4 tone; in vec2 at; out vec4 pixel; uniform sampler2D printed; uniform vec2 by;\n"
     "void main() {\n"
     "  float sum = 0.0, all = 0.0;\n"
-    "  for (int i = -3; i <= 3; ++i) {\n"
-    "    float w = exp(-float(i * i) / 3.7);\n"
+    "  for (int i = -5; i <= 5; ++i) {\n"
+    "    float w = exp(-float(i * i) / 10.3);\n"
     "    sum += w * texture(printed, at + float(i) * by).a; all += w; }\n"
     "  pixel = tone * (sum / all); }\n";
 
@@ -121,7 +121,7 @@ struct GlPainter::Gl {
             texture = std::make_unique<QOpenGLTexture>(
                 printImage(print, tilePixels).mirrored().convertToFormat(QImage::Format_RGBA8888));
             texture->setWrapMode(QOpenGLTexture::Repeat);
-            texture->setMinMagFilters(QOpenGLTexture::LinearMipMapNearest, QOpenGLTexture::Linear);
+            texture->setMinMagFilters(QOpenGLTexture::LinearMipMapLinear, QOpenGLTexture::Linear);
         }
         return *texture;
     }
@@ -179,8 +179,8 @@ struct GlPainter::Gl {
         for (const bool across : {true, false}) {
             (across ? softer : cast)->bind();
             f->glBindTexture(GL_TEXTURE_2D, (across ? cast : softer)->texture());
-            soft.setUniformValue("by", across ? float(print.soft / 6 / half.x()) : 0.f,
-                                 across ? 0.f : float(print.soft / 6 / half.y()));
+            soft.setUniformValue("by", across ? float(print.soft / 10 / half.x()) : 0.f,
+                                 across ? 0.f : float(print.soft / 10 / half.y()));
             draw(sheet);
         }
         f->glEnable(GL_BLEND);

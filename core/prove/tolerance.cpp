@@ -111,9 +111,10 @@ class Errors {
 
     // The errors that move the marks of a loop, in its landing's coordinates.
     template<class Rows> void addErrors(const Loop& loop, Rows rows) const {
-        const Mat3 back = pose_->panels[loop.landing].turn.transpose();
+        // No matrix of its own: under the sanitizers the compiler cannot see that all of it is set.
+        const Mat3& turn = pose_->panels[loop.landing].turn;
         auto shift = [&](int column, const Vec3& by) {
-            const Vec3 d = deviation(column) * (back * by);
+            const Vec3 d = deviation(column) * (turn.transpose() * by);
             for (int mark = 0; mark < 3; ++mark)
                 for (int axis = 0; axis < 3; ++axis)
                     rows(3 * mark + axis, columnOf_[column]) += d(axis);
