@@ -1,5 +1,5 @@
-// The workbench and what leaves it: sheets, reports, pictures, files for machines; and nets that come
-// in.
+// The workbench and what leaves it: sheets, reports, pictures, files for machines; and nets that
+// come in.
 #include "app/flat/flat_view.h"
 #include "app/flat/net_dialog.h"
 #include "app/look/file_dialog.h"

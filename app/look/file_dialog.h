@@ -8,8 +8,8 @@
 namespace hl {
 
 // The path, empty where the maker leaves it. A name without an ending gets `suffix`, or that of the
-// filter that is chosen, which is told in `filter`. Who writes asks about files that are there: this
-// does not.
+// filter that is chosen, which is told in `filter`. Who writes asks about files that are there:
+// this does not.
 QString fileDialog(QWidget* parent, const QString& title, QFileDialog::AcceptMode mode,
                    const QStringList& filters, const QString& suffix, const QString& start,
                    QString* filter = nullptr);

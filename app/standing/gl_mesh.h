@@ -9,7 +9,7 @@
 namespace hl {
 
 inline constexpr double shadowReach =
-    0.12;                           // of the scene's radius: how far its rim is soft to either side
+    0.12; // of the scene's radius: how far its rim is soft to either side
 inline const Vec2 shadowAside(0.10, 0.06); // where it falls, to a millimetre of height
 
 struct Vertex {

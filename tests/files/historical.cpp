@@ -9,9 +9,10 @@ namespace {
 
 // A short file with one thing changed.
 std::string saying(const std::string& from, const std::string& to) {
-    std::string s = "{\"format\": \"hinge-lantern\", \"version\": 1, \"card\": {\"width\": \"5 in\", "
-                    "\"height\": \"7 in\"}, \"structures\": [{\"id\": \"box1\", \"kind\": \"box\", "
-                    "\"on\": \"card.spine\", \"set\": {\"left\": \"1 in\"}}]}";
+    std::string s =
+        "{\"format\": \"hinge-lantern\", \"version\": 1, \"card\": {\"width\": \"5 in\", "
+        "\"height\": \"7 in\"}, \"structures\": [{\"id\": \"box1\", \"kind\": \"box\", "
+        "\"on\": \"card.spine\", \"set\": {\"left\": \"1 in\"}}]}";
     return s.replace(s.find(from), from.size(), to);
 }
 
