@@ -97,6 +97,99 @@ void placeMeant(const Case& c, const FlatState& f, ClosedCard& card) {
     }
 }
 
+ThicknessMap mapOver(const ClosedCard& card) {
+    ThicknessMap map;
+    map.origin = card.low;
+    map.cell = std::max(0.5, card.size().maxCoeff() / 400);
+    map.columns = std::max(1, static_cast<int>(std::ceil(card.size().x() / map.cell)));
+    map.rows = std::max(1, static_cast<int>(std::ceil(card.size().y() / map.cell)));
+    return map;
+}
+
+double foamOf(const Join& j) {
+    const double foam = std::fabs(j.place.shift.z());
+    return traitsOf(j.kind).sticks && foam > 1e-9 ? foam : 0;
+}
+
+// Calls `each` with every convex piece of what a join glues, which is where both are. Foam carries
+// what lies over it.
+template<class Each> void glued(const FlatState& f, const Join& j, Each each) {
+    std::vector<Ring> held;
+    if (j.adhesive.empty())
+        held = f.pieces[j.tab];
+    for (const Ring& sticky : j.adhesive) {
+        Ring ring;
+        for (const Vec2& p : sticky)
+            ring.push_back(f.place[j.tab].at(p).head<2>());
+        if (areaOf(ring) < 0)
+            std::reverse(ring.begin(), ring.end());
+        const auto pieces = isConvex(ring) ? std::vector<Ring>{ring} : convexPieces(ring, {});
+        held.insert(held.end(), pieces.begin(), pieces.end());
+    }
+    for (const Ring& landing : f.pieces[j.landing])
+        for (const Ring& h : held)
+            if (const Ring shared = overlapOf(landing, h); !shared.empty())
+                each(shared);
+}
+
+// Whether what a join holds lies between the two pages of a shut fold.
+bool between(const Case& c, const FlatState& f, const Crease& fold, bool valley, const Join& join) {
+    const Join* down = &join; // the lowest of a pile, which lies on a page or on a wall
+    for (size_t deep = 0; deep < c.assembly.joins.size(); ++deep) {
+        const auto on = c.assembly.joinsOf(down->landing);
+        const auto next = std::find_if(on.begin(), on.end(),
+                                       [](const Join* j) { return traitsOf(j->kind).sticks; });
+        if (next == on.end())
+            break;
+        down = *next;
+    }
+    if (down->landing == fold.left || down->landing == fold.right)
+        return down->ontoFace() == valley;
+    const int left = f.above(join.tab, fold.left), right = f.above(join.tab, fold.right);
+    return f.overlap(join.tab, fold.left) && f.overlap(join.tab, fold.right) &&
+           (left * right == -1 || left * right == 0);
+}
+
+// By how much foam keeps the two pages of a fold apart at their edge, mm.
+double gapeAt(const Case& c, const FlatState& f, int crease, ThicknessMap map) {
+    const Crease& fold = c.assembly.creases[static_cast<size_t>(crease)];
+    const auto& panels = c.assembly.panels;
+    if (panels[static_cast<size_t>(fold.left)].role != Role::Page ||
+        panels[static_cast<size_t>(fold.right)].role != Role::Page ||
+        f.pieces[static_cast<size_t>(fold.left)].empty() ||
+        f.pieces[static_cast<size_t>(fold.right)].empty())
+        return 0;
+    const Rigid &left = f.place[static_cast<size_t>(fold.left)],
+                &right = f.place[static_cast<size_t>(fold.right)];
+    if (left.turn.col(2).dot(right.turn.col(2)) > 0)
+        return 0; // it is open there
+    Steps steps(static_cast<size_t>(map.columns + 1) * map.rows);
+    bool any = false;
+    for (const Join& j : c.assembly.joins)
+        if (foamOf(j) > 0 && between(c, f, fold, fold.fold == Fold::Valley, j)) {
+            any = true;
+            glued(f, j, [&](const Ring& ring) { fill(map, steps, ring, foamOf(j)); });
+        }
+    if (!any)
+        return 0;
+    sumUp(map, steps);
+    const Vec2 from = left.at(fold.from).head<2>(),
+               normal = leftOf((left.at(fold.to).head<2>() - from).normalized());
+    double reach = 0;
+    for (int page : {fold.left, fold.right})
+        for (const Ring& ring : f.pieces[static_cast<size_t>(page)])
+            for (const Vec2& p : ring)
+                reach = std::max(reach, std::fabs(normal.dot(p - from)));
+    double most = 0;
+    for (int r = 0; r < map.rows; ++r)
+        for (int k = 0; k < map.columns; ++k)
+            if (const double high = map.at(k, r); high > 0) {
+                const Vec2 at = map.origin + map.cell * Vec2(k + 0.5, r + 0.5);
+                most = std::max(most, high * reach / (std::fabs(normal.dot(at - from)) + high));
+            }
+    return most;
+}
+
 } // namespace
 
 ClosedCard closedCard(const Case& c, const std::vector<FlatState>& flats) {
@@ -125,10 +218,7 @@ ClosedCard closedCard(const Case& c, const std::vector<FlatState>& flats) {
     if (c.design.card.form == "pages")
         placeMeant(c, f, card);
     ThicknessMap& map = card.map;
-    map.origin = card.low;
-    map.cell = std::max(0.5, card.size().maxCoeff() / 400);
-    map.columns = std::max(1, static_cast<int>(std::ceil(card.size().x() / map.cell)));
-    map.rows = std::max(1, static_cast<int>(std::ceil(card.size().y() / map.cell)));
+    map = mapOver(card);
     Steps steps(static_cast<size_t>(map.columns + 1) * map.rows);
     for (size_t i = 0; i < f.pieces.size(); ++i)
         for (const Ring& ring : f.pieces[i])
@@ -136,29 +226,10 @@ ClosedCard closedCard(const Case& c, const std::vector<FlatState>& flats) {
     for (const Join& j : c.assembly.joins) {
         if (!traitsOf(j.kind).sticks)
             continue;
-        const double foam = std::fabs(j.place.shift.z());
-        const double more = foam > 1e-9 ? foam : c.workshop.adhesive;
-        // Adhesive goes where both are; foam carries what lies over it.
-        for (const Ring& landing : f.pieces[j.landing]) {
-            std::vector<Ring> held;
-            if (j.adhesive.empty())
-                held = f.pieces[j.tab];
-            for (const Ring& sticky : j.adhesive) {
-                Ring ring;
-                for (const Vec2& p : sticky)
-                    ring.push_back(f.place[j.tab].at(p).head<2>());
-                if (areaOf(ring) < 0)
-                    std::reverse(ring.begin(), ring.end());
-                const auto pieces =
-                    isConvex(ring) ? std::vector<Ring>{ring} : convexPieces(ring, {});
-                held.insert(held.end(), pieces.begin(), pieces.end());
-            }
-            for (const Ring& h2 : held) {
-                const Ring shared = overlapOf(landing, h2);
-                if (!shared.empty())
-                    fill(map, steps, shared, more);
-            }
-        }
+        const double foam = foamOf(j);
+        glued(f, j, [&](const Ring& ring) {
+            fill(map, steps, ring, foam > 0 ? foam : c.workshop.adhesive);
+        });
     }
     sumUp(map, steps);
     for (float mm : map.mm)
@@ -175,6 +246,8 @@ ClosedCard closedCard(const Case& c, const std::vector<FlatState>& flats) {
     // Inside is what is not the two covers.
     const int root = c.linkage.root;
     card.inside = std::max(0.0, card.thickness - 2 * caliperOf(c, root));
+    for (size_t k = 0; k < c.assembly.creases.size(); ++k)
+        card.gape = std::max(card.gape, gapeAt(c, f, static_cast<int>(k), mapOver(card)));
     return card;
 }
 

@@ -24,6 +24,9 @@ struct ClosedCard {
     Vec2 thickest = Vec2::Zero(); // the middle of where that is
     double inside = 0;            // mm between the two outer pages there
     double mass = 0;              // g, of the paper
+    // By how much foam keeps two pages apart at their edge, mm: they lie on it like stiff boards,
+    // but for the fold, which gives way by about as much as the foam is high. Our own estimate.
+    double gape = 0;
 
     Vec2 size() const { return high - low; }
     // By how much what lies inside has to be narrower than the pages that wrap it: a page goes half

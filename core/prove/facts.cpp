@@ -40,6 +40,11 @@ class Facts {
             "The pages that go round it lose about " + say(card.wrap()) +
                 " of their reach; what lies inside should end that much before their edge.",
             card.wrap());
+        if (card.gape > 1)
+            add("gape",
+                "What is raised on foam keeps it open by about " + say(card.gape) +
+                    " at its edge; a band or an envelope presses it shut.",
+                card.gape);
         for (const MailClass& m : c_.workshop.mail)
             if (excessOver(card, m).fits()) {
                 add("mail", "It goes as " + m.name + "; ask the local post.", card.mass, In::Grams);

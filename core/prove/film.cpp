@@ -106,10 +106,15 @@ std::vector<std::vector<int>> movedByLoops(const Case& c) {
 }
 
 bool liesFlat(const Case& c, const Pose& pose) {
-    for (const Course::Leg& leg : c.linkage.course.legs())
-        if (std::fabs(std::sin(pose.angles[leg.joint])) > 1e-9 ||
-            c.linkage.joints[leg.joint].freedom == Freedom::Slide)
+    // What slides in its plane lies as flat anywhere; it is looked at where the hand leaves it.
+    constexpr double there = 1e-9; // mm
+    for (const Course::Leg& leg : c.linkage.course.legs()) {
+        const double value = pose.angles[leg.joint];
+        if (c.linkage.joints[leg.joint].freedom == Freedom::Slide
+                ? std::fabs(value - leg.from) > there && std::fabs(value - leg.to) > there
+                : std::fabs(std::sin(value)) > 1e-9)
             return false;
+    }
     return true;
 }
 

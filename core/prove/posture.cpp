@@ -29,6 +29,21 @@ double spineOpening(const Case& c, const Pose& pose) {
     return 180 - std::fabs(pose.angles[static_cast<size_t>(c.linkage.spine)]) * 180 / pi;
 }
 
+bool liesFlatOpen(const Case& c, const Pose& pose) {
+    constexpr double open = 10 * pi / 180; // radians that a fold may lack of lying flat
+    bool any = false;
+    for (size_t k = 0; k < c.assembly.creases.size(); ++k) {
+        const Crease& fold = c.assembly.creases[k];
+        if (c.assembly.panels[static_cast<size_t>(fold.left)].role != Role::Page ||
+            c.assembly.panels[static_cast<size_t>(fold.right)].role != Role::Page)
+            continue;
+        any = true;
+        if (std::fabs(pose.angles[k]) > open)
+            return false;
+    }
+    return any;
+}
+
 Posture naturalStance(const Design& design) {
     switch (design.card.stands) {
     case Stands::Page:
@@ -46,7 +61,10 @@ Posture naturalStance(const Design& design) {
             ++(s.kind == "v-fold" ? along : others);
     // A range of hills behind a card that lies open is seen from the other end of the fold,
     // whatever stands before it.
-    const bool open = design.card.shown && design.card.shown->degrees() >= 150;
+    const double shown = design.card.shown ? design.card.shown->degrees() : 90;
+    const bool open = shown >= 150;
+    if (shown >= 170 && design.card.form == "single" && design.card.spine == SpineSide::Left)
+        return Posture::Cradled; // it lies on the table
     return along > others || (along && open)     ? Posture::Cradled
            : design.card.spine == SpineSide::Top ? Posture::Lying
                                                  : Posture::Standing;

@@ -14,8 +14,10 @@ enum class Posture { Lying, Standing, Cradled, Roof };
 Rigid stanceOf(Posture posture, double opening);
 // The opening of the spine in a pose, degrees.
 double spineOpening(const Case& folded, const Pose& pose);
+// Whether all pages lie in one plane, as nearly as paper does that is laid down open.
+bool liesFlatOpen(const Case& folded, const Pose& pose);
 // What the maker chose, else what the design itself suggests: V-folds on the spine are seen along
-// it, else a top fold lies and a side fold stands.
+// it, else a top fold lies and a side fold stands, unless it is shown open all the way.
 Posture naturalStance(const Design& design);
 
 } // namespace hl

@@ -7,6 +7,7 @@
 // edges may meet. What stands on something may touch it, and so may blanks that are joined.
 #include "core/prove/curves.h"
 #include "core/prove/evidence.h"
+#include "core/prove/foam.h"
 #include "core/prove/saying.h"
 #include "core/prove/slits.h"
 #include <algorithm>
@@ -33,6 +34,7 @@ class Distances {
         const auto& panels = c_.assembly.panels;
         for (const Panel& p : panels)
             owner_.push_back(ownerOf(p.id));
+        raised_ = raisedBy(c_.assembly);
         // What is held fast on the same panel never moves against one another.
         body_.resize(panels.size());
         std::iota(body_.begin(), body_.end(), 0);
@@ -185,7 +187,10 @@ class Distances {
             while (end + 1 < film_.frames() && isClose[end + 1])
                 ++end;
             // A stretch that reaches a flat state or the motion's end is the way there.
+            // What comes to lie on foam meets it a little before all is flat.
             const bool pass =
+                !(lie &&
+                  (raised_[static_cast<size_t>(pa)] > 0 || raised_[static_cast<size_t>(pb)] > 0)) &&
                 f > 0 && end + 1 < film_.frames() && !film_.flat(f - 1) && !film_.flat(end + 1);
             const bool displayed = film_.opening(f) <= shown && shown <= film_.opening(end);
             auto onTheWay = [&](int i) { // to a flat state
@@ -266,6 +271,7 @@ class Distances {
     std::multimap<int, std::pair<int, bool>> lies_, stands_;
     std::vector<int> body_; // of every panel, the first panel that it is fast on
     std::vector<std::string> owner_;
+    std::vector<double> raised_; // mm
     std::map<std::pair<std::string, std::string>, Near> found_;
     std::map<std::tuple<int, int, int>, Gap> whole_; // by panels and frame
 };

@@ -17,6 +17,7 @@
 // meets; a tongue goes through its slit, there and nowhere else; foam gives way to what is pressed
 // on it face to face, but not to what comes down on it steeply.
 #include "core/prove/evidence.h"
+#include "core/prove/foam.h"
 #include "core/prove/in_plane.h"
 #include "core/prove/saying.h"
 #include "core/prove/slits.h"
@@ -33,6 +34,8 @@ constexpr double throughSlit = 1.0; // mm beside a slit that count as through it
 // Degrees between two panels at which the one meets the other on its foam: pages bend round it up
 // to the first, with care up to the second.
 constexpr double foamPressed = 15, foamSteep = 25;
+// Foam that paper bears however near to its fold it lies, and with care, mm.
+constexpr double foamThin = 1.5, foamBorne = 3;
 
 // What two panels do, in words that go between their names, and what helps.
 struct Deed {
@@ -40,8 +43,10 @@ struct Deed {
 };
 constexpr const char* moveApart =
     "Move the two apart along the fold, or make one of them lower or narrower.";
-constexpr Deed passes{" passes through the ", moveApart},
-    swaps{" changes places with the ", moveApart}, pushes{" is pushed into the ", moveApart},
+constexpr Deed goesOver{" has to go over the ",
+                        "Make what is raised lower, or move it further from the fold."},
+    passes{" passes through the ", moveApart}, swaps{" changes places with the ", moveApart},
+    pushes{" is pushed into the ", moveApart},
     turns{" turns through the ",
           "Fold it to the other side, or slit what it turns through along that fold."};
 
@@ -63,13 +68,11 @@ class Crossings {
         hitOf_.assign(n * n, -1);
         slotted_.assign(n * n, false);
         never_.assign(n * n, false);
-        foam_.assign(n, 0);
+        foam_ = raisedBy(c_.assembly);
         for (const Join& j : c_.assembly.joins)
             if (traitsOf(j.kind).through)
                 slotted_[key(j.tab, j.landing)] = true;
-            else if (traitsOf(j.kind).sticks && std::fabs(j.place.shift.z()) > 1e-9)
-                foam_[j.tab] = std::fabs(j.place.shift.z());
-            else if (traitsOf(j.kind).sticks)
+            else if (traitsOf(j.kind).sticks && std::fabs(j.place.shift.z()) <= 1e-9)
                 never_[key(j.tab, j.landing)] = true; // in one plane
         for (const Crease& k : c_.assembly.creases)
             keepApart(k);
@@ -85,9 +88,9 @@ class Crossings {
         for (Hit& h : hits_)
             if (!h.swap)
                 deepen(h);
-        hits_.erase(std::remove_if(hits_.begin(), hits_.end(),
-                                   [&](Hit& h) { return !h.swap && givenWayTo(h); }),
-                    hits_.end());
+        hits_.erase(
+            std::remove_if(hits_.begin(), hits_.end(), [&](Hit& h) { return givenWayTo(h); }),
+            hits_.end());
         return std::move(hits_);
     }
 
@@ -332,20 +335,43 @@ class Crossings {
         }
     }
 
-    // Foam gives way to what comes to lie on it when the card is flat, as long as nothing has to go
-    // deeper than the foam is high. Pages bend round it, if it is not met too steeply.
+    // Whether the two meet where a fold holds the one down beside the other, not under it: thin
+    // foam is met steeply there, and paper gives.
+    bool besideItsFold(const Hit& h, const FlatState& flat, const Pose& pose, double foam) const {
+        const auto cross = deepest(h.a, h.b, pose, 0);
+        const Vec3 place = cross ? cross->where : h.where;
+        for (auto [raised, panel] : {std::pair{h.a, h.b}, {h.b, h.a}})
+            if (foam_[raised] > 0) {
+                const HeldDown held = heldDown(c_, flat, pose, raised, panel, place);
+                if (!held.under && held.away < foam / std::tan(foamPressed * pi / 180))
+                    return true;
+            }
+        return false;
+    }
+
+    // Where the card is flat, what comes to lie on something raised lies so much higher, and paper
+    // goes round it, as long as nothing has to go deeper than both are raised and it is met near
+    // enough to flat.
     bool givenWayTo(Hit& h) const {
-        const double foam = std::max(foam_[h.a], foam_[h.b]);
-        if (foam <= 0 || h.depth > foam + 1e-6 ||
-            std::none_of(e_.flats.begin(), e_.flats.end(),
-                         [&](const FlatState& f) { return f.overlap(h.a, h.b) != nullptr; }))
+        const double foam = foam_[h.a] + foam_[h.b];
+        if (foam <= 0 || h.depth > foam + 1e-6)
+            return false;
+        const FlatState* nearest = nullptr;
+        for (const FlatState& f : e_.flats)
+            if (f.overlap(h.a, h.b) && (!nearest || std::fabs(f.opening - h.worst) <
+                                                        std::fabs(nearest->opening - h.worst)))
+                nearest = &f;
+        if (!nearest)
             return false;
         for (double at : {h.first, h.last}) {
             const Pose pose = poseAt(c_.linkage, c_.motion, at);
-            const double sine =
-                pose.panels[h.a].turn.col(2).cross(pose.panels[h.b].turn.col(2)).norm();
-            h.steep = std::max(h.steep, std::asin(std::min(1.0, sine)) * 180 / pi);
+            double steep = standingOff(c_, *nearest, pose, h.a, h.b);
+            if (steep > foamPressed && foam <= foamBorne && besideItsFold(h, *nearest, pose, foam))
+                steep = std::min(steep, foam <= foamThin ? 0 : foamSteep);
+            h.steep = std::max(h.steep, steep);
         }
+        if (h.steep <= foamSteep)
+            h.does = &goesOver;
         return h.steep <= foamPressed;
     }
 
@@ -448,6 +474,13 @@ void collision(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
         apart(p, turns);
     // What only the stiffness of its folds holds in place gives way to what it meets.
     const std::vector<bool> soft = heldBySprings(c);
+    const auto severityOf = [&](const Hit& h) {
+        const double caliper = std::max(caliperOf(c, h.a), caliperOf(c, h.b));
+        const bool mild =
+            h.depth <= caliper || soft[h.a] || soft[h.b] || (h.steep > 0 && h.steep <= foamSteep);
+        return mild ? Severity::Caution : Severity::Stop;
+    };
+    const auto deedOf = [](const Hit& h) { return h.does ? h.does : h.swap ? &swaps : &passes; };
     // One finding for each pair of parts: the deepest pair of panels speaks for the rest.
     std::stable_sort(hits.begin(), hits.end(),
                      [](const Hit& a, const Hit& b) { return a.depth > b.depth; });
@@ -457,7 +490,7 @@ void collision(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
         std::vector<std::string> parts{c.assembly.parts[a.part].id};
         if (a.part != b.part)
             parts.push_back(c.assembly.parts[b.part].id);
-        if (!h.does) {
+        if (!h.does || h.does == &goesOver) {
             h.first = edgeOf(e, h, h.edgeBefore, h.first);
             h.last = edgeOf(e, h, h.edgeAfter, h.last);
         }
@@ -474,17 +507,21 @@ void collision(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
             f.openingTo = std::max(f.openingTo, h.last);
             nameIn(f, c, h.a);
             nameIn(f, c, h.b);
+            if (same->second == &goesOver && severityOf(h) > f.severity) { // the worse one speaks
+                f.severity = severityOf(h);
+                f.panels = {a.id, b.id};
+                f.opening = h.worst;
+                f.amount = h.depth;
+                f.where = h.where;
+                same->second = deedOf(h);
+            }
             continue;
         }
-        const double caliper = std::max(caliperOf(c, h.a), caliperOf(c, h.b));
-        const bool mild =
-            h.depth <= caliper || soft[h.a] || soft[h.b] || (h.steep > 0 && h.steep <= foamSteep);
-        Finding f = Finding::of("collision", mild ? Severity::Caution : Severity::Stop, h.first,
-                                h.last, h.worst, h.depth);
+        Finding f = Finding::of("collision", severityOf(h), h.first, h.last, h.worst, h.depth);
         f.where = h.where;
         nameIn(f, c, h.a);
         nameIn(f, c, h.b);
-        found.emplace_back(f, h.does ? h.does : h.swap ? &swaps : &passes);
+        found.emplace_back(f, deedOf(h));
     }
     for (auto& [f, does] : found) {
         const int a = c.assembly.panel(f.panels[0]), b = c.assembly.panel(f.panels[1]);

@@ -7,6 +7,7 @@
 // folding). And everything has to lie flat where the card is closed: what stands on a fold that is
 // open then does not.
 #include "core/prove/evidence.h"
+#include "core/prove/foam.h"
 #include "core/prove/saying.h"
 #include <algorithm>
 #include <map>
@@ -28,11 +29,12 @@ class Layers {
                           b = c_.assembly.panels[j.landing].part;
                 slotted_.insert({std::min(a, b), std::max(a, b)});
             } else if (traitsOf(j.kind).sticks) {
-                const double foam = std::fabs(j.place.shift.z());
-                if (foam > 1e-9)
-                    gives_[j.tab] = true; // foam is pressed flat
                 joined_.insert({std::min(j.tab, j.landing), std::max(j.tab, j.landing)});
             }
+        const std::vector<double> raised = raisedBy(c_.assembly);
+        for (size_t i = 0; i < raised.size(); ++i)
+            if (raised[i] > 0)
+                gives_[i] = true; // foam is pressed flat
     }
 
     void look(const FlatState& f) {

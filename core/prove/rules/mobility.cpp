@@ -168,17 +168,36 @@ void loose(const Case& c, std::vector<Finding>& out) {
 void mobility(const Evidence& e, const Stop&, std::vector<Finding>& out) {
     const Case& c = e.c;
     std::set<int> told;
+    struct At {
+        int joint = 0;
+        const Pose* pose = nullptr;
+        Mobility found;
+    };
+    std::vector<At> stages;
     double stageEnd = -1; // the end of the stage just looked at: what goes together is one motion
     for (const Course::Leg& leg : c.linkage.course.legs()) {
         if (leg.end == stageEnd)
             continue;
         stageEnd = leg.end;
-        const Pose* pose = generalPose(c, leg);
-        if (!pose)
-            continue; // it binds everywhere: the misfit says so
-        const Mobility m = mobilityAt(c.linkage, c.motion, *pose, leg.joint);
-        locked(c, leg.joint, m, *pose, out);
-        flapping(c, leg.joint, m, *pose, told, out);
+        if (const Pose* pose = generalPose(c, leg)) // else it binds everywhere: the misfit says so
+            stages.push_back({leg.joint, pose, mobilityAt(c.linkage, c.motion, *pose, leg.joint)});
+    }
+    // What flaps does so in every stage: in one that begins with all else flat, chains give way in
+    // no other sense than that they lie at their dead point.
+    const auto flapsAlways = [&](int joint) {
+        return std::all_of(stages.begin(), stages.end(), [&](const At& s) {
+            const auto& all = s.found.flapping;
+            return std::find(all.begin(), all.end(), joint) != all.end();
+        });
+    };
+    for (At& s : stages) {
+        auto& all = s.found.flapping;
+        all.erase(std::remove_if(all.begin(), all.end(), [&](int j) { return !flapsAlways(j); }),
+                  all.end());
+    }
+    for (const At& s : stages) {
+        locked(c, s.joint, s.found, *s.pose, out);
+        flapping(c, s.joint, s.found, *s.pose, told, out);
     }
     flaps(c, out);
     loose(c, out);

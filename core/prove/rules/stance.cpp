@@ -3,6 +3,7 @@
 #include "core/measure/number.h"
 #include "core/prove/evidence.h"
 #include "core/prove/leaning.h"
+#include "core/prove/posture.h"
 #include "core/prove/saying.h"
 #include <algorithm>
 #include <cmath>
@@ -11,7 +12,6 @@ namespace hl {
 namespace {
 
 constexpr double firm = 4;            // degrees a card should bear before it tips
-constexpr double liesOpen = 170;      // degrees from which it lies
 constexpr double unseenStance = 0.03; // the part of a structure that does not count as seen
 
 std::string degrees(double d) { return numberText(d, 1) + "°"; }
@@ -29,7 +29,7 @@ void stance(const Evidence& e, const Stop&, std::vector<Finding>& out) {
         return f;
     };
     const bool lies = c.design.card.form == "petal" || c.design.card.stands == Stands::Fold ||
-                      (c.linkage.course.plain() && at >= liesOpen);
+                      liesFlatOpen(c, s.pose);
     if (!lies) {
         const Rest* best = s.best();
         for (auto& [panel, mm] : s.below) {
