@@ -91,7 +91,10 @@ void inspectCard(Rows& rows, const std::string&) {
                 if (!parsed)
                     return parsed.problem();
                 return session.tryEdit(
-                    [&](Design& d) { (width ? d.card.width : d.card.height) = parsed->measure; },
+                    [&](Design& d) {
+                        d.card.follows = false;
+                        (width ? d.card.width : d.card.height) = parsed->measure;
+                    },
                     QObject::tr("Change the card's size"));
             });
     rows.choice(

@@ -1,36 +1,17 @@
 // Starts a card.
 #include "cli/common.h"
+#include "core/edit/closed_size.h"
 #include "core/edit/edit.h"
 #include <algorithm>
 
 namespace hl::cli {
 namespace {
 
-// The closed size of a row of pages: folded to and fro at every score.
-std::pair<Measure, Measure> closedSizeOf(const SayLine& say, bool top) {
-    std::int64_t at = 0, low = 0, high = 0, tall = 0;
-    for (size_t i = 0; i < say.panels.size(); ++i) {
-        at += (i % 2 ? -1 : 1) * say.panels[i].count;
-        low = std::min(low, at);
-        high = std::max(high, at);
-        const auto [a, b] = say.heightAt(i, 0);
-        const double foot = say.raised.empty() ? 0 : say.raised[i].mm();
-        tall = std::max(tall, Measure::fromMm(foot + std::max(a, b)).count);
-    }
-    const Measure across{Quantity::Length, high - low}, along{Quantity::Length, tall};
-    return top ? std::pair{along, across} : std::pair{across, along};
-}
-
 int newFile(const std::string& path, const std::string& size, const std::string& spine,
             const std::string& line, bool force) {
     if (Trouble t = mayWrite(path, force))
         return refuse(*t);
-    const std::string sizes = size + line;
-    const Unit units = sizes.find(" in") != std::string::npos ||
-                               sizes.find('"') != std::string::npos ||
-                               size.find("in") != std::string::npos
-                           ? Unit::Inch
-                           : Unit::Millimetre;
+    const Unit units = unitWritten(size + " " + line);
     if (size.empty() && line.empty())
         return refuse({"new", "the card has no size", "give --card, such as 5x7in, or --say"});
     const bool top = spine == "top";
@@ -53,6 +34,7 @@ int newFile(const std::string& path, const std::string& size, const std::string&
     if (!d)
         return refuse(d.problem());
     if (!say.empty()) {
+        d->card.follows = size.empty();
         d = tell(*d, "card", {{"say", sayLineText(say, units)}});
         if (!d)
             return refuse(d.problem());

@@ -72,6 +72,26 @@ struct Web {
                          a.creases[static_cast<size_t>(t.to)]);
     }
 
+    // Of each node what it hangs together with when one node is taken away; -1 of that one.
+    std::vector<int> without(int taken) const {
+        std::vector<int> out(node.size());
+        std::iota(out.begin(), out.end(), 0);
+        const auto of = [&](int i) {
+            while (out[static_cast<size_t>(i)] != i)
+                i = out[static_cast<size_t>(i)];
+            return i;
+        };
+        for (const Edge& e : edges)
+            if (e.a != taken && e.b != taken) {
+                const int one = of(e.a), other = of(e.b);
+                out[static_cast<size_t>(std::max(one, other))] = std::min(one, other);
+            }
+        std::vector<int> found(out.size());
+        for (size_t i = 0; i < out.size(); ++i)
+            found[i] = static_cast<int>(i) == taken ? -1 : of(static_cast<int>(i));
+        return found;
+    }
+
     // For each edge the group of edges that it shares loops with; -1 of a bridge.
     std::vector<int> groups() const {
         const size_t n = node.size();
@@ -138,25 +158,47 @@ struct Web {
 };
 
 // On a lone base the hand lifts what stands there, by its first knee: a fold in a loop both of
-// whose panels are held by nothing else; else by the first fold that turns at all.
-std::vector<Stage> liftOf(const Assembly& a, const std::vector<int>& group) {
+// whose panels are held by nothing else; else by the first fold that turns at all. What stands
+// there and has nothing to do with one another but the base is lifted at once, each by its own.
+std::vector<Stage> liftOf(const Assembly& a, const Web& web, const std::vector<int>& group) {
     std::vector<bool> held(a.panels.size(), false);
     for (const Join& j : a.joins)
         held[static_cast<size_t>(j.tab)] = held[static_cast<size_t>(j.landing)] = true;
-    int knee = -1, least = 1 << 30;
+    const std::vector<int> apart = web.without(web.node[static_cast<size_t>(a.root)]);
+    struct Knee {
+        int crease = -1, rank = 1 << 30;
+    };
+    std::map<int, Knee> knees; // by what is apart
+    Knee first;
     for (size_t k = 0; k < a.creases.size(); ++k) { // the edges of the web begin with the creases
         const Crease& c = a.creases[k];
         const int ends = held[static_cast<size_t>(c.left)] + held[static_cast<size_t>(c.right)];
-        const int rank = (group[k] < 0 ? 4 : 0) + ends + (c.bend ? 8 : 0);
-        if (rank < least) {
-            least = rank;
-            knee = static_cast<int>(k);
-        }
+        const Knee knee{static_cast<int>(k), (group[k] < 0 ? 4 : 0) + ends + (c.bend ? 8 : 0)};
+        if (knee.rank < first.rank)
+            first = knee;
+        if (group[k] < 0)
+            continue;
+        const auto l = static_cast<size_t>(c.left), r = static_cast<size_t>(c.right);
+        Knee& known = knees[std::max(apart[static_cast<size_t>(web.node[l])],
+                                     apart[static_cast<size_t>(web.node[r])])];
+        if (knee.rank < known.rank)
+            known = knee;
     }
-    if (knee < 0)
+    if (first.crease < 0)
         return a.motion;
     constexpr double opens = 150; // degrees: what rises by itself is half open at rest
-    return {{a.creases[static_cast<size_t>(knee)].id, 0, opens, false}};
+    std::vector<int> driven;
+    for (auto& [part, knee] : knees)
+        driven.push_back(knee.crease);
+    if (driven.empty())
+        driven.push_back(first.crease);
+    std::sort(driven.begin(), driven.end());
+    std::vector<Stage> out;
+    for (int k : driven) {
+        out.push_back({a.creases[static_cast<size_t>(k)].id, 0, opens, !out.empty()});
+        out.back().assumed = true;
+    }
+    return out;
 }
 
 } // namespace
@@ -165,7 +207,7 @@ std::vector<Stage> courseOf(const Assembly& a) {
     const Web web(a);
     const std::vector<int> group = web.groups();
     if (a.motion.front().drive.empty())
-        return liftOf(a, group);
+        return liftOf(a, web, group);
     // How many of the folds of each group can be chosen.
     std::vector<int> free(web.edges.size() + a.panels.size() + 1, 0);
     std::vector<std::vector<int>> nodes(free.size());

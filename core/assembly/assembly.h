@@ -118,6 +118,8 @@ struct Stage {
     std::string drive;         // id of a crease or of a join
     double from = 0, to = 180; // degrees between the panels, degrees, or mm
     bool together = false;     // moved along with the stage before
+    // Nobody said how far: it goes on until the paper is taut, or until `to`.
+    bool assumed = false;
 };
 
 // Two folds of which one goes as the other does, because the structure hangs evenly: two legs lean

@@ -68,6 +68,7 @@ template<> const std::vector<std::string>& wordsOf<Stands>();
 
 struct CardSpec {
     Measure width = Measure::fromMm(127), height = Measure::fromMm(177.8); // closed size
+    bool follows = false; // a row of pages: nobody said its size, it is that of the folded pages
     SpineSide spine = SpineSide::Left;
     std::string stock = "card";
     // How the pages hang together: an id of a family of cards, and the measures set for it.
@@ -93,6 +94,9 @@ struct CardSpec {
     template<class V> static void visit(V& v) {
         v(needed("width").as(Means::Length), &CardSpec::width);
         v(needed("height").as(Means::Length), &CardSpec::height);
+        v(sparing("follows").since(8).saying(
+              "The closed size is that of the folded pages: width and height only estimate it."),
+          &CardSpec::follows);
         v(always("spine"), &CardSpec::spine);
         v(always("stock"), &CardSpec::stock);
         v(sparing("form").as(Means::Form), &CardSpec::form);

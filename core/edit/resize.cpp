@@ -181,6 +181,7 @@ Result<Resized> resizeDesign(const Design& design, const Measure& width, const M
         return before.problem();
     Resized out{design, {}, {}};
     Design& d = out.design;
+    d.card.follows = false; // it is said now
     d.card.width = width;
     d.card.height = height;
     Scaler<Design> scaler(d, k, even, even);

@@ -3,6 +3,7 @@
 #include "core/design/limits.h"
 #include "core/design/tiles.h"
 #include "core/edit/checked.h"
+#include "core/edit/closed_size.h"
 #include "core/edit/edit.h"
 #include "core/edit/named.h"
 #include "core/fold/resting.h"
@@ -14,6 +15,7 @@
 #include <cctype>
 #include <cmath>
 #include <sstream>
+#include <tuple>
 
 namespace hl {
 namespace {
@@ -173,6 +175,15 @@ Trouble tellShown(Design& d, const Text& place, const Text& text) {
     return {};
 }
 
+// A line that says no height leaves the card's own.
+std::pair<Measure, Measure> followedSize(const CardSpec& c) {
+    const bool top = c.spine == SpineSide::Top;
+    auto [width, height] = closedSizeOf(c.say, top);
+    if ((top ? width : height).count == 0)
+        (top ? width : height) = top ? c.width : c.height;
+    return {width, height};
+}
+
 Trouble tellCard(Design& d, const Text& key, const Text& text) {
     CardSpec& c = d.card;
     const Text place = "card, " + key;
@@ -180,8 +191,12 @@ Trouble tellCard(Design& d, const Text& key, const Text& text) {
         return words(d.title, place, text);
     if (key == "occasion")
         return words(c.occasion, place, text);
-    if (key == "size")
-        return size(c.width, c.height, place, text, d.units);
+    if (key == "size") {
+        c.follows = text == "auto" && !c.say.empty();
+        if (c.follows)
+            std::tie(c.width, c.height) = followedSize(c);
+        return c.follows ? Trouble{} : size(c.width, c.height, place, text, d.units);
+    }
     if (key == "spine")
         return choose(c.spine, place, text);
     if (key == "units")
@@ -202,6 +217,8 @@ Trouble tellCard(Design& d, const Text& key, const Text& text) {
             c.form = "pages";
             c.set.clear();
         }
+        if (c.follows)
+            std::tie(c.width, c.height) = followedSize(c);
         return {};
     }
     if (key == "stock")

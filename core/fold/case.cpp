@@ -1,17 +1,19 @@
 #include "core/fold/case.h"
+#include "core/fold/limit.h"
 #include <algorithm>
 
 namespace hl {
 
 Case::Case(Design d, Assembly a, const std::atomic<bool>* cancel, Workshop w)
-    : design(std::move(d)), assembly(std::move(a)), linkage(linkageOf(assembly)),
-      motion(motionOf(linkage, cancel)), workshop(std::move(w)) {
+    : design(std::move(d)), assembly(withFoundStages(std::move(a), cancel)),
+      linkage(linkageOf(assembly)), motion(motionOf(linkage, cancel)), workshop(std::move(w)) {
     pose(cancel);
 }
 
 Case::Case(Design d, Assembly a, const Case& like, const std::atomic<bool>* cancel)
-    : design(std::move(d)), assembly(std::move(a)), linkage(linkageOf(assembly)),
-      motion(motionLike(like.motion, linkage, cancel)), workshop(like.workshop) {
+    : design(std::move(d)), assembly(withStagesOf(std::move(a), like.assembly)),
+      linkage(linkageOf(assembly)), motion(motionLike(like.motion, linkage, cancel)),
+      workshop(like.workshop) {
     pose(cancel);
 }
 

@@ -198,8 +198,9 @@ class Sweep {
             if (middle >= low && middle <= high)
                 at.push_back(middle);
         }
-        // In three ranks only, so that among equally good ones the given order holds.
-        auto rank = [&](int s) { return std::lround(3 * general(s)); };
+        // In few ranks only, so that among equally good ones the given order holds: a chain that is
+        // taut where its hosts are widest open shows its way of folding in the middle, not there.
+        auto rank = [&](int s) { return std::lround(3 * std::min(general(s), 0.5)); };
         std::stable_sort(at.begin(), at.end(), [&](int a, int b) { return rank(a) > rank(b); });
         at.erase(std::unique(at.begin(), at.end()), at.end());
         int start = at.front();

@@ -97,6 +97,31 @@ void placeMeant(const Case& c, const FlatState& f, ClosedCard& card) {
     }
 }
 
+// Of a row whose size nobody said: the card is what its folded pages cover, and a sheet larger than
+// a page on the back of which that is glued.
+void placeFolded(const Case& c, const FlatState& f, ClosedCard& card) {
+    std::vector<char> counts(f.pieces.size());
+    for (size_t i = 0; i < f.pieces.size(); ++i)
+        counts[i] = c.assembly.panels[i].role == Role::Page;
+    for (const Join& j : c.assembly.joins) {
+        const auto held = static_cast<size_t>(j.tab), page = static_cast<size_t>(j.landing);
+        counts[held] = counts[held] ||
+                       (traitsOf(j.kind).sticks && !j.ontoFace() &&
+                        c.assembly.panels[page].role == Role::Page &&
+                        c.assembly.panels[held].role == Role::Wall &&
+                        areaWithin(c.assembly.panels[held]) >= areaWithin(c.assembly.panels[page]));
+    }
+    card.cardLow = Vec2::Constant(1e300);
+    card.cardHigh = -card.cardLow;
+    for (size_t i = 0; i < f.pieces.size(); ++i)
+        for (const Ring& ring : f.pieces[i])
+            for (const Vec2& p : ring)
+                if (counts[i]) {
+                    card.cardLow = card.cardLow.cwiseMin(p);
+                    card.cardHigh = card.cardHigh.cwiseMax(p);
+                }
+}
+
 ThicknessMap mapOver(const ClosedCard& card) {
     ThicknessMap map;
     map.origin = card.low;
@@ -215,7 +240,9 @@ ClosedCard closedCard(const Case& c, const std::vector<FlatState>& flats) {
     const bool top = c.design.card.spine == SpineSide::Top;
     card.cardLow = {-(top ? h : w), 0};
     card.cardHigh = {0, top ? w : h};
-    if (c.design.card.form == "pages")
+    if (c.design.card.follows)
+        placeFolded(c, f, card);
+    else if (c.design.card.form == "pages")
         placeMeant(c, f, card);
     ThicknessMap& map = card.map;
     map = mapOver(card);

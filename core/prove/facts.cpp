@@ -1,5 +1,6 @@
 #include "core/prove/facts.h"
 #include "core/assemble/assemble.h"
+#include "core/fold/limit.h"
 #include "core/measure/number.h"
 #include "core/prove/leaning.h"
 #include "core/prove/room.h"
@@ -59,6 +60,14 @@ class Facts {
         add("display",
             "Displayed it " + c_.assembly.display.words + ", " + sayOpening(c_, at, at) + ".", at,
             In::Degrees);
+        if (const int loop = tautAtEnd(c_.linkage, c_.motion); loop >= 0)
+            add("reaches",
+                (c_.linkage.course.plain() ? "It opens up to " + number(c_.last()) + "°"
+                                           : "It can be moved up to where it is " +
+                                                 sayOpening(c_, c_.last(), c_.last())) +
+                    ": there the " +
+                    sayPanel(c_, c_.linkage.loops[static_cast<size_t>(loop)].held) + " is taut.",
+                c_.last(), In::Degrees);
         if (const auto& motion = c_.assembly.motion;
             std::any_of(motion.begin() + 1, motion.end(), [](auto& m) { return !m.together; }))
             add("opens", "It is opened in stages. " + sayMotion(c_), at, In::Degrees);

@@ -13,9 +13,9 @@ std::vector<double> raisedBy(const Assembly& assembly);
 // that meet in parallel only the second tells.
 double standingOff(const Case& c, const FlatState& flat, const Pose& pose, int a, int b);
 
-// How far a place is, mm, from the nearest fold that holds a panel down to what something raised lies
-// on, and whether that fold runs under what is raised: then the one goes through the other, however
-// thin the foam is. No fold: 1e300.
+// How far a place is, mm, from the nearest fold that holds a panel down to what something raised
+// lies on, and whether that fold runs under what is raised: then the one goes through the other,
+// however thin the foam is. No fold: 1e300.
 struct HeldDown {
     double away = 1e300;
     bool under = false;

@@ -4,6 +4,7 @@
 // else new or worse.
 #include "core/assemble/assemble.h"
 #include "core/fold/closure.h"
+#include "core/fold/limit.h"
 #include "core/prove/prove.h"
 #include "core/prove/rounding.h"
 #include "core/prove/saying.h"
@@ -127,7 +128,8 @@ class Remedies {
             return true;
         if (!sameMakeUp(made, nearCase_->assembly))
             return false; // another structure, which nobody asked for
-        const Linkage linkage = linkageOf(made);
+        const Assembly like = withStagesOf(made, nearCase_->assembly);
+        const Linkage linkage = linkageOf(like);
         const double from = wanted_.openingFrom, to = wanted_.openingTo;
         for (const double part : {0.5, 0.15, 0.85}) {
             const double at = from + part * (to - from);

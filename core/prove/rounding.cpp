@@ -1,6 +1,7 @@
 #include "core/prove/rounding.h"
 #include "core/assemble/assemble.h"
 #include "core/design/measures.h"
+#include "core/fold/limit.h"
 #include "core/fold/sharing.h"
 #include "core/measure/number.h"
 #include "core/prove/prove.h"
@@ -145,6 +146,12 @@ Worst worstOf(const Case& c, const Design& d, const std::atomic<bool>* cancel) {
         w.problem = made.problem().text();
         return w;
     }
+    *made = withStagesOf(std::move(*made), c.assembly);
+    // Where the motion ends because a chain is taut, one that is shorter only ends a little
+    // earlier.
+    constexpr double ends = 0.85;
+    const double last =
+        c.first() + (tautAtEnd(c.linkage, c.motion) < 0 ? 1 : ends) * (c.last() - c.first());
     const Linkage k = linkageOf(*made);
     if (!sameBare(*made, c.assembly) || k.joints.size() != c.linkage.joints.size() ||
         k.loops.size() != c.linkage.loops.size()) {
@@ -156,6 +163,8 @@ Worst worstOf(const Case& c, const Design& d, const std::atomic<bool>* cancel) {
     Pose pose;
     for (int n = 0; n <= places && !(cancel && *cancel); ++n) {
         const Pose& near = c.poses[n * (c.poses.size() - 1) / places];
+        if (near.opening > last + 1e-9)
+            break;
         pose = near;
         closeAll(k, moving, near.opening, pose.angles);
         placeAll(k, moving, pose);

@@ -2,6 +2,7 @@
 #include "core/assemble/assemble.h"
 #include "core/design/measures.h"
 #include "core/fold/case.h"
+#include "core/fold/limit.h"
 #include "core/measure/number.h"
 #include "core/structures/family.h"
 #include <algorithm>
@@ -27,7 +28,8 @@ WorstTab worstIn(const Assembly& a, const Linkage& k, const Motion& m) {
     return w;
 }
 
-WorstTab worstOf(const Assembly& a, const std::atomic<bool>* cancel) {
+WorstTab worstOf(const Assembly& assembled, const std::atomic<bool>* cancel) {
+    const Assembly a = withFoundStages(assembled, cancel);
     const Linkage k = linkageOf(a);
     return worstIn(a, k, motionOf(k, cancel));
 }

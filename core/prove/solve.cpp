@@ -409,6 +409,7 @@ class Solver {
 
     Result<Answer> card(const Design& exact) {
         Design d = exact;
+        d.card.follows = false; // it is asked for
         Answer a;
         for (bool width : {true, false}) {
             const Measure now = width ? d.card.width : d.card.height;

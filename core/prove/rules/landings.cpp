@@ -292,6 +292,21 @@ class Landings {
                    "Make the tab deeper, or take thinner paper.");
     }
 
+    // Whether the one end of a strip is its floor, and the other is glued down on that.
+    bool closesRing(const Patch& a, const Patch& b, double shared) const {
+        const Panel &one = c_.assembly.panels[c_.assembly.joins[a.join].tab],
+                    &other = c_.assembly.panels[c_.assembly.joins[b.join].tab];
+        const auto areaOfAll = [](const Patch& p) {
+            double area = 0;
+            for (const Ring& r : p.rings)
+                area += areaOf(r);
+            return area;
+        };
+        const double least = std::min(areaOfAll(a), areaOfAll(b)),
+                     most = std::max(areaOfAll(a), areaOfAll(b));
+        return one.part == other.part && shared > 0.99 * least && most > 1.5 * least;
+    }
+
     // Two things glued to the same place of the same side.
     void twice() {
         std::map<std::pair<int, bool>, std::vector<size_t>> sides; // what is glued on each
@@ -304,13 +319,17 @@ class Landings {
                 const Patch &a = patches_[i], &b = patches_[k];
                 if (a.join == b.join || a.clears(b))
                     continue;
-                double width = 0;
+                double width = 0, area = 0;
                 for (const Ring& p : a.rings)
                     for (const Ring& q : b.rings) {
                         const Ring shared = overlapOf(p, q);
-                        if (!shared.empty())
+                        if (!shared.empty()) {
                             width = std::max(width, widthOf(shared));
+                            area += areaOf(shared);
+                        }
                     }
+                if (closesRing(a, b, area))
+                    continue;
                 if (width <= forgivenLandings || shareApex(a, b) || onMat(a, b) || onMat(b, a))
                     continue;
                 const Join &x = c_.assembly.joins[a.join], &y = c_.assembly.joins[b.join];

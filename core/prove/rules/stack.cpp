@@ -5,6 +5,7 @@
 #include "core/prove/saying.h"
 #include <algorithm>
 #include <cmath>
+#include <optional>
 
 namespace hl {
 namespace {
@@ -31,6 +32,51 @@ bool outside(const Case& c, const FlatState& f, int panel) {
     return over != under;
 }
 
+// The fold that the two outermost pages have in common, in the closed card: they go round what lies
+// between them, and are open opposite to it.
+struct OuterFold {
+    int left = 0, right = 0; // the pages
+    Vec2 from, normal;       // away from the fold, into the pages
+    double reach = 0;        // mm from the fold to where the longer of them ends
+    double away(const Vec2& p) const { return normal.dot(p - from); }
+};
+std::optional<OuterFold> outerFold(const Case& c, const FlatState& f) {
+    std::vector<int> pages;
+    for (size_t i = 0; i < c.assembly.panels.size(); ++i)
+        if (c.assembly.panels[i].role == Role::Page && !f.pieces[i].empty())
+            pages.push_back(static_cast<int>(i));
+    const auto outermost = [&](int page, int side) {
+        return std::all_of(pages.begin(), pages.end(), [&](int other) {
+            return other == page || !f.overlap(page, other) || f.above(page, other) == side;
+        });
+    };
+    for (size_t k = 0; k < c.assembly.creases.size(); ++k) {
+        const Crease& fold = c.assembly.creases[k];
+        if (c.assembly.panels[static_cast<size_t>(fold.left)].role != Role::Page ||
+            c.assembly.panels[static_cast<size_t>(fold.right)].role != Role::Page ||
+            !f.overlap(fold.left, fold.right))
+            continue;
+        const int side = f.above(fold.left, fold.right);
+        if (side == 0 || !outermost(fold.left, side) || !outermost(fold.right, -side))
+            continue;
+        const Rigid& at = f.place[static_cast<size_t>(fold.left)];
+        OuterFold out;
+        out.left = fold.left;
+        out.right = fold.right;
+        out.from = at.at(fold.from).head<2>();
+        out.normal = leftOf((at.at(fold.to).head<2>() - out.from).normalized());
+        if (out.normal.dot(centroidOf(f.pieces[static_cast<size_t>(fold.left)].front()) -
+                           out.from) < 0)
+            out.normal = -out.normal;
+        for (int page : {fold.left, fold.right})
+            for (const Ring& ring : f.pieces[static_cast<size_t>(page)])
+                for (const Vec2& p : ring)
+                    out.reach = std::max(out.reach, out.away(p));
+        return out;
+    }
+    return {};
+}
+
 // What lies inside must end short of the pages' edge by as much as the pages lose on their way
 // round it.
 void wrapped(const Evidence& e, std::vector<Finding>& out) {
@@ -40,6 +86,9 @@ void wrapped(const Evidence& e, std::vector<Finding>& out) {
         return; // a few layers: paper forgives that
     double worst = 0;
     int which = -1;
+    const auto fold = outerFold(c, *card.flat);
+    if (!fold)
+        return; // to and fro: no page goes round all of it
     // A strap that goes round the edge of a page, from its back, is meant to be seen there.
     std::vector<bool> wraps(c.assembly.parts.size());
     for (const Join& j : c.assembly.joins) {
@@ -53,12 +102,19 @@ void wrapped(const Evidence& e, std::vector<Finding>& out) {
     for (size_t i = 0; i < card.flat->pieces.size(); ++i) {
         if (c.assembly.panels[i].role == Role::Page || c.assembly.panels[i].rides >= 0)
             continue; // a mat ends where its host does, or before
+        // What is glued down on one of the two pages goes with it.
+        const auto joins = c.assembly.joinsOf(static_cast<int>(i));
+        if (std::any_of(joins.begin(), joins.end(), [&](const Join* j) {
+                return !j->moves && (j->landing == fold->left || j->landing == fold->right) &&
+                       c.assembly.panels[i].role == Role::Tab;
+            }))
+            continue;
         if (wraps[static_cast<size_t>(c.assembly.panels[i].part)] ||
             outside(c, *card.flat, static_cast<int>(i)))
             continue;
         for (const Ring& ring : card.flat->pieces[i])
             for (const Vec2& p : ring) {
-                const double left = p.x() - card.cardLow.x(); // to the open edge
+                const double left = fold->reach - fold->away(p); // to the open edge
                 if (left >= -unseenStack && card.wrap() - left > worst) {
                     worst = card.wrap() - left;
                     which = static_cast<int>(i);

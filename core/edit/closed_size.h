@@ -1,0 +1,15 @@
+// The closed size of a row of pages, where it follows from their line.
+#pragma once
+#include "core/design/design.h"
+#include <utility>
+
+namespace hl {
+
+// Width and height of a row folded to and fro at every score; the height is 0 where the line says
+// none. With the fold at the top, the row runs down.
+std::pair<Measure, Measure> closedSizeOf(const SayLine& say, bool top);
+
+// The unit that a text is written in: inches where a number is followed by in or by the sign.
+Unit unitWritten(const std::string& text);
+
+} // namespace hl
