@@ -309,6 +309,8 @@ class Reader {
                     if (from - last > reach)
                         same->gaps.emplace_back(last, from);
                     same->to = p.end;
+                    if (slit(p))
+                        same->gaps.emplace_back(from, (p.end - same->from).dot(d));
                     continue;
                 }
                 ++count;
@@ -319,12 +321,35 @@ class Reader {
                                         p.start,
                                         p.end,
                                         {}});
+                if (slit(p)) // what is cut through is not folded
+                    out_.creases.back().gaps.emplace_back(0, (p.end - p.start).norm());
             }
+            const auto allCut = [](const SheetCrease& c) {
+                double left = (c.to - c.from).norm();
+                for (auto& [a, b] : c.gaps)
+                    left -= b - a;
+                return left < reach;
+            };
+            const auto cut = std::remove_if(out_.creases.begin() + static_cast<long>(first),
+                                            out_.creases.end(), allCut);
+            idle |= cut != out_.creases.end();
+            out_.creases.erase(cut, out_.creases.end());
             if (idle)
                 out_.dangling.push_back(static_cast<int>(l));
             if (!on)
                 out_.beside.push_back(static_cast<int>(l));
         }
+    }
+    // Whether a slit runs along the same stretch.
+    bool slit(const Piece& p) const {
+        const auto near = [](const Vec2& a, const Vec2& b) { return (a - b).norm() < reach; };
+        for (size_t l = 0; l < lines_.size(); ++l)
+            if (lines_[l].slit)
+                for (const Piece& q : pieces_[l])
+                    if ((near(p.start, q.start) && near(p.end, q.end)) ||
+                        (near(p.start, q.end) && near(p.end, q.start)))
+                        return true;
+        return false;
     }
     static bool straight(const SheetCrease& c, const Vec2& p) {
         return std::fabs((p - c.from).dot(leftOf((c.to - c.from).normalized()))) < reach;

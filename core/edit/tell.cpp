@@ -561,6 +561,25 @@ Trouble tellOne(Design& d, const Text& id, const Text& key, const Text& text) {
     return no(id, "there is nothing of that id", "use one of: " + known);
 }
 
+// A score of a line that ends inside the paper folds nothing there, and no word of a line is
+// dropped.
+Trouble endsInPaper(const Design& d, const Text& id) {
+    auto made = assemble(d);
+    if (!made)
+        return made.problem();
+    for (const Part& part : made->parts)
+        for (const Mark& m : part.marks) {
+            const Text local = m.id.substr(m.id.find('.') + 1), fold = "fold-";
+            if (m.kind != LineKind::Slit && !m.off && ownerOf(m.id) == id &&
+                local.rfind(fold, 0) == 0)
+                return Problem{id + ", score " + local.substr(fold.size()),
+                               "it ends inside the paper, where nothing folds",
+                               "lead it from edge to edge, or slit the rest of it, like slit at "
+                               "50 from 40 to 60"};
+        }
+    return {};
+}
+
 } // namespace
 
 SayLine lineOfCard(const Design& d) {
@@ -583,8 +602,14 @@ SayLine lineOfCard(const Design& d) {
 
 Result<Design> tell(const Design& design, const Text& id, const Told& told) {
     Design d = design;
-    for (auto& [key, text] : told)
+    bool said = false;
+    for (auto& [key, text] : told) {
         if (Trouble t = tellOne(d, id, key, text))
+            return *t;
+        said = said || key == "say";
+    }
+    if (said)
+        if (Trouble t = endsInPaper(d, id))
             return *t;
     return checked(d);
 }

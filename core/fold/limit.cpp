@@ -7,10 +7,10 @@
 namespace hl {
 namespace {
 
-constexpr double forgivenByPaper = 0.5;  // mm of misfit that paper bears
-constexpr double closesExactly = 1e-6;   // mm
-constexpr double finestTurn = 1e-4;   // degrees
-constexpr double furtherOn = 3;     // degrees beyond the end at which it is tried
+constexpr double forgivenByPaper = 0.5; // mm of misfit that paper bears
+constexpr double closesExactly = 1e-6;  // mm
+constexpr double finestTurn = 1e-4;     // degrees
+constexpr double furtherOn = 3;         // degrees beyond the end at which it is tried
 
 // Which joints of the linkage one of them moves, by the blocks that come after it.
 std::vector<char> movedBy(const Linkage& k, const Motion& m, int driver) {

@@ -1,5 +1,6 @@
 #include "core/fold/sharing.h"
 #include <Eigen/Cholesky>
+#include <Eigen/SparseCholesky>
 #include <algorithm>
 #include <cmath>
 #include <numeric>
@@ -273,7 +274,13 @@ void spread(const Linkage& k, const std::vector<Block>& blocks, const std::vecto
     const auto size = static_cast<Eigen::Index>(6 * (bodies.size() - 1));
     if (size == 0)
         return;
-    Matrix lhs = Matrix::Zero(size, size);
+    // Bodies have to do with few others: most of the matrix is empty.
+    std::vector<Eigen::Triplet<double>> lhs;
+    const auto add = [&](Eigen::Index row, Eigen::Index column, const auto& block) {
+        for (Eigen::Index r = 0; r < block.rows(); ++r)
+            for (Eigen::Index s = 0; s < block.cols(); ++s)
+                lhs.emplace_back(row + r, column + s, block(r, s));
+    };
     Vector rhs = Vector::Zero(size);
     // Two places that should be one.
     auto link = [&](int panel, const Vec3& p, int other, const Vec3& q, double weight) {
@@ -285,16 +292,16 @@ void spread(const Linkage& k, const std::vector<Block>& blocks, const std::vecto
         const Vec3 gap = p - q;
         auto at = [](int body) { return static_cast<Eigen::Index>(6 * (body - 1)); };
         if (a > 0) {
-            lhs.block<6, 6>(at(a), at(a)) += weight * ma.transpose() * ma;
+            add(at(a), at(a), (weight * ma.transpose() * ma).eval());
             rhs.segment<6>(at(a)) -= weight * ma.transpose() * gap;
         }
         if (b > 0) {
-            lhs.block<6, 6>(at(b), at(b)) += weight * mb.transpose() * mb;
+            add(at(b), at(b), (weight * mb.transpose() * mb).eval());
             rhs.segment<6>(at(b)) -= weight * mb.transpose() * gap;
         }
         if (a > 0 && b > 0) {
-            lhs.block<6, 6>(at(a), at(b)) += weight * ma.transpose() * mb;
-            lhs.block<6, 6>(at(b), at(a)) += weight * mb.transpose() * ma;
+            add(at(a), at(b), (weight * ma.transpose() * mb).eval());
+            add(at(b), at(a), (weight * mb.transpose() * ma).eval());
         }
     };
     // The turn of one panel against where the other wants it, as a vector along its axis.
@@ -308,12 +315,12 @@ void spread(const Linkage& k, const std::vector<Block>& blocks, const std::vecto
         auto at = [](int body) { return static_cast<Eigen::Index>(6 * (body - 1) + 3); };
         for (auto [body, sign] : {std::pair{a, 1.0}, {b, -1.0}})
             if (body > 0) {
-                lhs.block<3, 3>(at(body), at(body)) += weight * Mat3::Identity();
+                add(at(body), at(body), (weight * Mat3::Identity()).eval());
                 rhs.segment<3>(at(body)) -= sign * weight * gap;
             }
         if (a > 0 && b > 0) {
-            lhs.block<3, 3>(at(a), at(b)) -= weight * Mat3::Identity();
-            lhs.block<3, 3>(at(b), at(a)) -= weight * Mat3::Identity();
+            add(at(a), at(b), (-weight * Mat3::Identity()).eval());
+            add(at(b), at(a), (-weight * Mat3::Identity()).eval());
         }
     };
     auto hinge = [&](int joint) {
@@ -350,8 +357,15 @@ void spread(const Linkage& k, const std::vector<Block>& blocks, const std::vecto
             turned(loop.held, placed[loop.held].turn, loop.landing,
                    placed[loop.landing].turn * join.place.turn);
         }
-    lhs.diagonal().array() += 1e-9 * std::max(1.0, lhs.diagonal().maxCoeff());
-    const Vector by = lhs.ldlt().solve(rhs);
+    Eigen::SparseMatrix<double> all(size, size);
+    all.setFromTriplets(lhs.begin(), lhs.end());
+    const double most = Vector(all.diagonal()).maxCoeff();
+    for (Eigen::Index i = 0; i < size; ++i)
+        all.coeffRef(i, i) += 1e-9 * std::max(1.0, most);
+    const Eigen::SimplicialLDLT<Eigen::SparseMatrix<double>> solve(all);
+    if (solve.info() != Eigen::Success)
+        return;
+    const Vector by = solve.solve(rhs);
     if (!by.allFinite())
         return;
     for (size_t i = 0; i < n; ++i) {

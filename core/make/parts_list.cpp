@@ -42,6 +42,21 @@ std::pair<double, double> reachAt(const Ring& ring, double x) {
 
 Measure mm(double v) { return Measure::fromMm(std::round(v * 1e4) / 1e4); }
 
+// How much of a gap in a fold at `x` is slit through instead, mm.
+double slitWithin(const ListedPart& p, double x, double low, const Crease& c, double a, double b) {
+    const double one = (c.from + a * c.dir()).y() - low, two = (c.from + b * c.dir()).y() - low;
+    const double from = std::min(one, two), to = std::max(one, two);
+    double out = 0;
+    for (const ListedPart::Cut& cut : p.slits)
+        for (size_t i = 0; i + 1 < cut.points.size(); ++i) {
+            const Vec2 &s = cut.points[i], &t = cut.points[i + 1];
+            if (std::fabs(s.x() - x) < 1e-3 && std::fabs(t.x() - x) < 1e-3)
+                out += std::max(0.0, std::min(to, std::max(s.y(), t.y())) -
+                                         std::max(from, std::min(s.y(), t.y())));
+        }
+    return std::min(out, to - from);
+}
+
 // The line that tells the part, where one does: all folds run straight up, and each from edge to
 // edge or over one stretch.
 SayLine lineOf(const ListedPart& p, const std::vector<const Crease*>& creases, const Vec2& low) {
@@ -78,7 +93,7 @@ SayLine lineOf(const ListedPart& p, const std::vector<const Crease*>& creases, c
             to = std::max({to, c->from.y() - low.y(), c->to.y() - low.y()});
             taken += c->length();
             for (auto& [a, b] : c->gaps)
-                taken -= b - a;
+                taken -= (b - a) - slitWithin(p, x, low.y(), *c, a, b);
         }
         if (!turned && taken < to - from - 0.01) // other paper, or none, lies between
             return {};

@@ -33,9 +33,10 @@ class Facts {
         add("closed-height", "Closed, it is " + say(h) + " high.", h);
         // The thickest place as seen on the card: from the spine, and from the start of it.
         add("thickness",
-            "It is at most " + say(card.thickness) + " thick, " + say(-card.thickest.x()) +
-                " from the spine and " + say(card.thickest.y()) + (top ? " from the left" : " up") +
-                ".",
+            "It is at most " + say(card.thickness) + " thick, " +
+                say(std::fabs(card.thickest.x())) +
+                (card.thickest.x() > 0.05 ? " beyond the spine and " : " from the spine and ") +
+                say(card.thickest.y()) + (top ? " from the left" : " up") + ".",
             card.thickness);
         add("wrap",
             "The pages that go round it lose about " + say(card.wrap()) +

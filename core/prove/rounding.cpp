@@ -10,7 +10,9 @@
 #include "core/structures/family.h"
 #include <algorithm>
 #include <cmath>
+#include <numeric>
 #include <optional>
+#include <set>
 
 namespace hl {
 namespace {
@@ -26,6 +28,7 @@ struct Worst {
     double beyond = 0;           // mm by which closed parts stick out
     double moved = 0;            // mm from where a corner is as designed; tabs are left out
     std::string problem;
+    std::vector<double> misfits; // of every loop
 };
 
 Result<Design> heldBare(const Design& design) {
@@ -171,6 +174,9 @@ Worst worstOf(const Case& c, const Design& d, const std::atomic<bool>* cancel) {
         w.moved = std::max(w.moved, movedFrom(c.assembly, near, *made, pose));
         if (n == 0)
             w.beyond = beyondOf(pose, *made, k.root, d.card);
+        w.misfits.resize(pose.misfits.size());
+        for (size_t l = 0; l < pose.misfits.size(); ++l)
+            w.misfits[l] = std::max(w.misfits[l], pose.misfits[l]);
         for (size_t l = 0; l < pose.misfits.size(); ++l)
             if (pose.misfits[l] > w.misfit) {
                 w.misfit = pose.misfits[l];
@@ -200,6 +206,36 @@ std::optional<double> amountOf(const Finding& f, const std::vector<Finding>& oth
 // less there is of it.
 bool worse(const Finding& f, const std::optional<double>& had, double by) {
     return !had || (f.rule == "clearance" ? f.amount < *had - by : f.amount > *had + by);
+}
+
+// Whose measures can be to blame: of the loops that miss most, all that they run through. Each
+// measure is folded by itself, so few are looked at; three are told.
+std::set<std::string> ownersOfMisfits(const Rounding& r, const Case& c) {
+    constexpr size_t most = 8;
+    std::vector<size_t> loops(r.misfits.size());
+    std::iota(loops.begin(), loops.end(), size_t{0});
+    const auto about = [&](size_t l) { return std::lround(r.misfits[l] / noticed); };
+    std::stable_sort(loops.begin(), loops.end(),
+                     [&](size_t a, size_t b) { return about(a) > about(b); });
+    std::set<std::string> out{"card"};
+    for (size_t l : loops) {
+        if (out.size() > most || r.misfits[l] < noticed)
+            break;
+        const Loop& loop = c.linkage.loops[l];
+        const auto add = [&](int panel) {
+            out.insert(ownerOf(c.assembly.panels[static_cast<size_t>(panel)].id));
+        };
+        add(loop.held);
+        add(loop.landing);
+        for (const LoopHinge& h : loop.hinges) {
+            const Joint& j = c.linkage.joints[static_cast<size_t>(h.joint)];
+            add(j.left);
+            add(j.right);
+        }
+        if (loop.join >= 0)
+            out.insert(c.assembly.joins[static_cast<size_t>(loop.join)].id);
+    }
+    return out;
 }
 
 } // namespace
@@ -244,6 +280,7 @@ Rounding roundedTo(const Case& c, const Exact& exact, const Ruler& ruler,
     if (!out.problem.empty())
         return out;
     out.moved = w.moved;
+    out.misfits = w.misfits;
     out.misfit = w.misfit;
     out.opening = w.opening;
     out.held = w.held;
@@ -286,9 +323,12 @@ std::vector<Rounded> toBlame(const Rounding& r, const Case& c, const Stop& stop)
     std::vector<Rounded> out;
     if (!r.exact || r.misfit < r.before + noticed)
         return out;
+    const std::set<std::string> owners = ownersOfMisfits(r, c);
     for (Rounded& one : changedBy(*r.exact, r)) {
         if (stop)
             break;
+        if (!owners.count(one.structure))
+            continue;
         one.misfit = worstOf(c, withOne(*r.exact, one), stop.flag).misfit - r.before;
         if (one.misfit > noticed)
             out.push_back(one);

@@ -31,6 +31,7 @@ struct Rounding {
     double opening = 0;          // where
     int held = -1, landing = -1; // which panels part there
     double overhang = 0;         // mm by which closed parts stick out more than before
+    std::vector<double> misfits; // of every loop of the case, its worst, mm; empty if nothing moves
     double moved = 0;            // mm by which a corner moves at most; tabs are left out
 
     // Whether rounding alone makes more misfit than the noise of measures.

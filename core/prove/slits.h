@@ -11,8 +11,13 @@ double segmentDistance(const Vec2& p, const Vec2& from, const Vec2& to);
 // 100 mm per unit of the sine between the two.
 double slitDistance(const Part& part, const Vec2& p, const Vec2& along = Vec2::Zero());
 
-// How much of the stretch of `length` mm from `p` along `along` (unit) the slit under it covers,
-// mm.
-double slitAlong(const Part& part, const Vec2& p, const Vec2& along, double length);
+bool hasSlits(const Part& part);
+
+// Along the line in which a sheet goes through another: how much paper of the one lies on paper of
+// the other, mm, and how much of that is slit in neither.
+struct Through {
+    double common = 0, unslit = 0;
+};
+Through throughPaper(const Assembly& assembly, const Join& join);
 
 } // namespace hl

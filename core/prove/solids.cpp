@@ -187,7 +187,7 @@ std::optional<Crossing> crossingOf(const Polygon& a, const Polygon& b) {
         return {};
     const Vec3& start = ca.from > cb.from ? ca.start : cb.start;
     const Vec3& end = ca.to < cb.to ? ca.end : cb.end;
-    return Crossing{std::min(ca.shallow, cb.shallow), (start + end) / 2};
+    return Crossing{std::min(ca.shallow, cb.shallow), (start + end) / 2, start, end};
 }
 
 Gap gapOf(const Polygon& a, const Polygon& b) {

@@ -71,6 +71,7 @@ int sideOf(const Polygon& a, const Plane& plane);
 struct Crossing {
     double depth = 0;
     Vec3 where = Vec3::Zero();
+    Vec3 from = Vec3::Zero(), to = Vec3::Zero(); // the ends of what they have in common
 };
 std::optional<Crossing> crossingOf(const Polygon& a, const Polygon& b);
 

@@ -47,6 +47,8 @@ constexpr Deed goesOver{" has to go over the ",
                         "Make what is raised lower, or move it further from the fold."},
     passes{" passes through the ", moveApart}, swaps{" changes places with the ", moveApart},
     pushes{" is pushed into the ", moveApart},
+    besideSlit{" goes beside its slits through the ",
+               "Let the slits be as long as what goes through them, and meet."},
     turns{" turns through the ",
           "Fold it to the other side, or slit what it turns through along that fold."};
 
@@ -59,6 +61,7 @@ struct Hit {
     int pieceA = 0, pieceB = 0;
     double steep = 0;           // degrees at which foam is met; 0: no foam
     const Deed* does = nullptr; // what was looked for apart
+    bool slotted = false;       // the one is pushed through the other
 };
 
 class Crossings {
@@ -379,26 +382,40 @@ class Crossings {
     // `gives`: what paper gives way there, mm.
     std::optional<Crossing> deepest(int a, int b, const Pose& pose, double gives) const {
         std::optional<Crossing> most;
+        Crossing whole; // of what goes through paper that is not slit there
+        const bool slotted = slotted_[key(a, b)];
         forPieces(c_.assembly.panels[a], pose.panels[a], c_.assembly.panels[b], pose.panels[b],
                   [&](const Polygon& p, const Polygon& q) {
                       auto cross = crossingOf(p, q);
                       if (cross && (!most || cross->depth > most->depth))
                           most = cross;
+                      if (cross && slotted)
+                          unslit(a, b, pose, *cross, whole);
                   });
-        if (!most || most->depth <= gives || forgiven(a, b, pose, *most))
+        if (!most || most->depth <= gives || (slotted && whole.depth < throughSlit))
             return {};
-        return most;
+        return slotted ? whole : most;
     }
 
-    bool forgiven(int a, int b, const Pose& pose, const Crossing& cross) const {
-        if (slotted_[key(a, b)])
-            for (int landing : {a, b}) {
-                const Vec3 p = pose.panels[landing].inverse() * cross.where;
-                const Part& part = c_.assembly.parts[c_.assembly.panels[landing].part];
-                if (slitDistance(part, p.head<2>()) < throughSlit)
-                    return true;
-            }
-        return false;
+    // Adds how much of what two sheets have in common is slit in neither of them, mm.
+    void unslit(int a, int b, const Pose& pose, const Crossing& cross, Crossing& out) const {
+        constexpr double step = 0.5; // mm
+        const int parts =
+            std::max(1, static_cast<int>(std::ceil((cross.to - cross.from).norm() / step)));
+        const double each = (cross.to - cross.from).norm() / parts;
+        for (int n = 0; n < parts; ++n) {
+            const Vec3 at = cross.from + (n + 0.5) / parts * (cross.to - cross.from);
+            if (slitAt(a, pose, at) || slitAt(b, pose, at))
+                continue;
+            out.where =
+                out.depth > 0 ? (out.where * out.depth + at * each) / (out.depth + each) : at;
+            out.depth += each;
+        }
+    }
+    bool slitAt(int panel, const Pose& pose, const Vec3& at) const {
+        const Vec3 p = pose.panels[panel].inverse() * at;
+        return slitDistance(c_.assembly.parts[c_.assembly.panels[panel].part], p.head<2>()) <
+               throughSlit;
     }
 
     void note(int a, int b, double at, const Crossing& cross, bool swap, double from, double to) {
@@ -407,6 +424,7 @@ class Crossings {
         if (index < 0) {
             index = static_cast<int>(hits_.size());
             hits_.push_back({pa, pb, at, at, at, -1, cross.where, swap, from, to, a, b});
+            hits_.back().slotted = slotted_[key(pa, pb)];
         }
         Hit& h = hits_[index];
         if (at <= h.first) {
@@ -480,7 +498,9 @@ void collision(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
             h.depth <= caliper || soft[h.a] || soft[h.b] || (h.steep > 0 && h.steep <= foamSteep);
         return mild ? Severity::Caution : Severity::Stop;
     };
-    const auto deedOf = [](const Hit& h) { return h.does ? h.does : h.swap ? &swaps : &passes; };
+    const auto deedOf = [](const Hit& h) {
+        return h.does ? h.does : h.slotted ? &besideSlit : h.swap ? &swaps : &passes;
+    };
     // One finding for each pair of parts: the deepest pair of panels speaks for the rest.
     std::stable_sort(hits.begin(), hits.end(),
                      [](const Hit& a, const Hit& b) { return a.depth > b.depth; });

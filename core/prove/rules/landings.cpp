@@ -96,7 +96,8 @@ class Landings {
             }
             long_ = high - low;
         }
-        if (off > forgivenLandings) {
+        const auto [common, unslit] = throughPaper(c_.assembly, j);
+        if (off > forgivenLandings && unslit > common - forgivenLandings) {
             report(j, Severity::Stop, off < 100 ? off : long_,
                    "The " + sayPanel(c_, j.tab) + " is to be put through the " +
                        sayPanel(c_, j.landing) +
@@ -106,10 +107,16 @@ class Landings {
                    "Cut a slit where the tongue goes through, as long as its crease.");
             return;
         }
-        if (crease < 0)
-            return;
-        const double room = slitAlong(under, j.at, j.along, long_);
-        if (room < long_ - forgivenLandings)
+        const double room = common - unslit;
+        if (unslit > forgivenLandings &&
+            (crease < 0 || hasSlits(c_.assembly.parts[c_.assembly.panels[j.tab].part])))
+            report(j, Severity::Stop, unslit,
+                   "Where the " + sayPanel(c_, j.tab) + " goes through the " +
+                       sayPanel(c_, j.landing) + ", " + sayAmount(c_, unslit) +
+                       " of paper meet paper: neither of them is slit there.",
+                   "Let their slits meet: one from below, one from above, each half as long as "
+                   "they are high there.");
+        else if (unslit > forgivenLandings)
             report(j, Severity::Stop, long_ - room,
                    "The " + sayPanel(c_, j.tab) + " is " + sayAmount(c_, long_) +
                        " wide, but its slit in the " + sayPanel(c_, j.landing) +
@@ -333,8 +340,10 @@ class Landings {
                 if (width <= forgivenLandings || shareApex(a, b) || onMat(a, b) || onMat(b, a))
                     continue;
                 const Join &x = c_.assembly.joins[a.join], &y = c_.assembly.joins[b.join];
+                const std::string one = other(y, a.panel), two = other(x, a.panel);
                 report(y, Severity::Caution, width,
-                       "The " + other(y, a.panel) + " and the " + other(x, a.panel) +
+                       (one == two ? "Two things that are called " + one
+                                   : "The " + one + " and the " + two) +
                            " are both glued to the same place of the " + sayPanel(c_, a.panel) +
                            ": their landings overlap by " + sayAmount(c_, width) + ".",
                        "Move one of them, or make its tab smaller.");

@@ -3,6 +3,7 @@
 // drawn. What is joined to nothing is told here too.
 #include "core/fold/mobility.h"
 #include "core/fold/closure.h"
+#include "core/measure/number.h"
 #include "core/prove/evidence.h"
 #include "core/prove/saying.h"
 #include <algorithm>
@@ -50,7 +51,11 @@ bool taut(const Case& c, int joint) {
 }
 
 std::string list(const Case& c, const std::vector<int>& panels) {
+    constexpr size_t mostNamed = 3;
     std::string out;
+    if (panels.size() > mostNamed)
+        return sayPanel(c, panels.front()) + " and " + numberText(int(panels.size()) - 1) +
+               " more panels";
     for (size_t i = 0; i < panels.size(); ++i)
         out += (i == 0                  ? ""
                 : i + 1 < panels.size() ? ", the "
