@@ -1,4 +1,5 @@
 #include "core/assembly/arrangement.h"
+#include "core/assembly/stretches.h"
 #include <CGAL/Arr_consolidated_curve_data_traits_2.h>
 #include <CGAL/Arr_segment_traits_2.h>
 #include <CGAL/Arrangement_2.h>
@@ -18,14 +19,8 @@ using Plane = CGAL::Arrangement_2<Traits>;
 using Half = Plane::Halfedge_const_handle;
 using Face = Plane::Face_const_handle;
 
-constexpr int edge = -1;           // an edge of the sheet, instead of a line's index
 constexpr double reach = 1e-4;     // mm: lines this near to each other touch
 constexpr double leastArea = 1e-3; // mm2: smaller faces come from lines that nearly meet
-
-struct Stretch {
-    Vec2 from, to;
-    int line;
-};
 
 double toStretch(const Stretch& s, const Vec2& p) {
     const Vec2 d = s.to - s.from;
@@ -33,48 +28,11 @@ double toStretch(const Stretch& s, const Vec2& p) {
     return (p - s.from - t * d).norm();
 }
 
-std::vector<Stretch> edgesOf(const Ring& outline, const std::vector<Ring>& apertures) {
-    std::vector<Stretch> out;
-    auto add = [&](const Ring& ring) {
-        for (size_t i = 0; i < ring.size(); ++i)
-            if (ring[i] != ring[(i + 1) % ring.size()])
-                out.push_back({ring[i], ring[(i + 1) % ring.size()], edge});
-    };
-    add(outline);
-    for (const Ring& hole : apertures)
-        add(hole);
-    return out;
-}
-
-// The stretches of a line that are drawn, without its gaps.
-std::vector<Stretch> stretchesOf(const SheetLine& line, int index) {
-    std::vector<Stretch> out;
-    if (line.points.size() == 2 && !line.gaps.empty()) {
-        const Vec2 from = line.points[0], d = (line.points[1] - from).normalized();
-        const double length = (line.points[1] - from).norm();
-        auto gaps = line.gaps;
-        std::sort(gaps.begin(), gaps.end());
-        double at = 0;
-        for (auto& [a, b] : gaps) {
-            if (a > at)
-                out.push_back({from + at * d, from + std::min(a, length) * d, index});
-            at = std::max(at, b);
-        }
-        if (at < length)
-            out.push_back({from + at * d, line.points[1], index});
-        return out;
-    }
-    for (size_t i = 0; i + 1 < line.points.size(); ++i)
-        if (line.points[i] != line.points[i + 1])
-            out.push_back({line.points[i], line.points[i + 1], index});
-    return out;
-}
-
 // The ends of lines that come near another stretch are drawn a little past it.
 void reachOut(std::vector<Stretch>& all) {
     const std::vector<Stretch> before = all;
     for (size_t i = 0; i < all.size(); ++i) {
-        if (all[i].line == edge)
+        if (all[i].line == edgeOfSheet)
             continue;
         const Vec2 d = (before[i].to - before[i].from).normalized();
         auto touches = [&](const Vec2& p) {
@@ -133,7 +91,7 @@ class Reader {
     static bool isEdge(Half h) {
         int count = 0; // an edge drawn twice is no edge
         for (int line : h->curve().data())
-            count += line == edge;
+            count += line == edgeOfSheet;
         return count % 2 == 1;
     }
     // From the outside inward: every edge of the sheet that is crossed changes paper to air.
@@ -226,7 +184,7 @@ class Reader {
         pieces_.resize(lines_.size());
         for (auto e = plane_.edges_begin(); e != plane_.edges_end(); ++e)
             for (int l : e->curve().data()) {
-                if (l == edge)
+                if (l == edgeOfSheet)
                     continue;
                 Half h = e;
                 const SheetLine& line = lines_[l];
@@ -367,44 +325,9 @@ class Reader {
 
 } // namespace
 
-namespace {
-
-std::vector<Stretch> allOf(const Ring& outline, const std::vector<Ring>& apertures,
-                           const std::vector<SheetLine>& lines) {
-    std::vector<Stretch> all = edgesOf(outline, apertures);
-    for (size_t i = 0; i < lines.size(); ++i)
-        for (const Stretch& s : stretchesOf(lines[i], static_cast<int>(i)))
-            all.push_back(s);
-    return all;
-}
-
-} // namespace
-
-size_t crossings(const Ring& outline, const std::vector<Ring>& apertures,
-                 const std::vector<SheetLine>& lines, size_t enough) {
-    constexpr size_t most = 6000;
-    const std::vector<Stretch> all = allOf(outline, apertures, lines);
-    if (all.size() > most)
-        return enough;
-    size_t n = 0;
-    for (size_t i = 0; i < all.size(); ++i)
-        for (size_t k = i + 1; k < all.size() && n < enough; ++k) {
-            const Stretch &a = all[i], &b = all[k];
-            if ((a.from.cwiseMax(a.to).array() < b.from.cwiseMin(b.to).array()).any() ||
-                (b.from.cwiseMax(b.to).array() < a.from.cwiseMin(a.to).array()).any() ||
-                a.from == b.from || a.from == b.to || a.to == b.from || a.to == b.to)
-                continue;
-            auto side = [](const Stretch& s, const Vec2& p) {
-                return leftOf(s.to - s.from).dot(p - s.from);
-            };
-            n += side(a, b.from) * side(a, b.to) <= 0 && side(b, a.from) * side(b, a.to) <= 0;
-        }
-    return n;
-}
-
 Arrangement arrange(const Ring& outline, const std::vector<Ring>& apertures,
                     const std::vector<SheetLine>& lines) {
-    std::vector<Stretch> all = allOf(outline, apertures, lines);
+    std::vector<Stretch> all = stretchesIn(outline, apertures, lines);
     reachOut(all);
     std::vector<Traits::Curve_2> curves;
     for (const Stretch& s : all)

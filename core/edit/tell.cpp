@@ -561,8 +561,8 @@ Trouble tellOne(Design& d, const Text& id, const Text& key, const Text& text) {
     return no(id, "there is nothing of that id", "use one of: " + known);
 }
 
-// A score of a line that ends inside the paper folds nothing there, and no word of a line is
-// dropped.
+} // namespace
+
 Trouble endsInPaper(const Design& d, const Text& id) {
     auto made = assemble(d);
     if (!made)
@@ -579,8 +579,6 @@ Trouble endsInPaper(const Design& d, const Text& id) {
         }
     return {};
 }
-
-} // namespace
 
 SayLine lineOfCard(const Design& d) {
     auto made = assemble(d);

@@ -19,6 +19,10 @@ namespace hl {
 // and every measure of the card's form or of the structure's family. "auto" takes a measure back.
 // With several, all are set before anything is assembled.
 using Told = std::vector<std::pair<std::string, std::string>>;
+// What is wrong with a line that was told: a score that ends inside the paper folds nothing there,
+// and no word of a line is dropped.
+Trouble endsInPaper(const Design& design, const std::string& id);
+
 Result<Design> tell(const Design& design, const std::string& id, const Told& told);
 // The same of a paper, whose id may be anything else's as well.
 Result<Design> tellStock(const Design& design, const std::string& id, const Told& told);

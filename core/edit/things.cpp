@@ -32,6 +32,8 @@ Result<std::pair<Design, Text>> addPart(const Design& design, const Text& id, co
         p.say = *said;
     }
     d.parts.push_back(p);
+    if (Trouble t = endsInPaper(d, p.id))
+        return *t;
     auto made = checked(d);
     if (!made)
         return made.problem();

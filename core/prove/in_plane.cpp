@@ -27,11 +27,14 @@ std::vector<Lies> lyingOn(const Assembly& a) {
     std::vector<Lies> out;
     for (const Join& j : a.joins) {
         const bool moves = j.moves && !traitsOf(j.kind).through;
-        if (traitsOf(j.kind).through || (!moves && std::fabs(j.place.shift.z()) > level))
-            continue; // goes through, or is raised on foam
+        if (traitsOf(j.kind).through)
+            continue; // it stands there
         Lies l{j.tab, j.landing, j.ontoFace(), moves, {}};
-        for (const Ring& r : convex(a.panels[j.tab].outline))
-            l.pieces.push_back(r);
+        // Under what is raised lies its foam.
+        const bool foam = !moves && std::fabs(j.place.shift.z()) > level && !j.adhesive.empty();
+        for (const Ring& paper : foam ? j.adhesive : std::vector<Ring>{a.panels[j.tab].outline})
+            for (const Ring& r : convex(paper))
+                l.pieces.push_back(r);
         out.push_back(std::move(l));
     }
     return out;
@@ -52,6 +55,12 @@ class Search {
                     !held(mover.panel, other.panel))
                     follow(mover.panel, other.panel,
                            [&](int f, Vec2& at) { return shared(mover, other, f, at); });
+            for (const Join& j : c_.assembly.joins)
+                if (traitsOf(j.kind).through && j.landing == mover.on) {
+                    const Crease line = lineOf(j);
+                    follow(mover.panel, j.tab,
+                           [&](int f, Vec2& at) { return across(mover, line, j.tab, f, at); });
+                }
             for (size_t k = 0; k < c_.assembly.creases.size(); ++k) {
                 const Crease& crease = c_.assembly.creases[k];
                 if (crease.left == mover.on || crease.right == mover.on) {
@@ -65,6 +74,21 @@ class Search {
     }
 
   private:
+    // Where what is pushed through a panel stands on it, like a fold of the panel.
+    Crease lineOf(const Join& j) const {
+        double low = 1e300, high = -1e300;
+        for (const Vec2& p : c_.assembly.panels[j.tab].outline) {
+            const double t = j.along.dot(j.place.at(p).head<2>() - j.at);
+            low = std::min(low, t);
+            high = std::max(high, t);
+        }
+        Crease line;
+        line.left = j.landing;
+        line.right = j.tab;
+        line.from = j.at + low * j.along;
+        line.to = j.at + high * j.along;
+        return line;
+    }
     bool held(int a, int b) const { // one by the other
         return std::any_of(c_.assembly.joins.begin(), c_.assembly.joins.end(), [&](const Join& j) {
             return (j.tab == a && j.landing == b) || (j.tab == b && j.landing == a);

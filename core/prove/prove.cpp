@@ -1,6 +1,9 @@
 #include "core/prove/prove.h"
+#include "core/measure/number.h"
 #include <algorithm>
 #include <cmath>
+#include <map>
+#include <set>
 
 namespace hl {
 
@@ -66,6 +69,46 @@ void dropRepeats(std::vector<Finding>& all) {
     all.erase(std::remove_if(all.begin(), all.end(), collides), all.end());
 }
 
+// Where two structures meet in many of their parts, the worst place speaks for the others: three
+// stacks of tiers too close to one another are two findings, not eighty.
+void gather(std::vector<Finding>& all) {
+    constexpr size_t few = 8;
+    static const std::set<std::string> meeting{"collision", "layers", "clearance"};
+    std::map<std::pair<std::string, std::set<std::string>>, std::vector<size_t>> alike;
+    for (size_t i = 0; i < all.size(); ++i)
+        if (meeting.count(all[i].rule)) {
+            std::set<std::string> owners;
+            for (const std::string& part : all[i].parts)
+                owners.insert(ownerOf(part));
+            alike[{all[i].rule, owners}].push_back(i);
+        }
+    std::set<size_t> gone;
+    for (auto& [what, which] : alike) {
+        if (which.size() <= few)
+            continue;
+        const bool least = what.first == "clearance"; // the least of it is the worst
+        const size_t worst = *std::max_element(which.begin(), which.end(), [&](size_t a, size_t b) {
+            const Finding &x = all[a], &y = all[b];
+            return x.severity != y.severity ? x.severity < y.severity
+                   : least                  ? x.amount > y.amount
+                                            : x.amount < y.amount;
+        });
+        all[worst].message +=
+            " So it is in " + countText(which.size() - 1, "one more place", "more places") + ".";
+        for (size_t i : which)
+            if (i != worst)
+                gone.insert(i);
+    }
+    size_t kept = 0;
+    for (size_t i = 0; i < all.size(); ++i)
+        if (!gone.count(i)) {
+            if (kept != i)
+                all[kept] = std::move(all[i]);
+            ++kept;
+        }
+    all.erase(all.begin() + static_cast<long>(kept), all.end());
+}
+
 } // namespace
 
 std::vector<Finding> prove(const Case& c, const std::atomic<bool>* cancel, const Reached& reached) {
@@ -87,6 +130,7 @@ std::vector<Finding> prove(const Evidence& e, const Stop& stop, const Reached& r
         rule.run(e, stop, more);
         if (stop)
             break; // half a rule is no rule
+        gather(more);
         out.insert(out.end(), more.begin(), more.end());
         dropRepeats(out);
         std::stable_sort(out.begin(), out.end(),

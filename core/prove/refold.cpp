@@ -7,7 +7,7 @@
 namespace hl {
 namespace {
 
-constexpr double bears = 0.5;  // mm of misfit that paper bears
+constexpr double bears = 0.5; // mm of misfit that paper bears
 constexpr int mostFoldings = 40;
 
 // The score of a line that a crease is folded along; null where it is none.

@@ -20,7 +20,7 @@ struct Entry {
 QStringList wordsOf(const QString& line) { return QProcess::splitCommand(line); }
 
 bool expects(const QString& word) {
-    return QStringList{"works", "stop", "care", "says", "never", "thick"}.contains(word);
+    return QStringList{"works", "stop", "care", "says", "never", "thick", "besides"}.contains(word);
 }
 
 QList<Entry> corpus() {
@@ -71,9 +71,13 @@ class ToldCorpus : public QObject {
         QFETCH(int, index);
         const Entry told = corpus()[index];
         CommandLine line;
-        for (const QStringList& words : told.commands)
-            QVERIFY2(line.cli(words.front(), words.mid(1)) == 0,
+        for (QStringList words : told.commands) {
+            const bool refused = words.front() == "not";
+            if (refused)
+                words.removeFirst();
+            QVERIFY2((line.cli(words.front(), words.mid(1)) == 0) != refused,
                      qPrintable(words.join(' ') + "\n" + line.out_ + line.err_));
+        }
         line.cli("check", {"--json"});
         QList<Heard> heard;
         QString all;
@@ -121,7 +125,8 @@ class ToldCorpus : public QObject {
         QString alarms;
         for (const Heard& h : heard)
             alarms += h.severity + " " + h.rule + ": " + h.message + "\n";
-        QVERIFY2(heard.isEmpty(), qPrintable("a false alarm:\n" + alarms));
+        QVERIFY2(heard.isEmpty() || told.expected.contains(QStringList{"besides"}),
+                 qPrintable("a false alarm:\n" + alarms));
     }
 };
 

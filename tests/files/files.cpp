@@ -144,7 +144,7 @@ class Files : public QObject {
         row("cut short", std::string(good).substr(0, 120), "line 4");
         row("a list", "[1, 2]", "top level");
         row("another format", changed("hinge-lantern", "other"), "top level");
-        row("wrong version", changed("\"version\": 1", "\"version\": 8"), "version");
+        row("wrong version", changed("\"version\": 1", "\"version\": 99"), "version");
         row("version as text", changed("\"version\": 1", "\"version\": \"1\""), "version");
         row("no card", changed("\"card\"", "\"care\""), "top level");
         row("no width", changed("\"width\": \"5 in\", ", ""), "card");

@@ -115,6 +115,37 @@ class Staged : public QObject {
                 told(all[3]).size() >= 2);
     }
 
+    // What slides over a page runs into the foam of what is raised there, and into a leg that is
+    // pushed through the page, and it stops where its page ends. Its right edge is at 50 mm.
+    void whatSlidesMeetsWhatStandsThere() {
+        const auto slider = [](Design d, double way) {
+            d.parts.push_back(blank("slider", 20, 20));
+            JoinSpec j = glue("slider.sheet", "card.page-right", 50, 60, 180, false);
+            j.id = "way";
+            j.kind = JoinKind::Slide;
+            j.to = mm(way);
+            j.turn = deg(0);
+            j.at = at(30, 60);
+            d.joins.push_back(j);
+            d.motion = {StageSpec{"card.spine", deg(0), deg(90), false},
+                        StageSpec{"way", mm(0), mm(way), false}};
+            return d;
+        };
+        const Design raised = with(
+            card(140, 180), "topper", "card.page-right",
+            {{"width", "20"}, {"height", "20"}, {"across", "80"}, {"along", "70"}, {"raise", "2"}});
+        const auto amount = [](const Design& d, const char* rule) {
+            const auto all = prove(*fold(d));
+            const Finding* f = first(all, rule);
+            return f ? f->amount : 0;
+        };
+        QVERIFY(amount(slider(raised, 15), "collision") == 0);
+        const double into = amount(slider(raised, 30), "collision");
+        QVERIFY2(into > 5 && into < 15, qPrintable(QString::number(into)));
+        QVERIFY(amount(slider(card(140, 180), 60), "reach") == 0);
+        QVERIFY(amount(slider(card(140, 180), 130), "reach") > 20);
+    }
+
     // A second stage that begins with the card flat open.
     void theOpenCardIsJudged_data() { theClosedCardIsJudged_data(); }
     void theOpenCardIsJudged() {

@@ -504,12 +504,15 @@ void collision(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     // One finding for each pair of parts: the deepest pair of panels speaks for the rest.
     std::stable_sort(hits.begin(), hits.end(),
                      [](const Hit& a, const Hit& b) { return a.depth > b.depth; });
-    std::vector<std::pair<Finding, const Deed*>> found;
+    struct Told {
+        Finding first;
+        const Deed* second;
+        std::pair<int, int> parts;
+    };
+    std::vector<Told> found;
     for (Hit& h : hits) {
         const Panel &a = c.assembly.panels[h.a], &b = c.assembly.panels[h.b];
-        std::vector<std::string> parts{c.assembly.parts[a.part].id};
-        if (a.part != b.part)
-            parts.push_back(c.assembly.parts[b.part].id);
+        const std::pair<int, int> parts = std::minmax(a.part, b.part);
         if (!h.does || h.does == &goesOver) {
             h.first = edgeOf(e, h, h.edgeBefore, h.first);
             h.last = edgeOf(e, h, h.edgeAfter, h.last);
@@ -517,9 +520,7 @@ void collision(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
         h.first = std::min(h.first, h.worst);
         h.last = std::max(h.last, h.worst);
         auto same = std::find_if(found.begin(), found.end(), [&](auto& f) {
-            return (f.second == &turns) == (h.does == &turns) &&
-                   (f.first.parts == parts ||
-                    (parts.size() == 2 && f.first.parts == std::vector{parts[1], parts[0]}));
+            return (f.second == &turns) == (h.does == &turns) && f.parts == parts;
         });
         if (same != found.end()) {
             Finding& f = same->first;
@@ -541,9 +542,9 @@ void collision(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
         f.where = h.where;
         nameIn(f, c, h.a);
         nameIn(f, c, h.b);
-        found.emplace_back(f, deedOf(h));
+        found.push_back({f, deedOf(h), parts});
     }
-    for (auto& [f, does] : found) {
+    for (auto& [f, does, parts] : found) {
         const int a = c.assembly.panel(f.panels[0]), b = c.assembly.panel(f.panels[1]);
         f.message = "The " + sayPanel(c, a) + does->words + sayPanel(c, b) + " by up to " +
                     sayAmount(c, f.amount) + " " + sayOpening(c, f.openingFrom, f.openingTo) + ".";

@@ -136,6 +136,8 @@ class Landings {
 
     void glued(int index) {
         const Join& j = c_.assembly.joins[index];
+        if (c_.assembly.panels[j.tab].hung)
+            return;                                 // on a thread, not on the page
         if (c_.assembly.panels[j.tab].rides >= 0) { // it lies within its panel by how it is made
             for (const Ring& sticky : adhesiveOf(c_.assembly, j)) {
                 Ring ring;

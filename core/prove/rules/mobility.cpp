@@ -51,7 +51,7 @@ bool taut(const Case& c, int joint) {
 }
 
 std::string list(const Case& c, const std::vector<int>& panels) {
-    constexpr size_t mostNamed = 3;
+    constexpr size_t mostNamed = 5;
     std::string out;
     if (panels.size() > mostNamed)
         return sayPanel(c, panels.front()) + " and " + numberText(int(panels.size()) - 1) +

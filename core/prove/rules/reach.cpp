@@ -9,10 +9,55 @@ namespace {
 
 constexpr double forgivenReach = 0.5; // mm
 
+// A slide that runs off the panel that it lies on: what the maker says of its way is further than
+// there is paper to hold it.
+void slidesOff(const Case& c, std::vector<Finding>& out) {
+    constexpr double holds = 0.5; // the part of it that has to stay over the paper
+    for (const Join& j : c.assembly.joins) {
+        if (!traitsOf(j.kind).slides)
+            continue;
+        const Panel &held = c.assembly.panels[static_cast<size_t>(j.tab)],
+                    &under = c.assembly.panels[static_cast<size_t>(j.landing)];
+        const auto over = [&](double way) {
+            double area = 0;
+            for (const Ring& piece : held.pieces) {
+                Ring ring;
+                for (const Vec2& p : piece)
+                    ring.push_back(j.place.at(p).head<2>() + way * j.along);
+                if (areaOf(ring) < 0)
+                    std::reverse(ring.begin(), ring.end());
+                for (const Ring& paper : under.pieces)
+                    area += areaOf(overlapOf(paper, ring));
+            }
+            return area;
+        };
+        const double first = over(j.low);
+        if (first <= 0)
+            continue;                     // it never lies on it: something else is told
+        double from = j.low, to = j.high; // the last place where it is held
+        if (over(to) >= holds * first)
+            continue;
+        while (to - from > 0.05)
+            (over((from + to) / 2) >= holds * first ? from : to) = (from + to) / 2;
+        Finding f =
+            Finding::of("reach", Severity::Stop, c.first(), c.last(), c.last(), j.high - from);
+        nameIn(f, c, j.tab);
+        nameIn(f, c, j.landing);
+        f.message = "The " + sayPanel(c, j.tab) + " slides off the " + sayPanel(c, j.landing) +
+                    ": from " + sayAmount(c, from) +
+                    " of its way on, less than half of it lies "
+                    "there, and it is to go " +
+                    sayAmount(c, j.high - from) + " further.";
+        f.remedy = "Let it slide less far, or begin further from the edge.";
+        out.push_back(f);
+    }
+}
+
 } // namespace
 
 void reach(const Evidence& e, const Stop&, std::vector<Finding>& out) {
     const Case& c = e.c;
+    slidesOff(c, out);
     const int last = static_cast<int>(c.poses.size()) - 1;
     auto goes = [&](int s) { return c.poses[s].misfit() <= forgivenReach; };
     int stuck = 0;

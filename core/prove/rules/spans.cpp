@@ -1,5 +1,6 @@
 // Spans: film and thread that are too short for the motion, that catch the edges of their window,
 // or whose slack looks out of the closed card.
+#include "core/assembly/bodies.h"
 #include "core/fold/span.h"
 #include "core/prove/evidence.h"
 #include "core/prove/saying.h"
@@ -131,6 +132,96 @@ void resists(const Case& c, const Span& s, std::vector<Finding>& out) {
     out.push_back(f);
 }
 
+// The shortest way from one place to another round the free edges of a flat panel between them;
+// along a fold more paper goes on.
+double wayRound(const Case& c, size_t panel, const Rigid& at, const Vec3& a, const Vec3& b) {
+    constexpr double same = 1e-6; // mm
+    const Ring& outline = c.assembly.panels[panel].outline;
+    double least = 1e300;
+    for (size_t i = 0; i < outline.size(); ++i) {
+        const Vec2 &from2 = outline[i], &to2 = outline[(i + 1) % outline.size()];
+        const bool folded =
+            std::any_of(c.assembly.creases.begin(), c.assembly.creases.end(), [&](const Crease& k) {
+                const Vec2 aside = leftOf(k.dir());
+                return (k.left == static_cast<int>(panel) || k.right == static_cast<int>(panel)) &&
+                       std::fabs(aside.dot(from2 - k.from)) < same &&
+                       std::fabs(aside.dot(to2 - k.from)) < same;
+            });
+        if (folded)
+            continue;
+        const Vec3 p = at.at(from2), q = at.at(to2);
+        double from = 0, to = 1; // the way is convex along an edge
+        const auto way = [&](double t) {
+            const Vec3 on = p + t * (q - p);
+            return (a - on).norm() + (b - on).norm();
+        };
+        for (int n = 0; n < 40; ++n) {
+            const double x = from + (to - from) / 3, y = to - (to - from) / 3;
+            const bool nearer = way(x) < way(y);
+            (nearer ? to : from) = nearer ? y : x;
+        }
+        least = std::min(least, way((from + to) / 2));
+    }
+    return least;
+}
+
+// The panel that a span goes through in a pose, without being long enough to go round it; -1: none.
+// However it bows, it is no shorter than the straight way from end to end.
+int goesThrough(const Case& c, const Span& s, const Pose& pose, const std::vector<int>& bodies) {
+    constexpr double clear = 0.5; // mm on both sides
+    const auto end = [&](int which) {
+        return pose.panels[static_cast<size_t>(s.panels[which])].at(
+            (s.edges[which].first + s.edges[which].second) / 2);
+    };
+    const Vec3 a = end(0), b = end(1);
+    for (size_t p = 0; p < c.assembly.panels.size(); ++p) {
+        const Panel& panel = c.assembly.panels[p];
+        const auto own = [&](int which) {
+            return bodies[static_cast<size_t>(s.panels[which])] == bodies[p];
+        };
+        if (c.linkage.loose[p] || own(0) || own(1) ||
+            std::find(s.hung.begin(), s.hung.end(), static_cast<int>(p)) != s.hung.end())
+            continue;
+        const Rigid back = pose.panels[p].inverse();
+        const Vec3 from = back * a, to = back * b;
+        if (std::min(from.z(), to.z()) > -clear || std::max(from.z(), to.z()) < clear)
+            continue; // both ends are on one side
+        const Vec3 on = from + (to - from) * (from.z() / (from.z() - to.z()));
+        if (onPaper(panel.outline, panel.apertures, on.head<2>()) &&
+            wayRound(c, p, pose.panels[p], a, b) > s.length + stretches)
+            return static_cast<int>(p);
+    }
+    return -1;
+}
+
+void meets(const Case& c, const Span& s, const Stop& stop, std::vector<Finding>& out) {
+    constexpr size_t looked = 60; // poses
+    const std::vector<int> bodies = bodiesOf(c.assembly);
+    const size_t each = std::max<size_t>(1, c.poses.size() / looked);
+    double from = 1e300, to = -1e300;
+    int through = -1;
+    for (size_t i = 0; i < c.poses.size() && !stop; i += each) {
+        if (liesFlat(c, c.poses[i]))
+            continue; // there it is laid aside by hand
+        const int panel = goesThrough(c, s, c.poses[i], bodies);
+        if (panel < 0)
+            continue;
+        through = panel;
+        from = std::min(from, c.poses[i].opening);
+        to = std::max(to, c.poses[i].opening);
+    }
+    if (through < 0)
+        return;
+    Finding f = Finding::of("spans", Severity::Stop, from, to, (from + to) / 2);
+    nameIn(f, c, through);
+    f.parts.push_back(s.id);
+    f.message = capital(sayOwner(c.design, s.structure)) + " would have to go through the " +
+                sayPanel(c, through) + " " + sayOpening(c, from, to) +
+                ": it is too short to go round it.";
+    f.remedy = "Cut an opening where it passes, hold its end on the other side, or make it longer.";
+    out.push_back(f);
+}
+
 } // namespace
 
 void spans(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
@@ -140,6 +231,7 @@ void spans(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
             return;
         tooShort(c, s, out);
         looksOut(e, s, out);
+        meets(c, s, stop, out);
         if (s.wire)
             resists(c, s, out);
         const double width = (s.edges[0].second - s.edges[0].first).norm();
