@@ -61,9 +61,11 @@ class PlainBuffer : public std::streambuf {
 } // namespace
 
 void keepTerminalPlain() {
-    static PlainBuffer out(std::cout.rdbuf()), err(std::cerr.rdbuf());
-    std::cout.rdbuf(&out);
-    std::cerr.rdbuf(&err);
+    // Never taken down: libraries flush both streams after everything else is gone.
+    static auto* const out = new PlainBuffer(std::cout.rdbuf());
+    static auto* const err = new PlainBuffer(std::cerr.rdbuf());
+    std::cout.rdbuf(out);
+    std::cerr.rdbuf(err);
 }
 
 Working::Working(std::string command) : command_(std::move(command)) {

@@ -11,7 +11,9 @@
 #include <dxflib/dl_dxf.h>
 #include <locale>
 #include <map>
+#include <set>
 #include <sstream>
+#include <string_view>
 
 namespace hl {
 namespace {
@@ -168,21 +170,35 @@ class DxfReader : public DL_CreationAdapter {
     size_t met_ = 0;
 };
 
+std::string_view trimmed(std::string_view text) {
+    while (!text.empty() && std::isspace(static_cast<unsigned char>(text.front())))
+        text.remove_prefix(1);
+    while (!text.empty() && std::isspace(static_cast<unsigned char>(text.back())))
+        text.remove_suffix(1);
+    return text;
+}
+
 // The drawing without its comments (group 999): the reader takes some of them for its own marks and
-// falls over what they lack.
-std::string withoutComments(const std::string& text) {
+// falls over what they lack. Empty where an entity says that it has more of something than the
+// whole drawing has characters: the reader believes that and makes room for it.
+std::string safeGroups(const std::string& text) {
+    static const std::set<std::string_view> counting{"LWPOLYLINE", "POLYLINE", "SPLINE", "LEADER",
+                                                     "HATCH"};
+    bool counts = false; // within such an entity
     std::string out;
     out.reserve(text.size());
     for (size_t at = 0; at < text.size();) {
         size_t code = std::min(text.find('\n', at), text.size() - 1) + 1;
         const size_t value = std::min(text.find('\n', code), text.size() - 1) + 1;
-        std::string_view group(text.data() + at, code - at);
-        while (!group.empty() && std::isspace(static_cast<unsigned char>(group.front())))
-            group.remove_prefix(1);
-        while (!group.empty() && std::isspace(static_cast<unsigned char>(group.back())))
-            group.remove_suffix(1);
+        const std::string_view group = trimmed({text.data() + at, code - at});
         if (code >= text.size()) // a last line without its value
             code = text.size();
+        else if (const std::string said(trimmed({text.data() + code, value - code})); group == "0")
+            counts = counting.count(said) > 0;
+        else if (counts && group.size() == 2 && group >= "70" && group <= "99")
+            if (const long long n = std::strtoll(said.c_str(), nullptr, 10);
+                n < 0 || n > static_cast<long long>(text.size()))
+                return {};
         if (group != "999")
             out.append(text, at, std::max(value, code) - at);
         at = std::max(value, code);
@@ -199,14 +215,15 @@ Result<std::vector<DrawnPath>> netFromDxf(const std::string& text) {
     if (text.find("SECTION") == std::string::npos)
         return Problem{"", "this is no DXF drawing",
                        "save it as DXF from the program that made it"};
-    std::stringstream stream(withoutComments(text));
+    const std::string groups = safeGroups(text);
+    std::stringstream stream(groups);
     stream.imbue(std::locale::classic());
     DxfReader reader;
     DL_Dxf dxf;
     const Problem damaged{"", "this is no DXF drawing, or a damaged one",
                           "save it as DXF from the program that made it"};
     try {
-        if (!dxf.in(stream, &reader))
+        if (groups.empty() || !dxf.in(stream, &reader))
             return damaged;
     } catch (const std::exception&) { // whatever the reader falls over is the drawing's fault
         return damaged;

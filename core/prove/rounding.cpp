@@ -222,16 +222,12 @@ std::set<std::string> ownersOfMisfits(const Rounding& r, const Case& c) {
         if (out.size() > most || r.misfits[l] < noticed)
             break;
         const Loop& loop = c.linkage.loops[l];
-        const auto add = [&](int panel) {
+        std::vector<int> panels{loop.held, loop.landing};
+        for (const LoopHinge& h : loop.hinges)
+            panels.insert(panels.end(), {c.linkage.joints[static_cast<size_t>(h.joint)].left,
+                                         c.linkage.joints[static_cast<size_t>(h.joint)].right});
+        for (int panel : panels)
             out.insert(ownerOf(c.assembly.panels[static_cast<size_t>(panel)].id));
-        };
-        add(loop.held);
-        add(loop.landing);
-        for (const LoopHinge& h : loop.hinges) {
-            const Joint& j = c.linkage.joints[static_cast<size_t>(h.joint)];
-            add(j.left);
-            add(j.right);
-        }
         if (loop.join >= 0)
             out.insert(c.assembly.joins[static_cast<size_t>(loop.join)].id);
     }

@@ -3,6 +3,7 @@
 #include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
 #include "core/files/atomic_save.h"
+#include "core/files/dxf_net.h"
 #include "core/files/hlantern.h"
 #include "core/files/svg_outline.h"
 #include "core/files/workshop.h"
@@ -97,6 +98,21 @@ class Hostile : public QObject {
   private slots:
     void cleanupTestCase() {
         QVERIFY2(peakMb() < mostMb, qPrintable(QString("%1 MB at the most").arg(peakMb())));
+    }
+
+    // An entity that says it has more corners than the drawing has characters makes the reader
+    // reach beyond what it set aside.
+    void countsBeyondTheDrawing() {
+        for (const char* entity : {"LWPOLYLINE", "SPLINE", "LEADER", "HATCH"})
+            for (const char* code : {"72", "73", "74", "76", "90", "91", "93"})
+                for (const char* count : {"1073741825", "2147483647", "-5", "100000"}) {
+                    const std::string drawing = std::string("0\nSECTION\n2\nENTITIES\n0\n") +
+                                                entity + "\n8\n0\n" + code + "\n" + count +
+                                                "\n10\n1\n20\n1\n10\n9\n20\n9\n0\nENDSEC\n0\nEOF\n";
+                    const auto net = netFromDxf(drawing);
+                    QVERIFY2(!net && net.problem().text().find("damaged") != std::string::npos,
+                             drawing.c_str());
+                }
     }
 
     void drawingsWithoutBounds_data() {

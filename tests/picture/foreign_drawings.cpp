@@ -199,7 +199,8 @@ class ForeignDrawings : public QObject {
         // It is told as long as it is missing.
         Design d = *printWith(card(), "card", file, drawn("<image href=\"../secret.png\"/>"));
         const Case c(d, *assemble(d));
-        const Finding* f = first(prove(Evidence(c, {})), "dressing");
+        const auto found = prove(Evidence(c, {}));
+        const Finding* f = first(found, "dressing");
         QVERIFY(f && f->severity == Severity::Note &&
                 f->message.find("../secret.png") != std::string::npos);
     }

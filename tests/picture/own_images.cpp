@@ -125,7 +125,8 @@ class OwnImages : public QObject {
             auto open = designFromText(designToText(lost));
             QVERIFY(open && printOf(*open, open->stocks[0]).plain());
             const Case c(*open, *assemble(*open));
-            const Finding* f = first(prove(Evidence(c, {})), "dressing");
+            const auto found = prove(Evidence(c, {}));
+            const Finding* f = first(found, "dressing");
             QVERIFY(f && f->message.find(damaged ? "damaged" : "not in this design") !=
                              std::string::npos);
             lost.stocks[0].image = "image-1";

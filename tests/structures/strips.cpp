@@ -169,7 +169,8 @@ class Strips : public QObject {
         QCOMPARE(list.back().blank.x(), 136.0);
         QCOMPARE(panelsText(list.back().say, Unit::Millimetre),
                  std::string("30 | 30 | 38 | 38, M E M"));
-        const Finding* f = first(prove(c), "landing");
+        const auto found = prove(c);
+        const Finding* f = first(found, "landing");
         QVERIFY(f && f->message.find("across") != std::string::npos);
         const Design plain = strip(card(130, 160), "card.spine", "12 | 30 | 30 | 12; height 50",
                                    {{"left", "30 mm"}, {"right", "30 mm"}});
