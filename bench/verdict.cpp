@@ -1,12 +1,15 @@
-// How long a verdict takes, without remedies, as ratios within one run:
+// How long a verdict takes, as ratios within one run:
 // - eight V-folds that come too close to one another against eight that do not;
 // - a hundred boxes that overlap their neighbours against a hundred that do not;
 // - two hundred structures against fifty, which may cost n log n where they are sound, and a third
-//   more where all of them overlap.
+//   more where all of them overlap;
+// - ninety strips whose measures no ruler shows against thirty, with all facts;
+// - the remedies of a hundred boxes that overlap against their verdict.
 #include "bench/peer.h"
 #include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
 #include "core/measure/number.h"
+#include "core/prove/facts.h"
 #include "core/prove/prove.h"
 #include <cmath>
 
@@ -46,6 +49,28 @@ Design boxes(int count, double step, double wide) {
     return d;
 }
 
+// Strips beside the marks of every ruler, which miss by a little when they are set to them.
+Design offTheRuler(int count) {
+    Design d =
+        *newDesign(Measure::fromMm(140), Measure::fromMm(980), SpineSide::Left, Unit::Millimetre);
+    for (int i = 0; i < count; ++i)
+        d = addStructure(
+                d, "strip", "card.spine",
+                {{"left", "30.21 mm"}, {"right", "40.13 mm"}, {"place", mm(2.13 + 9.7 * i)}}, {},
+                "", {{"say", "10 | 40.13 | 30.21 | 10, M M M; height 8"}})
+                ->first;
+    return d;
+}
+
+double withFacts(const Design& d) {
+    return best(2, 1, [&](int) {
+        const Case c(d, *assemble(d));
+        const Evidence e(c, {});
+        prove(e);
+        factsOf(e, curvesOf(e));
+    });
+}
+
 double seconds(const Design& d, size_t& findings) {
     return best(2, 1, [&](int) {
         const Case c(d, *assemble(d));
@@ -73,5 +98,18 @@ int main() {
         status |= verdict("two hundred boxes / fifty (n log n: 5.4)", many / few,
                           (wide < 1 ? 1 : 1.3) * 200 * std::log(200.) / (50 * std::log(50.)), true);
     }
+    const double thirty = withFacts(offTheRuler(30)), ninety = withFacts(offTheRuler(90));
+    std::printf("thirty strips off the ruler %.2f s, ninety %.2f s\n", thirty, ninety);
+    status |=
+        verdict("ninety strips off the ruler / thirty (n log n: 4.0)", ninety / thirty, 5, true);
+    const Design overlapping = boxes(100, 9.4, 1.3);
+    const double told = seconds(overlapping, faulty);
+    const double mended = best(1, 1, [&](int) {
+        const Case c(overlapping, *assemble(overlapping));
+        std::vector<Finding> all = prove(c);
+        findRemedies(c, all);
+    });
+    std::printf("a hundred boxes that overlap: %.2f s, with remedies %.2f s\n", told, mended);
+    status |= verdict("with remedies / without, a hundred boxes", mended / told, 10, true);
     return status;
 }
