@@ -21,8 +21,9 @@ constexpr int mostTrials = 400; // of one finding: a search that finds nothing m
 // Of all findings together: poses of panels that are folded for trials. What does not close is
 // looked for some two hundred times as long as what does.
 constexpr double mostWork = 2e6, doesNotClose = 200;
-constexpr size_t mostWhole = 5;    // candidates of a finding that are proved whole
-constexpr size_t mostFindings = 6; // the rest keep their general advice
+constexpr double pairsAsMuchAsFolding = 100; // panels
+constexpr size_t mostWhole = 5;              // candidates of a finding that are proved whole
+constexpr size_t mostFindings = 6;           // the rest keep their general advice
 
 bool sameParts(const Finding& a, const Finding& b) {
     return a.parts.size() == b.parts.size() &&
@@ -118,7 +119,10 @@ class Remedies {
     void worked(const Case& c) {
         const bool open =
             std::find(c.motion.open.begin(), c.motion.open.end(), true) != c.motion.open.end();
-        work_ += double(c.poses.size() * c.assembly.panels.size()) * (open ? doesNotClose : 1);
+        // Panels meet in pairs: of a large design the rules cost more than the folding.
+        const double panels = double(c.assembly.panels.size());
+        work_ += double(c.poses.size()) * panels *
+                 (open ? doesNotClose : 1 + panels / pairsAsMuchAsFolding);
     }
     // Of a misfit: whether the change closes what it says in the middle and at the ends of where it
     // was found. That is one closure of each instead of a fold through the whole motion.
