@@ -46,7 +46,7 @@ bool hasSlits(const Part& part) {
                        [](const Mark& m) { return m.kind == LineKind::Slit && !m.off; });
 }
 
-Through throughPaper(const Assembly& a, const Join& j) {
+PaperThrough throughPaper(const Assembly& a, const Join& j) {
     constexpr double step = 0.05, beside = 0.01; // mm
     constexpr int most = 40000;
     const Panel &held = a.panels[static_cast<size_t>(j.tab)],
@@ -63,7 +63,7 @@ Through throughPaper(const Assembly& a, const Join& j) {
                onPaper(panel.outline, panel.apertures, p + beside * leftOf(along));
     };
     const Vec2 heldAlong = (back.turn * lift(j.along)).head<2>().normalized();
-    Through out;
+    PaperThrough out;
     const int count = std::clamp(static_cast<int>((high - low) / step), 1, most);
     const double each = (high - low) / count;
     for (int n = 0; n < count; ++n) {

@@ -15,9 +15,9 @@ bool hasSlits(const Part& part);
 
 // Along the line in which a sheet goes through another: how much paper of the one lies on paper of
 // the other, mm, and how much of that is slit in neither.
-struct Through {
+struct PaperThrough {
     double common = 0, unslit = 0;
 };
-Through throughPaper(const Assembly& assembly, const Join& join);
+PaperThrough throughPaper(const Assembly& assembly, const Join& join);
 
 } // namespace hl

@@ -163,6 +163,9 @@ class SayLines : public QObject {
                     l.heights.push_back(length(50, 200));
                     l.raised.push_back(length(0, 20));
                 }
+                if (std::all_of(l.heights.begin(), l.heights.end(),
+                                [&](const Measure& h) { return h == l.heights[0]; }))
+                    l.heights.resize(1); // all alike are one height
             }
             if (upTo(3) == 0)
                 l.gives = 1 + upTo(n);
