@@ -2,7 +2,7 @@
 // one is the same with a slide, a pivot or a flap in the motion as without.
 #include "core/edit/edit.h"
 #include "core/prove/facts.h"
-#include "tests/drawn.h"
+#include "tests/facts.h"
 #include <QtTest>
 #include <cmath>
 
@@ -63,15 +63,6 @@ std::string joined(const std::vector<std::string>& all) {
     for (const std::string& s : all)
         out += s + "\n";
     return out;
-}
-
-double fact(const Design& d, const std::string& id) {
-    const auto c = fold(d);
-    const Evidence e(*c, {});
-    for (const Fact& f : factsOf(e, curvesOf(e)))
-        if (f.id == id)
-            return f.amount;
-    return -1;
 }
 
 Design figure(Design d, const char* page, double across, const char* raise) {

@@ -8,7 +8,7 @@
 #include "core/prove/solids.h"
 #include "core/prove/solve.h"
 #include "core/structures/family.h"
-#include "tests/drawn.h"
+#include "tests/facts.h"
 #include <QRegularExpression>
 #include <QtTest>
 #include <cmath>
@@ -31,14 +31,6 @@ double amountOf(const Design& d, const char* rule) {
     return f ? f->amount : -1;
 }
 bool works(const Design& d) { return verdictOf(findingsOf(d)) == Verdict::Works; }
-double fact(const Design& d, const std::string& id) {
-    const auto c = fold(d);
-    const Evidence e(*c, {});
-    for (const Fact& f : factsOf(e, curvesOf(e)))
-        if (f.id == id)
-            return f.amount;
-    return -1;
-}
 
 // A pointed figure on a box's wall that passes through a tent beside it near 164 degrees; its tip
 // is 99 mm up the spine.
