@@ -42,7 +42,7 @@ class Entry : public CardButton {
             words += " " + QString::fromStdString(ground);
         setProperty("words", words);
         setAccessibleName(QString::fromStdString(f.name + ": " + f.purpose));
-        sampleOf(f, this, [this](PicturedPtr p) { show(std::move(p)); });
+        whenSeen([this, &f] { sampleOf(f, this, [this](PicturedPtr p) { show(std::move(p)); }); });
     }
 };
 

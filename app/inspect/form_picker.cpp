@@ -25,7 +25,7 @@ class Form : public CardButton {
         name->setAlignment(Qt::AlignHCenter | Qt::AlignTop);
         column->addWidget(name);
         setFixedHeight(58 + 3 * name->fontMetrics().lineSpacing());
-        sampleOf(f, this, [this](PicturedPtr p) { show(std::move(p)); });
+        whenSeen([this, &f] { sampleOf(f, this, [this](PicturedPtr p) { show(std::move(p)); }); });
     }
 };
 

@@ -26,6 +26,7 @@ class Raster {
                  QImage::Format_ARGB32_Premultiplied),
           depth_(size_t(image_.width()) * size_t(image_.height()), 2.0f) {
         image_.fill(Qt::transparent);
+        pixels_ = reinterpret_cast<QRgb*>(image_.bits()); // four bytes each, rows without gaps
     }
 
     void face(const Face& f, bool front, const std::vector<Print>& prints) {
@@ -71,7 +72,7 @@ class Raster {
         float& there = depth_[size_t(y) * size_t(image_.width()) + size_t(x)];
         if (z > there)
             return;
-        QRgb& pixel = reinterpret_cast<QRgb*>(image_.scanLine(y))[x];
+        QRgb& pixel = pixels_[size_t(y) * size_t(image_.width()) + size_t(x)];
         if (alpha < 1) { // premultiplied; what lies behind is seen
             const auto mix = [&](int from, int to) { return int(from * (1 - alpha) + to * alpha); };
             pixel = qRgba(mix(qRed(pixel), qRed(colour)), mix(qGreen(pixel), qGreen(colour)),
@@ -102,14 +103,27 @@ class Raster {
         const auto column = [&](double at) {
             return int(std::clamp(at, 0.0, image_.width() - 1.0));
         };
-        for (int j = row(top); j <= row(bottom); ++j)
-            for (int i = column(left); i <= column(right); ++i) {
-                const double px = i + 0.5, py = j + 0.5;
-                double part[3];
-                for (int k = 0; k < 3; ++k) {
-                    const int n = (k + 1) % 3, o = (k + 2) % 3;
-                    part[k] = ((x[n] - px) * (y[o] - py) - (x[o] - px) * (y[n] - py)) / area;
-                }
+        // Each corner's part at a pixel is a * px + b in its row.
+        double a[3];
+        for (size_t k = 0; k < 3; ++k)
+            a[k] = (y[(k + 1) % 3] - y[(k + 2) % 3]) / area;
+        for (int j = row(top); j <= row(bottom); ++j) {
+            const double py = j + 0.5;
+            double b[3], from = left, to = right; // where no part is below nought
+            for (size_t k = 0; k < 3; ++k) {
+                const size_t n = (k + 1) % 3, o = (k + 2) % 3;
+                b[k] = (x[n] * (y[o] - py) - x[o] * (y[n] - py)) / area;
+                const double end = (-1e-9 - b[k]) / a[k];
+                if (a[k] > 0)
+                    from = std::max(from, end);
+                else if (a[k] < 0)
+                    to = std::min(to, end);
+                else if (b[k] < -1e-9)
+                    to = from - 1;
+            }
+            for (int i = column(std::ceil(from - 0.5)); i <= column(to - 0.5); ++i) {
+                const double px = i + 0.5,
+                             part[] = {a[0] * px + b[0], a[1] * px + b[1], a[2] * px + b[2]};
                 if (part[0] < -1e-9 || part[1] < -1e-9 || part[2] < -1e-9)
                     continue;
                 QRgb colour = light.rgb();
@@ -131,11 +145,13 @@ class Raster {
                 }
                 put(i, j, float(part[0] * z[0] + part[1] * z[1] + part[2] * z[2]), colour, f.alpha);
             }
+        }
     }
 
     const Mat4& m_;
     QSizeF size_;
     QImage image_;
+    QRgb* pixels_ = nullptr;
     std::vector<float> depth_;
 };
 

@@ -13,6 +13,7 @@ class CardButton : public QFrame {
   public:
     explicit CardButton(std::function<void()> chosen);
     void show(PicturedPtr pictured) { picture_->show(std::move(pictured)); }
+    void whenSeen(std::function<void()> ask) { picture_->whenSeen(std::move(ask)); }
     using QFrame::show;
 
   protected:

@@ -2,7 +2,9 @@
 #include "app/look/theme.h"
 #include "app/standing/painter.h"
 #include <QPainter>
+#include <QTimer>
 #include <algorithm>
+#include <utility>
 
 namespace hl {
 namespace {
@@ -48,6 +50,8 @@ void CardPicture::rest() {
 
 void CardPicture::paintEvent(QPaintEvent*) {
     QPainter painter(this);
+    if (ask_)
+        QTimer::singleShot(0, this, std::exchange(ask_, nullptr));
     if (!pictured_)
         return paintGround(painter, size());
     const Case& c = *pictured_->folded;

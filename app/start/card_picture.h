@@ -13,6 +13,9 @@ class CardPicture : public QWidget {
     // Empty until it is given what to show.
     explicit CardPicture(QWidget* parent = nullptr);
     void show(PicturedPtr pictured);
+    // Done once somebody has seen this one, after the picture of the window it is in: folding what
+    // is scrolled out of sight, or before the window is there, would only keep a maker waiting.
+    void whenSeen(std::function<void()> ask) { ask_ = std::move(ask); }
     void openSlowly(); // once closed and open again
     void rest();
     void setOpening(double opening) { opening_ = opening; }
@@ -24,6 +27,7 @@ class CardPicture : public QWidget {
 
   private:
     PicturedPtr pictured_;
+    std::function<void()> ask_;
     double opening_ = 100, rest_ = 100;
     QVariantAnimation motion_;
 };

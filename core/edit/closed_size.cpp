@@ -1,6 +1,5 @@
 #include "core/edit/closed_size.h"
 #include <algorithm>
-#include <regex>
 
 namespace hl {
 
@@ -16,11 +15,6 @@ std::pair<Measure, Measure> closedSizeOf(const SayLine& say, bool top) {
     }
     const Measure across{Quantity::Length, high - low}, along{Quantity::Length, tall};
     return top ? std::pair{along, across} : std::pair{across, along};
-}
-
-Unit unitWritten(const std::string& text) {
-    static const std::regex inches("[0-9] *(in([^a-z]|$)|\"|\xE2\x80\xB3|\xE2\x80\x9D)");
-    return std::regex_search(text, inches) ? Unit::Inch : Unit::Millimetre;
 }
 
 } // namespace hl

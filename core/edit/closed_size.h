@@ -9,7 +9,4 @@ namespace hl {
 // none. With the fold at the top, the row runs down.
 std::pair<Measure, Measure> closedSizeOf(const SayLine& say, bool top);
 
-// The unit that a text is written in: inches where a number is followed by in or by the sign.
-Unit unitWritten(const std::string& text);
-
 } // namespace hl

@@ -329,6 +329,21 @@ std::string exactText(const Measure& m, Unit unit) {
     return decimal(m.count, 6) + " mm";
 }
 
+Unit unitWritten(const std::string& text) {
+    const std::string s = plain(text);
+    for (Reader r{s}; r.at < s.size();) {
+        if (!r.digit()) {
+            ++r.at;
+            continue;
+        }
+        while (r.digit())
+            ++r.at;
+        if (unitCount(r.word()) == nmPerInch)
+            return Unit::Inch;
+    }
+    return Unit::Millimetre;
+}
+
 std::string unitName(Unit unit) { return unit == Unit::Inch ? "in" : "mm"; }
 
 std::string sayLength(double mm, Unit unit) {

@@ -59,6 +59,9 @@ Shown show(const Measure& m, Unit unit, int finest = 16);
 std::string exactText(const Measure& m, Unit unit);
 
 std::string unitName(Unit unit);
+// The unit that a text is written in: inches where a number in it is followed by their word or
+// sign.
+Unit unitWritten(const std::string& text);
 // A plain millimetre amount in the maker's unit, for sentences: "1.8 mm", "1/16 in", "0.008 in".
 std::string sayLength(double mm, Unit unit);
 

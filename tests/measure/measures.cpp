@@ -74,6 +74,16 @@ class Measures : public QObject {
         QCOMPARE(show(Measure::fromMm(50.8), Unit::Inch, 16).off, 0.0);
         QCOMPARE(show(Measure::fromMm(50.8), Unit::Millimetre).text, std::string("50.8 mm"));
     }
+
+    void theUnitThatATextIsWrittenIn() {
+        for (const char* text : {"5x7in", "2-1/2in | 2-1/2in", "3 inches", "4 inch, V", "2½″ | 3”",
+                                 "12 | 1/4\"", "5.5 IN"})
+            QVERIFY2(unitWritten(text) == Unit::Inch, text);
+        for (const char* text :
+             {"", "120 | 60, V", "140x110mm", "12 into the fold", "in", "5 indigo"})
+            QVERIFY2(unitWritten(text) == Unit::Millimetre, text);
+        QVERIFY(unitWritten("7" + std::string(3000000, ' ') + "in") == Unit::Inch); // and at once
+    }
 };
 
 QTEST_APPLESS_MAIN(Measures)
