@@ -1,11 +1,12 @@
 #include "core/fold/case.h"
 #include "core/fold/limit.h"
+#include "core/fold/row_order.h"
 #include <algorithm>
 
 namespace hl {
 
 Case::Case(Design d, Assembly a, const std::atomic<bool>* cancel, Workshop w)
-    : design(std::move(d)), assembly(withFoundStages(std::move(a), cancel)),
+    : design(std::move(d)), assembly(withFoundStages(inRowOrder(design, std::move(a)), cancel)),
       linkage(linkageOf(assembly)), motion(motionOf(linkage, cancel)), workshop(std::move(w)) {
     pose(cancel);
 }

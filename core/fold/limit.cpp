@@ -115,6 +115,13 @@ Assembly withFoundStages(Assembly a, const std::atomic<bool>* cancel) {
 }
 
 Assembly withStagesOf(Assembly a, const Assembly& like) {
+    const auto drives = [](const Stage& x, const Stage& y) { return x.drive == y.drive; };
+    if (!std::equal(a.motion.begin(), a.motion.end(), like.motion.begin(), like.motion.end(),
+                    drives)) { // its row is opened in an order
+        a.motion = like.motion;
+        a.display = like.display;
+        return a;
+    }
     for (size_t i = 0; i < std::min(a.motion.size(), like.motion.size()); ++i)
         if (a.motion[i].assumed)
             a.motion[i].to = like.motion[i].to;

@@ -238,7 +238,8 @@ class DressingByWords : public QObject, public CommandLine {
         QVERIFY(!ways.isEmpty() && ways[0].toObject()["works"].toBool());
         QVERIFY(cli("ways", {"--take", "99"}) != 0);
         QCOMPARE(cli("ways", {"--take", "1"}), 0);
-        for (const SayScore& s : design().structure("middle")->say.scores)
+        const Design strung = design();
+        for (const SayScore& s : strung.structure("middle")->say.scores)
             QVERIFY(s.fold != SayFold::Either);
         QCOMPARE(cli("check", {}), 0);
         // With its knee at a right angle the corner of the front is the square root of two times

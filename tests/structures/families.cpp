@@ -197,7 +197,7 @@ class FamilyTests : public QObject {
             const int i = c.assembly.panel(panel);
             if (i < 0)
                 qFatal("no panel %s", panel.c_str());
-            const Rigid& r = poseAt(c.linkage, c.motion, at).panels[i];
+            const Rigid r = poseAt(c.linkage, c.motion, at).panels[i];
             double least = 1e300;
             for (const Vec2& q : c.assembly.panels[i].outline)
                 least = std::min(least, (r.at(q) - want).norm());
