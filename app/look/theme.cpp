@@ -12,6 +12,7 @@
 #include <QStyleFactory>
 #include <QSvgRenderer>
 #include <algorithm>
+#include <utility>
 
 // The resources are in a static library and have to be asked for.
 static void initResources() { Q_INIT_RESOURCE(resources); }
@@ -101,6 +102,12 @@ class PlainStyle : public QProxyStyle {
             label->setTextFormat(Qt::PlainText);
         QProxyStyle::polish(widget);
     }
+    // Our own: a desktop's is looked for in all its folders, for longer than a room takes to build.
+    QIcon standardIcon(StandardPixmap which, const QStyleOption* option,
+                       const QWidget* widget) const override {
+        return which == SP_LineEditClearButton ? icon("clear")
+                                               : QProxyStyle::standardIcon(which, option, widget);
+    }
 };
 
 } // namespace
@@ -109,6 +116,9 @@ const Theme& theme() { return held(); }
 
 void chooseTheme(bool isDark) {
     loadFonts();
+    static bool styled = false;
+    if (!std::exchange(styled, true))
+        QApplication::setStyle(new PlainStyle);
     held() = isDark ? dark() : light();
     // The desktop's own font and size; where there is no desktop, ours.
     static const bool desktop = !qEnvironmentVariableIsEmpty("XDG_CURRENT_DESKTOP");
@@ -121,7 +131,6 @@ void chooseTheme(bool isDark) {
 
 void applyTheme(QApplication& app) {
     const Theme& t = held();
-    app.setStyle(new PlainStyle);
     QPalette p;
     p.setColor(QPalette::Window, t.panel);
     p.setColor(QPalette::Base, t.raised);

@@ -1,4 +1,5 @@
 #include "app/look/theme.h"
+#include "app/standing/gl_mesh.h"
 #include "app/standing/painter.h"
 #include "app/standing/prints.h"
 #include <QPainter>
@@ -17,13 +18,13 @@ QPolygonF projected(const std::vector<Vec3>& corners, const Mat4& m, const QSize
     return out;
 }
 
-// A picture in which what is nearer hides what is farther, pixel by pixel: every pixel four times.
+// The picture of a part of a view in which what is nearer hides what is farther, pixel by pixel:
+// every pixel four times.
 class Raster {
   public:
-    Raster(const QSizeF& size, const Mat4& m)
-        : m_(m), size_(size),
-          image_(QSize(int(std::ceil(size.width())), int(std::ceil(size.height()))) * fine,
-                 QImage::Format_ARGB32_Premultiplied),
+    Raster(const QSizeF& size, const Mat4& m, const QRect& part)
+        : m_(m), size_(size), at_(part.topLeft()),
+          image_(part.size() * fine, QImage::Format_ARGB32_Premultiplied),
           depth_(size_t(image_.width()) * size_t(image_.height()), 2.0f) {
         image_.fill(Qt::transparent);
         pixels_ = reinterpret_cast<QRgb*>(image_.bits()); // four bytes each, rows without gaps
@@ -40,7 +41,7 @@ class Raster {
         const Vec4 a = m_ * e.from.homogeneous(), b = m_ * e.to.homogeneous();
         if (a.w() <= 0 || b.w() <= 0)
             return;
-        const QPointF p = toPixels(a, size_) * fine, q = toPixels(b, size_) * fine;
+        const QPointF p = pixels(a), q = pixels(b);
         const double long_ = std::hypot(q.x() - p.x(), q.y() - p.y());
         if (!(long_ < 20000)) // it passes beside the eye
             return;
@@ -59,13 +60,14 @@ class Raster {
                     put(int(at.x()) + x, int(at.y()) + y, float(z), colour);
         }
     }
-    QImage image() const {
+    QImage image() const { // of the part
         return image_.scaled(image_.size() / fine, Qt::IgnoreAspectRatio, Qt::SmoothTransformation);
     }
 
   private:
     static constexpr int fine = 2, tilePixels = 160;
 
+    QPointF pixels(const Vec4& p) const { return (toPixels(p, size_) - at_) * fine; }
     void put(int x, int y, float z, QRgb colour, double alpha = 1) {
         if (x < 0 || y < 0 || x >= image_.width() || y >= image_.height())
             return;
@@ -90,7 +92,7 @@ class Raster {
             const Vec4 p = m_ * f.corners[corner[size_t(k)]].homogeneous();
             if (p.w() <= 1e-9)
                 return;
-            const QPointF at = toPixels(p, size_) * fine;
+            const QPointF at = pixels(p);
             x[k] = at.x(), y[k] = at.y(), z[k] = p.z() / p.w(), w[k] = 1 / p.w();
         }
         const double area = (x[1] - x[0]) * (y[2] - y[0]) - (x[2] - x[0]) * (y[1] - y[0]);
@@ -103,6 +105,7 @@ class Raster {
         const auto column = [&](double at) {
             return int(std::clamp(at, 0.0, image_.width() - 1.0));
         };
+        const QRgb plain = light.rgb();
         // Each corner's part at a pixel is a * px + b in its row.
         double a[3];
         for (size_t k = 0; k < 3; ++k)
@@ -126,7 +129,7 @@ class Raster {
                              part[] = {a[0] * px + b[0], a[1] * px + b[1], a[2] * px + b[2]};
                 if (part[0] < -1e-9 || part[1] < -1e-9 || part[2] < -1e-9)
                     continue;
-                QRgb colour = light.rgb();
+                QRgb colour = plain;
                 if (!tile.isNull()) {
                     double u = 0, v = 0, all = 0; // straight in space, not on the screen
                     for (int k = 0; k < 3; ++k) {
@@ -150,6 +153,7 @@ class Raster {
 
     const Mat4& m_;
     QSizeF size_;
+    QPointF at_;
     QImage image_;
     QRgb* pixels_ = nullptr;
     std::vector<float> depth_;
@@ -182,7 +186,13 @@ void paintSoftly(QPainter& painter, const Scene& scene, const Camera& camera, co
         shadow.addPolygon(projected(flat, m, size));
     }
     painter.fillPath(shadow, QColor(40, 30, 20, 34));
-    Raster raster(size, m);
+    if (scene.faces.empty())
+        return;
+    const QRect part = seenIn(QSize(int(std::ceil(size.width())), int(std::ceil(size.height()))), m,
+                              scene, Footprint(scene));
+    if (part.isEmpty())
+        return;
+    Raster raster(size, m, part);
     const auto faces = [&](bool clear) {
         for (const Face& f : scene.faces)
             if ((f.alpha < 1) == clear)
@@ -192,7 +202,7 @@ void paintSoftly(QPainter& painter, const Scene& scene, const Camera& camera, co
     for (const Edge& e : scene.edges)
         raster.line(e);
     faces(true);
-    painter.drawImage(QRectF({0, 0}, size), raster.image());
+    painter.drawImage(part, raster.image());
     for (const Edge& e : scene.edges)
         if (e.width > 2) { // what is marked shows through
             painter.setPen(QPen(e.colour, e.width));
