@@ -2,6 +2,7 @@
 #include "app/inspect/form_picker.h"
 #include "app/inspect/inspectors.h"
 #include "app/inspect/measure_field.h"
+#include "core/edit/motion_line.h"
 #include "core/edit/tell.h"
 #include <QComboBox>
 #include <QLabel>
@@ -160,6 +161,12 @@ void inspectCard(Rows& rows, const std::string&) {
                     tell(session.design(), "card", {{"stands", word.toString().toStdString()}}))
                 session.edit(*next, QObject::tr("Put the card down otherwise"));
         });
+    addWords(rows, "card",
+             {"motion", "card-motion", QObject::tr("Moved"),
+              QObject::tr("What the hand moves, stage after stage: card.spine 0 to 180; lid.fold-2 "
+                          "180 to 90 & pull 0 to 40 mm. After ; comes the next, after & what goes "
+                          "along; the fold alone without"),
+              [](const Design& d) { return q(motionLine(d)); }, QObject::tr("Change what moves")});
     addMeant(rows);
     QLabel* display = rows.line({}, "card-display");
     rows.refreshing([&session, display] {

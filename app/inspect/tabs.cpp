@@ -295,7 +295,8 @@ void gluePlainly(Rows& rows, const std::string& part) {
     for (size_t i = 0; i < a.panels.size(); ++i)
         if (ownerOf(a.panels[i].id) == part && a.panels[i].role == Role::Wall &&
             a.joinsOf(int(i)).empty()) {
-            auto made = hl::addJoin(session.design(), a.panels[i].id, "card.page-right", Told{});
+            auto made = hl::addJoin(session.design(), a.panels[i].id, "card.page-right",
+                                    Told{{"side", "back"}});
             if (!made)
                 return rows.refuse(made.problem());
             session.edit(made->first, QObject::tr("Glue %1").arg(called(session, a.panels[i].id)));

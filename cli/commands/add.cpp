@@ -6,6 +6,7 @@
 #include "core/edit/tell.h"
 #include "core/exports/exports.h"
 #include "core/structures/family.h"
+#include "core/structures/naming.h"
 #include <iostream>
 
 namespace hl::cli {
@@ -88,11 +89,14 @@ int add(const std::string& path, const std::string& kind, const std::string& on,
               {"card", added->first.card.form},
               {"panels", Json::array()},
               {"creases", Json::array()}};
+    const auto made = [&](const std::string& id) { // one of a series as well
+        return seriesOf(added->first, ownerOf(id)) == added->second;
+    };
     for (const Panel& p : a.panels)
-        if (ownerOf(p.id) == added->second)
+        if (made(p.id))
             j["panels"].push_back(p.id);
     for (const Crease& c : a.creases)
-        if (ownerOf(c.id) == added->second)
+        if (made(c.id))
             j["creases"].push_back(c.id);
     if (added->first.card.form != d->card.form && !json)
         std::cout << "the card is now a " << family(added->first.card.form)->name << "\n";

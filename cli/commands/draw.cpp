@@ -25,7 +25,7 @@ Result<Vec2> pointOf(const std::string& text, Unit unit) {
 
 Run declareDraw(CLI::App& options) {
     struct EditsGiven {
-        std::string file, part, kind, from, to;
+        std::string file, part, kind, from, to, name;
     };
     auto given = std::make_shared<EditsGiven>();
     options.add_option("FILE", given->file)->required();
@@ -37,6 +37,7 @@ Run declareDraw(CLI::App& options) {
                        "a point such as 12,30; of an aperture its lower left "
                        "corner");
     options.add_option("TO", given->to, "the other end, or the upper right corner");
+    options.add_option("--name", given->name, "what a line is called");
     return [given] {
         return edited(given->file, [&](const Design& d) -> Result<Design> {
             if (given->kind == "smooth")
@@ -65,7 +66,8 @@ Run declareDraw(CLI::App& options) {
             if (!made)
                 return made.problem();
             std::cout << "line " << made->second << "\n";
-            return made->first;
+            return given->name.empty() ? Result<Design>(made->first)
+                                       : rename(made->first, made->second, given->name);
         });
     };
 }

@@ -127,7 +127,10 @@ Run declareRename(CLI::App& options) {
     auto file = std::make_shared<std::string>(), id = std::make_shared<std::string>(),
          name = std::make_shared<std::string>();
     options.add_option("FILE", *file)->required();
-    options.add_option("ID", *id, "card, a structure, a part or a paper")->required();
+    options
+        .add_option("ID", *id,
+                    "card, a structure or one of a series, a part, a panel, a line, a paper")
+        ->required();
     options.add_option("NAME", *name)->required();
     return [file, id, name] {
         return edited(*file, *id, [&](const Design& d, const std::string& thing) {
@@ -156,6 +159,11 @@ Run declareCard(CLI::App& options) {
               {},
               false},
              {"stands", "on what it is put down: page, edge, fold, or auto", {}, false},
+             {"motion",
+              "what the hand moves, stage after stage: \"card.spine 0 to 180; lid.fold-2 180 to 90 "
+              "& pull 0 to 40mm\" (; then, & along with it), or auto",
+              {},
+              false},
              {"meant", "what sticks out on purpose, with commas between, or none", {}, false}},
             {}};
     };
@@ -299,7 +307,17 @@ Run declareJoin(CLI::App& options) {
                        {"onto_line", "what it lies on, of the landing", {}, false},
                        {"off", "how far from there, into the landing", {}, false},
                        {"along", "how far along it; centred unless given", {}, false},
-                       {"side", "face or back: what of the held panel is glued", {}, false},
+                       {"side",
+                        "face or back: what of the held panel is glued; its face unless given, by "
+                        "closing its "
+                        "back where both would do",
+                        {},
+                        false},
+                       {"turn",
+                        "about where the line lies, as one sees it: quarter, half, three quarters "
+                        "or degrees to the left",
+                        {},
+                        false},
                        {"onto_side", "face or back of the landing", {}, false},
                        {"zone",
                         "where it sticks: whole, band left 10 mm, third right, margin 8 mm ...",
@@ -329,7 +347,10 @@ Run declareJoin(CLI::App& options) {
                           auto made = addJoin(d, *panel, *onto, told);
                           if (!made)
                               return made.problem();
-                          std::cout << "join " << made->second << "\n";
+                          const JoinSpec& j = *made->first.join(made->second);
+                          std::cout << "join " << j.id << ": the " << (j.onFace ? "face" : "back")
+                                    << " of " << *panel << " on the "
+                                    << (j.ontoFace ? "face" : "back") << " of " << *onto << "\n";
                           return made->first;
                       });
     };

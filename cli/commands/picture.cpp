@@ -51,11 +51,10 @@ int picture(const PictureGiven& g) {
         auto made = assemble(*d);
         if (!made)
             return refuse(made.problem());
-        const Linkage k = linkageOf(*made);
-        if (g.open < k.course.begin() || g.open > k.course.end())
+        const Case c(*d, *made);
+        if (g.open < c.first() || g.open > c.last())
             return refuse({"--open", "the opening is out of reach",
-                           "give " + numberText(k.course.begin(), 1) + " to " +
-                               numberText(k.course.end(), 1)});
+                           "give " + numberText(c.first(), 1) + " to " + numberText(c.last(), 1)});
     }
     if (Trouble t =
             runBeside({"--picture", g.file, g.out, numberText(g.open, 3), numberText(size->first),

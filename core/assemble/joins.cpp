@@ -64,12 +64,14 @@ Trouble placedPlainly(const JoinSpec& spec, const Assembly& a, Join& join) {
     if ((middle - theirs->first).dot(inward) < -1e-9)
         inward = -inward;
     join.at = theirs->first + spec.off.mm() * inward + spec.along.mm() * join.along;
-    join.place = matchLines(mine->first, mine->second, join.at, join.along, flip);
+    const double turn = spec.turn.inside() * (flip == spec.ontoFace ? -1 : 1);
+    const Vec2 way = Eigen::Rotation2Dd(-turn) * mine->second;
+    join.place = matchLines(mine->first, way, join.at, join.along, flip);
     // Turned end for end where it would lie beside the paper, and so lies on it.
     const Panel &held = a.panels[static_cast<size_t>(join.tab)],
                 &paper = a.panels[static_cast<size_t>(join.landing)];
-    const Rigid turned = matchLines(mine->first, -mine->second, join.at, join.along, flip);
-    if (sharedArea(laid(held, join.place), paper.outline, {}) < 1e-6 &&
+    const Rigid turned = matchLines(mine->first, -way, join.at, join.along, flip);
+    if (spec.turn.count == 0 && sharedArea(laid(held, join.place), paper.outline, {}) < 1e-6 &&
         sharedArea(laid(held, turned), paper.outline, {}) > 0.5 * areaOf(held.outline))
         join.place = turned;
     for (const Crease& c : a.creases)

@@ -154,6 +154,20 @@ Result<StructureSpec> nthOf(const StructureSpec& s, int n, const StructureSpec& 
     for (const ChangeSpec& c : s.changes) {
         const Parameter* p = f.parameter(c.id);
         const std::string place = structurePlace(s) + ", changes, " + c.id;
+        if (const auto panel = panelOfLine(s.say, c.id)) { // of a line, a panel
+            Measure& now = out.say.panels[*panel];
+            double v = static_cast<double>(now.count);
+            for (int i = 0; i < n; ++i)
+                v = v * c.ratio + static_cast<double>(c.step.count);
+            now.count = std::llround(v);
+            if (now.mm() < 0.1 || now.mm() > 1000 || c.step.quantity != Quantity::Length)
+                return Problem{place,
+                               "panel " + numberText(*panel + 1) + " of number " +
+                                   numberText(n + 1) + " of the series would be " +
+                                   sayLength(now.mm(), d.units) + " wide",
+                               "change by less, or make fewer"};
+            continue;
+        }
         if (!p)
             return noSuchMeasure(f, place);
         if (p->least.quantity != c.step.quantity && c.step.count != 0)
@@ -286,7 +300,8 @@ Trouble buildStructure(const Design& d, const StructureSpec& given, AssemblyBuil
             if (const auto right = first.values.find("right_place"); right != first.values.end())
                 next->set["right_place"] = Measure::fromMm(right->second + by);
         }
-        next->name = callName(d, s) + " " + numberText(n + 1);
+        const std::string* own = d.nameOf(next->id);
+        next->name = own ? *own : callName(d, s) + " " + numberText(n + 1);
         auto stands = placeOf(d, *next, out.made());
         if (!stands)
             return stands.problem();

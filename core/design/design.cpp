@@ -53,6 +53,13 @@ FreePart* Design::part(const std::string& id) { return find(parts, id); }
 const JoinSpec* Design::join(const std::string& id) const { return find(joins, id); }
 JoinSpec* Design::join(const std::string& id) { return find(joins, id); }
 
+const std::string* Design::nameOf(const std::string& id) const {
+    for (const NameSpec& n : names)
+        if (n.of == id)
+            return &n.name;
+    return nullptr;
+}
+
 const std::string* Design::kindOf(const std::string& id) const {
     if (id == "card")
         return &card.form;

@@ -222,6 +222,7 @@ struct Design {
     std::vector<StageSpec> motion; // without any: the spine from closed to flat open
     std::vector<EdgeSpec> edges;   // silhouettes of edges that stand free
     std::vector<ZoneSpec> zones;   // where the tabs of structures stick
+    std::vector<NameSpec> names;   // of panels, lines and single ones of a series
 
     // In one place: whatever holds one would have to be compiled with all of it anew.
     Design();
@@ -241,6 +242,9 @@ struct Design {
     FreePart* part(const std::string& id);
     const JoinSpec* join(const std::string& id) const;
     JoinSpec* join(const std::string& id);
+    // What the maker calls a panel, a line or one of a series; null where it has no name of its
+    // own.
+    const std::string* nameOf(const std::string& id) const;
     // The family and the measures that are set, of a structure or of "card"; null when there is no
     // such thing.
     const std::string* kindOf(const std::string& id) const;
@@ -262,6 +266,8 @@ struct Design {
         v(sparing("edges").since(3).saying("Silhouettes of edges that stand free."),
           &Design::edges);
         v(sparing("zones").since(3).saying("Where the tabs of structures stick."), &Design::zones);
+        v(sparing("names").since(9).saying("Of panels, lines and single ones of a series."),
+          &Design::names);
     }
 };
 

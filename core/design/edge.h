@@ -42,6 +42,16 @@ struct ZoneSpec {
     }
 };
 
+// What the maker calls a panel, a line or one of a series.
+struct NameSpec {
+    std::string of, name; // id
+
+    template<class V> static void visit(V& v) {
+        v(needed("of").as(Means::Host), &NameSpec::of);
+        v(needed("name"), &NameSpec::name);
+    }
+};
+
 // The silhouette alone, as written above; who has it stays empty.
 Result<EdgeSpec> parseEdge(const std::string& text, Unit unit);
 std::string edgeText(const EdgeSpec& edge, Unit unit);

@@ -128,6 +128,7 @@ struct JoinSpec {
     // (left, right, top, bottom, middle), lies on such a line of the landing, `off` away from it on
     // the landing's left side, centred but for `along`. Line "closing": it is glued where it comes
     // to lie when what is held already folds flat, by the side that is told where both would do.
+    // Where its line then lies, it is turned by `turn` as one sees it, counter-clockwise.
     std::string line, ontoLine;
     Measure off = Measure::fromMm(0), along = Measure::fromMm(0);
 

@@ -71,6 +71,7 @@ template<class T> class Collector {
     static std::string idOf(const StageSpec& s) { return s.drive; }
     static std::string idOf(const EdgeSpec& s) { return s.of; }
     static std::string idOf(const ZoneSpec& s) { return s.tab; }
+    static std::string idOf(const NameSpec& s) { return s.of; }
     template<class S> void into(S& s, const std::string& owner, const std::string& name) {
         Collector<S> inner(s, owner, name, found_);
         S::visit(inner);

@@ -639,4 +639,11 @@ std::pair<double, double> SayLine::heightAt(size_t n, double fallback) const {
 
 Result<SayLine> parseSayLine(const std::string& text, Unit unit) { return Parser(unit).read(text); }
 
+std::optional<size_t> panelOfLine(const SayLine& line, const std::string& word) {
+    for (size_t i = 0; i < line.panels.size(); ++i)
+        if (word == "panel-" + numberText(i + 1))
+            return i;
+    return {};
+}
+
 } // namespace hl

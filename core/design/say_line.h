@@ -73,4 +73,7 @@ std::string sayLineText(const SayLine& line, Unit unit);
 // The panels alone, "12 | 30 | 12, V M", with whatever else is said left out.
 std::string panelsText(const SayLine& line, Unit unit);
 
+// Which panel of the line a word like panel-2 means, from 0.
+std::optional<size_t> panelOfLine(const SayLine& line, const std::string& word);
+
 } // namespace hl

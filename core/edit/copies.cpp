@@ -75,6 +75,8 @@ void mirrorShapes(Design& d, const std::vector<std::string>& group) {
     for (ZoneSpec& z : d.zones)
         if (mirrored(z.tab))
             z.zone.edge = swapped(z.zone.edge);
+    for (NameSpec& n : d.names)
+        mirrored(n.of);
 }
 
 // Adds copies of a structure and of all that stands on it, taken from another design or an earlier
@@ -293,6 +295,7 @@ std::string copyStructure(const Design& design, const std::string& id) {
     d.structures = specsOf(design, id);
     d.structures.front().on = f.host;
     dropShapes(d, [&](const std::string& of) { return !d.structure(ownerOf(of)); });
+    dropNames(d, [&](const std::string& of) { return !d.structure(seriesOf(d, ownerOf(of))); });
     return designToText(d);
 }
 

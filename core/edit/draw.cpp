@@ -65,6 +65,15 @@ void dropOrphans(Design& d) {
             return made->crease(s.drive) < 0 && !d.join(s.drive);
         };
         d.motion.erase(std::remove_if(d.motion.begin(), d.motion.end(), stopped), d.motion.end());
+        dropNames(d, [&](const std::string& of) {
+            const std::string owner = ownerOf(of);
+            const std::vector<LineSpec>* lines = d.linesOf(owner);
+            const bool line = lines && std::any_of(lines->begin(), lines->end(), [&](auto& l) {
+                                  return owner + "." + l.id == of;
+                              });
+            return !line && !d.structure(seriesOf(d, owner)) && made->panel(of) < 0 &&
+                   made->crease(of) < 0;
+        });
         dropShapes(d, [&](const std::string& of) {
             return made->panel(of) < 0 && made->part(of) < 0 && made->part(ownerOf(of)) < 0;
         });

@@ -296,6 +296,7 @@ Design removeStructure(const Design& design, const std::string& id) {
         return std::find(gone.begin(), gone.end(), seriesOf(design, ownerOf(of))) != gone.end();
     };
     dropShapes(d, lost);
+    dropNames(d, lost);
     // What held its panels holds nothing any more, and nothing drives it.
     std::vector<std::string> joins;
     for (const JoinSpec& j : d.joins)
@@ -320,6 +321,12 @@ Design removeStructure(const Design& design, const std::string& id) {
                 s.on.find("-beyond") != std::string::npos)
                 return removeStructure(d, s.id);
     return d;
+}
+
+void dropNames(Design& d, const std::function<bool(const std::string&)>& lost) {
+    d.names.erase(
+        std::remove_if(d.names.begin(), d.names.end(), [&](auto& n) { return lost(n.of); }),
+        d.names.end());
 }
 
 void dropShapes(Design& d, const std::function<bool(const std::string&)>& lost) {

@@ -45,6 +45,8 @@ Result<Design> letFollow(const Design& design, const std::string& structure,
 
 // Removes the silhouettes and adhesive zones of what is lost, told by ids of panels, parts or tabs.
 void dropShapes(Design& design, const std::function<bool(const std::string&)>& lost);
+// And what the maker called it.
+void dropNames(Design& design, const std::function<bool(const std::string&)>& lost);
 
 // Removes a structure and everything that stands on it, with one end at least; joins that held its
 // panels go with it.

@@ -39,6 +39,8 @@ Result<std::string> idOf(const Design& d, const std::string& said) {
         look(callName(d, s), s.id);
     for (const FreePart& p : d.parts)
         look(callName(p), p.id);
+    for (const NameSpec& n : d.names)
+        look(n.name, n.of);
     if (found.empty()) {
         auto made = assemble(d);
         if (!made || made->panel(said) >= 0 || made->crease(said) >= 0)

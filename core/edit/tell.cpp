@@ -5,12 +5,14 @@
 #include "core/edit/checked.h"
 #include "core/edit/closed_size.h"
 #include "core/edit/edit.h"
+#include "core/edit/motion_line.h"
 #include "core/edit/named.h"
 #include "core/fold/resting.h"
 #include "core/make/parts_list.h"
 #include "core/measure/number.h"
 #include "core/measure/place.h"
 #include "core/structures/family.h"
+#include "core/structures/naming.h"
 #include <algorithm>
 #include <cctype>
 #include <cmath>
@@ -20,13 +22,14 @@
 namespace hl {
 namespace {
 
-constexpr const char* ofCard = "title, occasion, size, spine, form, say, stock, envelope, mail, "
-                               "units, shown, stands, meant, step, edge.SIDE";
+constexpr const char* ofCard =
+    "title, occasion, motion, size, spine, form, say, stock, envelope, mail, "
+    "units, shown, stands, meant, step, edge.SIDE";
 constexpr const char* ofStructure =
     "name, on, to, stock, say, text, typeface, count, each, gap, change.MEASURE, edge.SIDE";
 constexpr const char* ofPart = "name, stock, size, say, edge.SIDE";
 constexpr const char* ofJoin = "kind, panel, onto, zone, line, onto_line, off, along, side, "
-                               "onto_side, hinged, crossing, from, to";
+                               "onto_side, turn, hinged, crossing, from, to";
 constexpr const char* ofPaper = "name, weight, caliper, face, back, grain, pattern, "
                                 "repeat, ink, accent, clear, fitted";
 
@@ -247,6 +250,13 @@ Trouble tellCard(Design& d, const Text& key, const Text& text) {
         return tellShown(d, place, text);
     if (key == "stands")
         return choose(c.stands, place, text);
+    if (key == "motion") {
+        auto stages = parseMotion(d, text);
+        if (!stages)
+            return stages.problem();
+        d.motion = *stages;
+        return {};
+    }
     if (key == "meant") { // a list of ids; "none" empties it
         c.meant.clear();
         Text said;
@@ -293,7 +303,8 @@ Trouble tellChange(Design& d, StructureSpec& s, const Text& name, const Text& te
     const Text place = "structure " + s.id + ", change." + name;
     const Family* f = family(s.kind);
     const Parameter* p = f ? f->parameter(name) : nullptr;
-    if (!p)
+    const bool panel = panelOfLine(s.say, name).has_value();
+    if (!p && !panel)
         return f ? noSuchMeasure(*f, place) : no(place, "its family is unknown", "choose another");
     auto& all = s.changes;
     all.erase(std::remove_if(all.begin(), all.end(), [&](auto& c) { return c.id == name; }),
@@ -309,7 +320,7 @@ Trouble tellChange(Design& d, StructureSpec& s, const Text& name, const Text& te
         if (c.ratio < 0.01 || c.ratio > 100)
             return no(place, "“" + text + "” is no ratio", "write it like x 0.9");
     } else {
-        auto step = parsePlace(text, p->least.quantity, d.units);
+        auto step = parsePlace(text, panel ? Quantity::Length : p->least.quantity, d.units);
         if (!step)
             return step.problem().in(place);
         c.step = *step;
@@ -389,6 +400,10 @@ Trouble tellPart(Design& d, FreePart& p, const Text& key, const Text& text) {
     return no(place, "a part has no such thing", Text("use one of: ") + ofPart);
 }
 
+// Turns that have a name, in degrees; the last has none.
+constexpr std::pair<const char*, int> turns[] = {
+    {"none", 0}, {"quarter", 90}, {"half", 180}, {"three quarters", 270}, {"", 0}};
+
 Trouble tellJoin(Design& d, JoinSpec& j, const Text& key, const Text& text) {
     const Text place = "join " + j.id + ", " + key;
     if (key == "kind")
@@ -402,6 +417,15 @@ Trouble tellJoin(Design& d, JoinSpec& j, const Text& key, const Text& text) {
     for (auto& [name, out] : {std::pair{"off", &j.off}, {"along", &j.along}})
         if (key == name)
             return length(*out, place, text, d.units);
+    if (key == "turn") {
+        const auto& [word, degrees] = *std::find_if(std::begin(turns), std::end(turns) - 1,
+                                                    [&](auto& t) { return text == t.first; });
+        auto m = parsePlace(*word ? numberText(degrees) : text, Quantity::Angle, d.units);
+        if (!m)
+            return m.problem().in(place);
+        j.turn = *m;
+        return {};
+    }
     if (key == "zone") {
         auto z = parseZone(text, d.units);
         if (!z)
@@ -536,7 +560,30 @@ Trouble tellTab(Design& d, const Text& id, const Text& text) {
     return {};
 }
 
+// What a panel, a line or a single one of a series is called.
+Trouble tellName(Design& d, const Text& id, const Text& text) {
+    const auto made = assemble(d);
+    if (!made)
+        return made.problem();
+    const std::vector<LineSpec>* lines = d.linesOf(ownerOf(id));
+    const bool line = lines && std::any_of(lines->begin(), lines->end(),
+                                           [&](auto& l) { return ownerOf(id) + "." + l.id == id; });
+    if (!line && made->panel(id) < 0 && made->crease(id) < 0 && made->part(id) < 0)
+        return no(id, "there is nothing of that id", "use an id or a name that parts prints");
+    Text name;
+    if (Trouble t = words(name, id + ", name", text))
+        return t;
+    auto& all = d.names;
+    all.erase(std::remove_if(all.begin(), all.end(), [&](auto& n) { return n.of == id; }),
+              all.end());
+    if (!name.empty())
+        all.push_back({id, name});
+    return {};
+}
+
 Trouble tellOne(Design& d, const Text& id, const Text& key, const Text& text) {
+    if (key == "name" && (id.find('.') != Text::npos || seriesOf(d, id) != id))
+        return tellName(d, id, text);
     if (key.rfind("edge.", 0) == 0)
         return tellEdge(d, id, key, text);
     if (key == "zone" && id.find('.') != Text::npos)

@@ -50,7 +50,10 @@ Result<std::pair<Design, Text>> addJoin(const Design& design, const Text& panel,
     j.panel = panel;
     j.onto = onto;
     j.line = j.ontoLine = "middle";
-    j.onFace = false;
+    // Placed by closing, whichever side comes to lie there; where both do, the back.
+    j.onFace = std::none_of(told.begin(), told.end(), [](auto& one) {
+        return one.first == "line" && one.second == "closing";
+    });
     d.joins.push_back(j);
     auto made = tell(d, j.id, told);
     if (!made)

@@ -33,6 +33,8 @@ std::string sayOwner(const Design& d, const std::string& id) {
 
 std::string sayPanel(const Case& c, int panel) {
     const Panel& p = c.assembly.panels[panel];
+    if (const std::string* own = c.design.nameOf(p.id))
+        return *own;
     std::string name = p.id.substr(p.id.find('.') + 1);
     if (p.role == Role::Page)
         return pageName(c.design, name);
@@ -46,6 +48,8 @@ std::string sayPanel(const Case& c, int panel) {
 
 std::string sayCrease(const Case& c, int crease) {
     const Crease& k = c.assembly.creases[crease];
+    if (const std::string* own = c.design.nameOf(k.id))
+        return *own;
     std::string name = k.id.substr(k.id.find('.') + 1);
     name = spokenName(name);
     const bool card = ownerOf(k.id) == "card";

@@ -3,6 +3,8 @@
 #include "core/structures/family.h"
 #include <algorithm>
 #include <cctype>
+#include <cstdlib>
+#include <optional>
 
 namespace hl {
 
@@ -38,6 +40,8 @@ std::string pageName(const Design& d, const std::string& local) {
 }
 
 std::string placeName(const Design& d, const std::string& id) {
+    if (const std::string* own = d.nameOf(id))
+        return *own;
     const std::string owner = ownerOf(id);
     if (owner == "card" && id.rfind("card.page-", 0) == 0)
         return pageName(d, id.substr(5));
@@ -104,10 +108,60 @@ std::string ordinal(int n) {
                                         : "th");
 }
 
+namespace {
+
+// "crease1-left-2" and "fold-3-right" of a sheet that is drawn on: where the piece lies.
+std::optional<std::string> besideLine(const std::string& local) {
+    for (const char* thing : {"crease", "slit", "fold-"})
+        for (const char* side : {"left", "right"}) {
+            const std::string head = thing, tail = std::string("-") + side;
+            const size_t at = local.find(tail);
+            if (local.rfind(head, 0) != 0 || at == std::string::npos)
+                continue;
+            const std::string which = local.substr(head.size(), at - head.size()),
+                              rest = local.substr(at + tail.size());
+            const auto number = [](const std::string& s) {
+                return !s.empty() && s.size() < 5 &&
+                       s.find_first_not_of("0123456789") == std::string::npos;
+            };
+            if (!number(which) || !(rest.empty() || (rest[0] == '-' && number(rest.substr(1)))))
+                continue;
+            const std::string line = head.back() == '-' ? head.substr(0, head.size() - 1) : head;
+            return (rest.empty() ? "" : ordinal(std::stoi(rest.substr(1))) + " ") + "piece " +
+                   side + " of the " + ordinal(std::stoi(which)) + " " + line;
+        }
+    return {};
+}
+
+// How often "fold-2-beyond-2-beyond" was parted by cuts, and what it was before; nought: never.
+std::pair<std::string, int> beyondCuts(std::string local) {
+    const std::string word = "-beyond";
+    int cuts = 0;
+    for (size_t at; (at = local.find(word)) != std::string::npos;) {
+        size_t end = at + word.size();
+        int more = 1;
+        if (end + 1 < local.size() && local[end] == '-' &&
+            std::isdigit(static_cast<unsigned char>(local[end + 1]))) {
+            more = std::atoi(local.c_str() + end + 1);
+            end = local.find_first_not_of("0123456789", end + 1);
+        }
+        cuts += more;
+        local.erase(at, end == std::string::npos ? std::string::npos : end - at);
+    }
+    return {local, cuts};
+}
+
+} // namespace
+
 std::string spokenName(const std::string& local) {
-    // "page-3", "panel-2", "fold-4": counted things.
-    for (const char* thing : {"page", "panel", "fold", "sheet"}) {
-        const std::string head = std::string(thing) + "-";
+    if (const auto [bare, cuts] = beyondCuts(local); cuts > 0)
+        return spokenName(bare) + " beyond the " + (cuts > 1 ? ordinal(cuts) + " " : "") + "cut";
+    if (const auto beside = besideLine(local))
+        return *beside;
+    // "page-3", "panel-2", "fold-4", "crease1": counted things.
+    for (const char* thing : {"page", "panel", "fold", "sheet", "crease", "slit"}) {
+        const bool drawn = std::string(thing) == "crease" || std::string(thing) == "slit";
+        const std::string head = std::string(thing) + (drawn ? "" : "-");
         if (local.rfind(head, 0) != 0)
             continue;
         size_t digits = head.size();

@@ -31,7 +31,7 @@ class Inspecting : public QObject, public RealWindow {
         d = glueOnto(d, "part1.tab1", "card.page-left", {-40, 60})->first;
         d = addLine(d, "card", LineKind::Valley, {20, 30}, {60, 30})->first;
         d = addBlank(d, Measure::fromMm(30), Measure::fromMm(20))->first;
-        d = addJoin(d, "part2.sheet", "card.page-right", Told{})->first;
+        d = addJoin(d, "part2.sheet", "card.page-right", Told{{"side", "back"}})->first;
         return d;
     }
     void open() {
@@ -72,6 +72,7 @@ class Inspecting : public QObject, public RealWindow {
                                    : name == "stock-caliper"           ? "0.41 mm"
                                    : name == "card-meant"              ? "box1"
                                    : name == "card-shown"              ? "60"
+                                   : name == "card-motion"             ? "card.spine 5 to 170"
                                    : name == "card-step"               ? "4 mm"
                                    : name.startsWith("glue-zone")      ? "band left 9 mm"
                                    : name.startsWith("glue-line")      ? "left"

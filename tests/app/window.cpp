@@ -324,7 +324,7 @@ class Window : public QObject, hl::test::RealWindow {
         const QString bad = dir_.filePath("bad.hlantern");
         QFile f(bad);
         QVERIFY(f.open(QIODevice::WriteOnly));
-        f.write("{\"format\": \"hinge-lantern\", \"version\": 9}");
+        f.write("{\"format\": \"hinge-lantern\", \"version\": 99}");
         f.close();
         const Design before = session().design();
         QVERIFY(!w_->open(bad));

@@ -17,7 +17,7 @@ Design whole() {
     Design d = with(card(), "box", "card.spine");
     d.parts = {blank("plate", 60, 40)};
     d.parts[0].tabs = {tab("tab", 1, Fold::Mountain, 9)};
-    return addJoin(d, "plate.sheet", "card.page-right", {})->first;
+    return addJoin(d, "plate.sheet", "card.page-right", {{"side", "back"}})->first;
 }
 LineSpec valley(const std::string& id, std::vector<Point> points) {
     return line(id, LineKind::Valley, std::move(points));

@@ -1,4 +1,5 @@
 // What the window can edit, the command line can as well, without a look into the file.
+#include "core/edit/motion_line.h"
 #include "tests/cli/command_line.h"
 #include <QFile>
 #include <QJsonArray>
@@ -56,10 +57,10 @@ class Editing : public QObject, public CommandLine {
         QCOMPARE(cli("part", {"--say", "20 | 30 | 20, V M; height 40", "--id", "sign", "--name",
                               "Sign", "--tab", "1 8mm 22mm 48mm"}),
                  0);
-        QCOMPARE(
-            cli("join", {"sign.panel-2", "card.page-right", "--line", "left", "--onto-line", "left",
-                         "--off", "10mm", "--along", "-20mm", "--zone", "band top 9mm"}),
-            0);
+        QCOMPARE(cli("join", {"sign.panel-2", "card.page-right", "--side", "back", "--line", "left",
+                              "--onto-line", "left", "--off", "10mm", "--along", "-20mm", "--zone",
+                              "band top 9mm"}),
+                 0);
         QVERIFY(out_.contains("join join1"));
         Design d = design();
         QCOMPARE(d.structure("office")->set.at("left").mm(), 33.0);
@@ -87,6 +88,44 @@ class Editing : public QObject, public CommandLine {
             QCOMPARE(cli("remove", {id}), 0);
         d = design();
         QVERIFY(d.joins.empty() && d.parts.empty() && d.structures.empty() && d.stocks.size() == 1);
+    }
+
+    // What moves is told stage by stage and posed by its own measure, in names or ids.
+    void whatMoves() {
+        QCOMPARE(cli("part", {"--say", "20 x 30", "--id", "rider", "--name", "Rider"}), 0);
+        QCOMPARE(cli("join", {"rider.sheet", "card.page-right", "--side", "back", "--kind", "slide",
+                              "--from", "0mm", "--to", "40mm"}),
+                 0);
+        QVERIFY(out_.contains("the back of rider.sheet on the face of card.page-right"));
+        QCOMPARE(cli("part", {"--say", "10 x 40", "--id", "arm"}), 0);
+        QCOMPARE(cli("join", {"arm.sheet", "card.page-left", "--kind", "pivot"}), 0);
+        QVERIFY(out_.contains("join2: the face of arm.sheet on the face of card.page-left"));
+        QCOMPARE(
+            cli("card", {"--motion", "card.spine 0 to 180; join1 0 mm to 40mm & join2 -45 to 30"}),
+            0);
+        const Design d = design();
+        QCOMPARE(motionLine(d),
+                 std::string(
+                     "card.spine 0 deg to 180 deg; join1 0 mm to 40 mm & join2 -45 deg to 30 deg"));
+        QVERIFY(*parseMotion(d, motionLine(d)) == d.motion);
+        // A quarter of the second stage.
+        const auto at = [&](const QStringList& how) {
+            if (cli("pose", how) != 0)
+                return QString();
+            return out_.section('\n', 1); // what stands after the opening
+        };
+        const QString quarter = at({"--open", "190"});
+        QVERIFY(!quarter.isEmpty());
+        QCOMPARE(at({"--at", "join1=10mm"}), quarter);
+        QCOMPARE(at({"--at", "join2=-26.25"}), quarter);
+        QCOMPARE(at({"--at", "card.spine=90"}), at({"--open", "90"}));
+        QCOMPARE(cli("pose", {"--at", "join1=41mm"}), 2);
+        QVERIFY(err_.contains("join1 from 0 to 40"));
+        for (const char* bad : {"join1 0 to 90 deg", "join1", "moon 0 to 90", "card.spine 0 to 0",
+                                "card.spine 0 to 200", "& join1 0 to 5mm", "card.spine 0 to 180;"})
+            QCOMPARE(cli("card", {"--motion", bad}), 2);
+        QCOMPARE(cli("card", {"--motion", "auto"}), 0);
+        QVERIFY(design().motion.empty());
     }
 
     void drawnLines() {

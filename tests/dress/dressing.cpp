@@ -340,7 +340,7 @@ class Dressing : public QObject {
     void whatIsCoveredIsNotSeen() {
         Design d = card(120, 160);
         auto [with, id] = *addPart(d, "plate", "110 x 150");
-        auto joined = addJoin(with, id + ".sheet", "card.page-right", {});
+        auto joined = addJoin(with, id + ".sheet", "card.page-right", {{"side", "back"}});
         QVERIFY2(joined, joined ? "" : joined.problem().text().c_str());
         const Case c(joined->first, *assemble(joined->first));
         for (const Visible& v : visibleIn(c)) {

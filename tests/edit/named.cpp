@@ -1,10 +1,14 @@
 // Things by what they are called: whatever a maker reads of a thing finds it again.
 #include "core/edit/named.h"
+#include "core/edit/draw.h"
+#include "core/files/hlantern.h"
 #include "core/prove/saying.h"
+#include "core/structures/naming.h"
 #include "tests/edit/sheets.h"
 #include "tests/support.h"
 #include <QtTest>
 #include <map>
+#include <set>
 
 using namespace hl;
 using namespace hl::test;
@@ -78,6 +82,59 @@ class Named : public QObject {
         d = told(d, d.structures.back().id, {{"name", "Ticket office"}});
         const auto which = idOf(d, "Ticket office");
         QVERIFY(!which && which.problem().remedy.find("box1") != std::string::npos);
+    }
+
+    // Panels, lines and single ones of a series have names of their own, which go where they go.
+    void whatHasNoNameGetsOne() {
+        Design d = with(card(), "box", "card.spine", {{"width", "30 mm"}});
+        d = told(d, "box1", {{"name", "Wagon"}, {"count", "3"}, {"each", "gap"}, {"gap", "5 mm"}});
+        d = sheet(d, "sign", "30 x 20");
+        const auto line = addLine(d, "sign", LineKind::Valley, {10, 0}, {10, 20});
+        d = line->first;
+        for (const auto& [id, name] :
+             std::map<std::string, std::string>{{"card.page-left", "Yard"},
+                                                {line->second, "Hinge"},
+                                                {line->second + "-left", "Wing"},
+                                                {"box1-2", "Mail van"},
+                                                {"box1-2.left-wall", "Van door"}}) {
+            d = told(d, id, {{"name", name}});
+            QCOMPARE(*idOf(d, "the " + name), id);
+            QVERIFY(*designFromText(designToText(d)) == d);
+        }
+        const auto names = [](const Design& of) {
+            std::set<std::string> out;
+            const Case c(of, *assemble(of));
+            for (size_t i = 0; i < c.assembly.panels.size(); ++i)
+                out.insert(sayPanel(c, int(i)));
+            for (size_t i = 0; i < c.assembly.creases.size(); ++i)
+                out.insert(sayCrease(c, int(i)));
+            for (const Part& p : c.assembly.parts)
+                out.insert(p.name);
+            return out;
+        };
+        for (const char* name : {"Yard", "Hinge", "Wing", "Mail van", "Van door"})
+            QVERIFY2(names(d).count(name), name);
+        QVERIFY(names(d).count("right wall of Mail van"));
+        // They can be hosts, and go with what they name.
+        QVERIFY(addStructure(d, "topper", *idOf(d, "van door"), {}));
+        QCOMPARE(told(d, "card.page-left", {{"name", ""}}).names.size(), size_t(4));
+        QCOMPARE(removeThing(d, line->second)->names.size(), size_t(3));
+        QVERIFY(removeThing(d, "sign")->names.size() == 3 &&
+                removeThing(d, "box1")->names.size() == 3);
+        for (const char* bad : {"lamp.wick", "box1-4", "sign.crease7"})
+            QVERIFY(!tell(d, bad, {{"name", "Lamp"}}));
+    }
+    // Where a piece lies is said in words.
+    void piecesAreCalledByTheirPlace() {
+        for (const auto& [local, said] : std::map<std::string, std::string>{
+                 {"crease1-left", "piece left of the first crease"},
+                 {"crease4-right-2", "second piece right of the fourth crease"},
+                 {"fold-3-right", "piece right of the third fold"},
+                 {"slit2", "second slit"},
+                 {"fold-2-beyond-2-beyond", "second fold beyond the third cut"},
+                 {"panel-1-beyond", "first panel beyond the cut"},
+                 {"left-wall", "left wall"}})
+            QCOMPARE(spokenName(local), said);
     }
 };
 

@@ -7,7 +7,8 @@
 namespace hl::test {
 
 inline Design joined(const Design& d, const std::string& panel, const std::string& onto,
-                     const Told& told) {
+                     Told told) {
+    told.insert(told.begin(), {"side", "back"}); // unless told otherwise after it
     auto made = addJoin(d, panel, onto, told);
     if (!made)
         qFatal("%s", made.problem().text().c_str());

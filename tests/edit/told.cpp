@@ -29,7 +29,7 @@ Design ofEach() {
     also("film", "card.spine", "film", {{"place", "118 mm"}});
     for (auto& [id, say] : {std::pair{"sign", "30 x 20"}, {"wing", "20 | 30, V; height 40"}})
         d = addPart(d, id, say)->first;
-    d = addJoin(d, "sign.sheet", "hut.left-wall", {})->first;
+    d = addJoin(d, "sign.sheet", "hut.left-wall", {{"side", "back"}})->first;
     Stock blue = d.stocks.front();
     blue.id = "blue";
     blue.name = "Blue";

@@ -127,6 +127,7 @@ Design whole() {
     e.count = 7;
     e.points = {{mm(0), mm(2)}, {mm(9), mm(0)}};
     d.edges = {e};
+    d.names = {{"card.page-left", "Yard"}};
     d.zones = {{"box1.left-tab", *parseZone("band right 6 mm", Unit::Millimetre)}};
     return d;
 }

@@ -20,6 +20,7 @@ Design sheet(const Design& d, const std::string& id, const std::string& say) {
     return made->first;
 }
 Design glued(const Design& d, const std::string& panel, const std::string& onto, Told told) {
+    told.insert(told.begin(), {"side", "back"}); // unless told otherwise after it
     auto made = addJoin(d, panel, onto, told);
     if (!made)
         qFatal("%s", made.problem().text().c_str());

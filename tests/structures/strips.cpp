@@ -204,7 +204,8 @@ class Strips : public QObject {
                              {{"left", "30 mm"}, {"right", "30 mm"}, {"place", "50 mm"}});
             d = addPart(d, "plate", "30 x 40")->first;
             d = addJoin(d, "plate.sheet", "card.page-right",
-                        {{"line", "left"},
+                        {{"side", "back"},
+                         {"line", "left"},
                          {"onto_line", "left"},
                          {"off", behind ? "20 mm" : "30.2 mm"},
                          {"onto_side", behind ? "back" : "face"}})

@@ -186,18 +186,19 @@ class Distances {
             int end = f;
             while (end + 1 < film_.frames() && isClose[end + 1])
                 ++end;
-            // A stretch that reaches a flat state or the motion's end is the way there.
-            // What comes to lie on foam meets it a little before all is flat.
-            const bool pass =
-                !(lie &&
-                  (raised_[static_cast<size_t>(pa)] > 0 || raised_[static_cast<size_t>(pb)] > 0)) &&
-                f > 0 && end + 1 < film_.frames() && !film_.flat(f - 1) && !film_.flat(end + 1);
-            const bool displayed = film_.opening(f) <= shown && shown <= film_.opening(end);
             auto onTheWay = [&](int i) { // to a flat state
                 return std::any_of(e_.flats.begin(), e_.flats.end(), [&](const FlatState& flat) {
                     return std::fabs(flat.opening - film_.opening(i)) < way;
                 });
             };
+            // A stretch that reaches a flat state or the motion's end is the way there. What comes
+            // to lie on foam meets it a little before all is flat, or slides past it there.
+            const bool foam =
+                raised_[static_cast<size_t>(pa)] > 0 || raised_[static_cast<size_t>(pb)] > 0;
+            const bool pass = !(foam && (lie || (onTheWay(f) && onTheWay(end)))) && f > 0 &&
+                              end + 1 < film_.frames() && !film_.flat(f - 1) &&
+                              !film_.flat(end + 1);
+            const bool displayed = film_.opening(f) <= shown && shown <= film_.opening(end);
             for (int i = f; i <= end; ++i, ++k)
                 if (pass || (!lie && !onTheWay(i)) ||
                     (displayed && std::fabs(close[k].first - shown) <= 1))

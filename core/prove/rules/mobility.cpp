@@ -7,6 +7,7 @@
 #include "core/prove/evidence.h"
 #include "core/prove/saying.h"
 #include <algorithm>
+#include <map>
 #include <set>
 
 namespace hl {
@@ -127,8 +128,41 @@ void flapping(const Case& c, int joint, const Mobility& m, const Pose& pose, std
     }
 }
 
+// How far a panel reaches from the fold that it hangs on, mm.
+double reachFrom(const Case& c, int joint, int panel) {
+    const Crease& fold = c.assembly.creases[static_cast<size_t>(joint)];
+    double far = 0;
+    for (const Vec2& p : c.assembly.panels[static_cast<size_t>(panel)].outline)
+        far = std::max(far, std::fabs(leftOf(fold.dir()).dot(p - fold.from)));
+    return far;
+}
+
+// A row of panels that hangs on one fold after the other, held by nothing at its end.
+void rowHangs(const Case& c, const std::vector<std::pair<int, int>>& row,
+              std::vector<Finding>& out) {
+    Finding f = findingAt(c, Severity::Note, c.first());
+    std::vector<int> panels;
+    double longest = 0;
+    for (auto [joint, panel] : row) {
+        nameIn(f, c, panel);
+        panels.push_back(panel);
+        longest = std::max(longest, reachFrom(c, joint, panel));
+    }
+    f.message = "The " + list(c, panels) + " hang free, one on the other, from the " +
+                sayJoint(c, row.front().first) + ": nothing holds their " + numberText(row.size()) +
+                " folds; they are drawn as they rest.";
+    f.remedy =
+        "Stays would hold them: strips as long as the panel that they run beside (up to " +
+        sayAmount(c, longest) +
+        "), above and below, from the fold at its end to what it stands on. Nothing, if they "
+        "are meant to swing.";
+    out.push_back(f);
+}
+
 void flaps(const Case& c, std::vector<Finding>& out) {
     const Linkage& k = c.linkage;
+    std::map<int, int> hung; // the joint that a panel hangs on, by the panel
+    std::vector<std::pair<int, int>> all;
     for (int j : k.flaps) {
         const Joint& joint = k.joints[j];
         if (k.loose[joint.left])
@@ -137,7 +171,38 @@ void flaps(const Case& c, std::vector<Finding>& out) {
         const bool outer = std::any_of(k.tree.begin(), k.tree.end(), [&](const TreeStep& s) {
             return s.panel == joint.right && s.parent == joint.left;
         });
-        const int panel = outer ? joint.right : joint.left;
+        all.emplace_back(j, outer ? joint.right : joint.left);
+        if (joint.join < 0 && c.assembly.panels[all.back().second].role != Role::Tab)
+            hung[all.back().second] = j;
+    }
+    std::set<int> told; // panels
+    for (auto [j, panel] : all) {
+        const Joint& joint = k.joints[j];
+        const int inner = joint.left == panel ? joint.right : joint.left;
+        if (!hung.count(panel) || hung.count(inner))
+            continue; // it begins no row
+        std::vector<std::pair<int, int>> row{{j, panel}};
+        for (bool more = true; more;) {
+            more = false;
+            for (auto [next, beyond] : all) {
+                const Joint& n = k.joints[next];
+                if (hung.count(beyond) && beyond != row.back().second &&
+                    (n.left == row.back().second || n.right == row.back().second)) {
+                    row.emplace_back(next, beyond);
+                    more = true;
+                    break;
+                }
+            }
+        }
+        if (row.size() < 2)
+            continue;
+        for (auto& one : row)
+            told.insert(one.second);
+        rowHangs(c, row, out);
+    }
+    for (auto [j, panel] : all) {
+        if (told.count(panel))
+            continue;
         const bool tab = c.assembly.panels[panel].role == Role::Tab;
         Finding f = findingAt(c, Severity::Note, c.first());
         nameIn(f, c, panel);

@@ -16,13 +16,13 @@ $c join "$f" rider.panel-1 card.page-left --side face --line fold-1 --onto-line 
 for side in bottom top; do
   $c part "$f" --id flap-$side --name "Pocket flap" --say "7 | 7, M; height 48"
   $c join "$f" flap-$side.panel-1 card.page-3 --side face --onto-side back --line fold-1 --onto-line $side
-  $c join "$f" flap-$side.panel-2 card.page-right --onto-side back --line closing
+  $c join "$f" flap-$side.panel-2 card.page-right --onto-side back --line closing --side back
 done
 for n in 1 2; do
   at=-28mm; [ $n = 1 ] || at=28mm
   $c part "$f" --stock strap --id strap-$n --name "Strap" --say "48 | 64, V; height 12"
   $c join "$f" strap-$n.panel-1 card.page-3 --side back --onto-side back --line fold-1 --onto-line fold-2 --along $at
-  $c join "$f" strap-$n.panel-2 card.page-right --onto-side back --line closing
+  $c join "$f" strap-$n.panel-2 card.page-right --onto-side back --line closing --side back
 done
 $c dress "$f" card.page-left mat --paper carriage-stripe --side face
 $c dress "$f" card.page-3 mat --paper carriage-stripe --side back

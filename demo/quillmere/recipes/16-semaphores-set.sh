@@ -18,7 +18,7 @@ for twist in upper lower; do
   esac
   $c add "$f" x-fold --stock second --id $twist --name "$called semaphore" --set place=${place}mm arm=40mm plates=none
   $c part "$f" --stock red --id $twist-set --name "$called set" --say "14 | 10 | 10 | 8, V60 M60 V60; height 14"
-  $c join "$f" $twist-set.panel-1 $twist.upper-left --line fold-1 --onto-line top --off 22mm --along 20mm --zone "third left"
+  $c join "$f" $twist-set.panel-1 $twist.upper-left --line fold-1 --onto-line top --off 22mm --along 20mm --zone "third left" --side back
 done
 $c solve "$f" order --apply
 $c dress "$f" --all --scheme night --leave upper lower upper-set lower-set
