@@ -71,7 +71,7 @@ Result<std::vector<StageSpec>> parseMotion(const Design& design, const std::stri
 std::string motionLine(const Design& design) {
     std::string out;
     for (const StageSpec& s : design.motion)
-        out += (out.empty()    ? ""
+        out += (out.empty()  ? ""
                 : s.together ? " & "
                              : "; ") +
                s.drive + " " + placeText(s.from, design.units) + " to " +

@@ -1,5 +1,5 @@
-// A card's motion as one line, as say-lines are for sheets: what is driven, from where to where, one
-// stage after the other.
+// A card's motion as one line, as say-lines are for sheets: what is driven, from where to where,
+// one stage after the other.
 #pragma once
 #include "core/design/design.h"
 #include "core/measure/result.h"

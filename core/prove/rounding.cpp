@@ -145,13 +145,11 @@ double beyondOf(const Pose& pose, const Assembly& a, int root, const CardSpec& c
 Worst worstOf(const Case& c, const Design& d, const std::atomic<bool>* cancel) {
     Worst w;
     auto made = assemble(d);
-    if (!made) {
-        w.problem = made.problem().text();
+    w.problem = made ? "" : made.problem().text();
+    if (!made)
         return w;
-    }
     *made = withStagesOf(std::move(*made), c.assembly);
-    // Where the motion ends because a chain is taut, one that is shorter only ends a little
-    // earlier.
+    // Where the motion ends because a chain is taut, a shorter one only ends a little earlier.
     constexpr double ends = 0.85;
     const double last =
         c.first() + (tautAtEnd(c.linkage, c.motion) < 0 ? 1 : ends) * (c.last() - c.first());
@@ -209,7 +207,7 @@ bool worse(const Finding& f, const std::optional<double>& had, double by) {
 }
 
 // Whose measures can be to blame: of the loops that miss most, all that they run through. Each
-// measure is folded by itself, so few are looked at; three are told.
+// measure is folded by itself, so few are looked at.
 std::set<std::string> ownersOfMisfits(const Rounding& r, const Case& c) {
     constexpr size_t most = 8;
     std::vector<size_t> loops(r.misfits.size());
@@ -319,11 +317,15 @@ std::vector<Rounded> toBlame(const Rounding& r, const Case& c, const Stop& stop)
     std::vector<Rounded> out;
     if (!r.exact || r.misfit < r.before + noticed)
         return out;
-    const std::set<std::string> owners = ownersOfMisfits(r, c);
-    for (Rounded& one : changedBy(*r.exact, r)) {
-        if (stop)
-            break;
-        if (!owners.count(one.structure))
+    constexpr int most = 40; // measures that are folded each: of more, none is named
+    std::vector<Rounded> changed = changedBy(*r.exact, r);
+    const auto mine = [owners = ownersOfMisfits(r, c)](auto& one) {
+        return owners.count(one.structure) > 0;
+    };
+    if (std::count_if(changed.begin(), changed.end(), mine) > most)
+        return out;
+    for (Rounded& one : changed) {
+        if (stop || !mine(one))
             continue;
         one.misfit = worstOf(c, withOne(*r.exact, one), stop.flag).misfit - r.before;
         if (one.misfit > noticed)
@@ -332,7 +334,6 @@ std::vector<Rounded> toBlame(const Rounding& r, const Case& c, const Stop& stop)
     std::stable_sort(out.begin(), out.end(), [](auto& a, auto& b) { return a.misfit > b.misfit; });
     return out;
 }
-
 std::vector<Rounded> toBlame(const Brought& it, const Rounding& r, const Case& c,
                              const Stop& stop) {
     std::vector<Rounded> out;

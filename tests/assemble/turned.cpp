@@ -8,7 +8,8 @@ using namespace hl::test;
 class Turned : public QObject {
     Q_OBJECT
   private slots:
-    // Whichever face lies on whichever, it turns counter-clockwise as one sees it, about its middle.
+    // Whichever face lies on whichever, it turns counter-clockwise as one sees it, about its
+    // middle.
     void asOneSeesIt() {
         const auto place = [](bool held, bool onto, const std::string& turn) {
             Design d = *newDesign(Measure::fromMm(120), Measure::fromMm(160), SpineSide::Left,
@@ -23,10 +24,13 @@ class Turned : public QObject {
         const Vec2 middle(15, 10), right(30, 10);
         for (const bool held : {true, false})
             for (const bool onto : {true, false})
-                for (const auto& [word, degrees] :
-                     {std::pair{"quarter", 90.0}, {"half", 180.0}, {"three quarters", 270.0},
-                      {"30", 30.0}, {"-12.5 deg", -12.5}}) {
-                    const Rigid straight = place(held, onto, "none"), turned = place(held, onto, word);
+                for (const auto& [word, degrees] : {std::pair{"quarter", 90.0},
+                                                    {"half", 180.0},
+                                                    {"three quarters", 270.0},
+                                                    {"30", 30.0},
+                                                    {"-12.5 deg", -12.5}}) {
+                    const Rigid straight = place(held, onto, "none"),
+                                turned = place(held, onto, word);
                     const Vec3 m = straight.at(middle);
                     QVERIFY((turned.at(middle) - m).norm() < 1e-9);
                     const Vec3 was = straight.at(right) - m, is = turned.at(right) - m;
