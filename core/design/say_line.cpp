@@ -17,7 +17,7 @@ std::string lower(std::string s) {
 }
 
 std::string trimmed(const std::string& s) {
-    const size_t a = s.find_first_not_of(" \t\r\n"), b = s.find_last_not_of(" \t\r\n");
+    const size_t a = s.find_first_not_of(" \t\r\n\f\v"), b = s.find_last_not_of(" \t\r\n\f\v");
     return a == std::string::npos ? "" : s.substr(a, b - a + 1);
 }
 

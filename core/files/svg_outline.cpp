@@ -2,6 +2,7 @@
 #include "core/files/svg_outline.h"
 #include "core/assembly/tangled.h"
 #include "core/design/limits.h"
+#include "core/files/svg_arcs.h"
 #include "core/files/svg_pens.h"
 #include "core/measure/number.h"
 #include "core/picture/svg_links.h"
@@ -173,7 +174,10 @@ void tame(rapidxml_ns::xml_document<>& document, rapidxml_ns::xml_node<>* node) 
     for (; node; node = node->next_sibling()) {
         for (auto* a = node->first_attribute(); a; a = a->next_attribute())
             if (geometry.count(std::string(a->local_name(), a->local_name_size()))) {
-                const std::string value = tamed(std::string(a->value(), a->value_size()));
+                std::string value(a->value(), a->value_size());
+                if (std::string(a->local_name(), a->local_name_size()) == "d")
+                    value = withoutFlatArcs(value, next);
+                value = tamed(value);
                 a->value(document.allocate_string(value.c_str(), value.size() + 1), value.size());
             }
         tame(document, node->first_node());

@@ -224,7 +224,8 @@ class SayLines : public QObject {
             "12",   "|",    ",",     ";",     "V",     "M",    "1/2",
             " ",    "x",    "hinge", "to",    "score", "slit", "at",
             "from", "half", "top",   "in",    "mm",    "½",    "99999999999999",
-            "-5",   "both", "ends",  "gives", "panel", "\xff"};
+            "-5",   "both", "ends",  "gives", "panel", "\xff", "\f",
+            "\v"};
         std::mt19937 chance(7);
         for (int round = 0; round < test::scaled(20000); ++round) {
             std::string text;

@@ -125,6 +125,12 @@ class Hostile : public QObject {
         row("huge path", "<path d=\"M0 0 L1e300 0 L0 1e300 Z\"/>", "out of reach");
         row("beyond doubles", "<path d=\"M0 0 L1e999 0 L0 5 Z\"/>", "out of reach");
         row("tiny arcs", "<path d=\"M0 0 A1e-308 1e-308 0 0 1 1 1 Z\"/>", "");
+        row("flat arcs", "<path d=\"M0 0 A5 0 0 1 0 9 9 L0 9 a0,4-30 01-9-9 3 3 0 0 0 1 1Z\"/>",
+            "");
+        row("half an arc", "<path d=\"M0 0 L9 0 L9 9 A5 0 0 1\"/>", "");
+        row("flat ellipse", "<ellipse cx=\"5\" cy=\"5\" rx=\"4\" ry=\"0\"/>", "");
+        row("flat corners", "<rect x=\"1\" y=\"1\" width=\"9\" height=\"9\" rx=\"3\" ry=\"0\"/>",
+            "");
         row("deep groups", repeated("<g>", 50000) + repeated("</g>", 50000), "deep");
         row("many corners", "<path d=\"M0 0 " + repeated("L1 0 L1 1 L0 1 L0 0 ", 80000) + "Z\"/>",
             "corners");
@@ -153,6 +159,21 @@ class Hostile : public QObject {
             return;
         const QString said = QString::fromStdString(outline.problem().text());
         QVERIFY2(said.contains(says), qPrintable(said));
+    }
+
+    // An arc without a radius is the straight line to its end.
+    void flatArcsAreLines() {
+        const auto drawn = [](const char* path) {
+            return outlineFromSvg(svg(std::string("<path d=\"") + path + "\"/>"));
+        };
+        const auto straight = drawn("M0 0 L9 0 L9 9 L0 9 L-4 5 Z");
+        QVERIFY(straight);
+        for (const char* path : {"M0 0 L9 0 A5 0 0 1 0 9 9 0 4 0 0 0 0 9 L-4 5 Z",
+                                 "M0 0 a0 3 0 01 9 0 0 9 A1e-308 4 30 11 0 9,0,0,0,0,0-4 5Z",
+                                 "M0,0L9,0l0,9A0 0 0 00 0 9L-4 5 Z"}) {
+            const auto arcs = drawn(path);
+            QVERIFY2(arcs && *arcs == *straight, path);
+        }
     }
 
     void filesWithoutBounds_data() {

@@ -12,9 +12,9 @@ using namespace hl::test;
 namespace {
 
 struct Cap {
-    int n;         // sides
-    double r, l;   // apothem of the cap and height of its walls, mm
-    double grain;  // what coordinates are rounded to, mm
+    int n;        // sides
+    double r, l;  // apothem of the cap and height of its walls, mm
+    double grain; // what coordinates are rounded to, mm
     double tab = 8;
 
     Point point(double x, double y, int side) const {
@@ -22,7 +22,8 @@ struct Cap {
         const auto rounded = [&](double v) {
             return Measure::fromMm(std::round((v + 150) / grain) * grain);
         };
-        return {rounded(x * std::cos(a) - y * std::sin(a)), rounded(x * std::sin(a) + y * std::cos(a))};
+        return {rounded(x * std::cos(a) - y * std::sin(a)),
+                rounded(x * std::sin(a) + y * std::cos(a))};
     }
     double half() const { return r * std::tan(pi / n); }
 
@@ -31,8 +32,11 @@ struct Cap {
         p.id = id;
         for (int k = 0; k < n; ++k) {
             const std::string side = numberText(k + 1);
-            for (const auto& [x, y] : {std::pair{r, -half()}, {r + l, -half()}, {r + l + tab, -half()},
-                                       {r + l + tab, half()}, {r + l, half()}})
+            for (const auto& [x, y] : {std::pair{r, -half()},
+                                       {r + l, -half()},
+                                       {r + l + tab, -half()},
+                                       {r + l + tab, half()},
+                                       {r + l, half()}})
                 p.outline.push_back(point(x, y, k));
             LineSpec rim, girdle;
             rim.id = "rim" + side;
@@ -108,9 +112,12 @@ class Caps : public QObject {
                     QVERIFY2(p.misfit() < 0.01 + 10 * grain,
                              qPrintable(QString("%1 %2 %3").arg(n).arg(grain).arg(p.misfit())));
                 for (const Finding& f : prove(c))
-                    QVERIFY2(f.severity == Severity::Note || f.rule == "tolerance" || f.rule == "rounding", f.message.c_str());
+                    QVERIFY2(f.severity == Severity::Note || f.rule == "tolerance" ||
+                                 f.rule == "rounding",
+                             f.message.c_str());
                 const Pose top = poseAt(c.linkage, c.motion, c.last());
-                const Rigid page = top.panels[size_t(c.assembly.panel("card.page-right"))].inverse();
+                const Rigid page =
+                    top.panels[size_t(c.assembly.panel("card.page-right"))].inverse();
                 double up = 0;
                 for (size_t i = 0; i < c.assembly.panels.size(); ++i)
                     for (const Vec2& q : c.assembly.panels[i].outline)
