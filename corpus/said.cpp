@@ -76,7 +76,7 @@ Made otherFace() {
 Made awayFromTheFold() {
     Maker m(double(whole(120, 150)), 160);
     const double a = half(20, 35);
-    strip(m, "10 | " + num(a) + " | " + num(a) + " | 10, M M M; height 40",
+    strip(m, "10 | " + num(a) + " | " + num(a) + " | 10, V M V; height 40",
           {{"left", mm(a)}, {"right", mm(a)}, {"tabs", "away"}});
     return soundAs(m, "said-away");
 }

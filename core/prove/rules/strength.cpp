@@ -20,6 +20,7 @@ namespace {
 
 constexpr double stiff = 300, light = 200, cracks = 160; // g/m2
 constexpr double spanPerGram = 0.4;                      // mm per g/m2
+constexpr double needle = -0.97;                         // the cosine of a tip of 14 degrees
 
 struct Edge {
     Vec2 from, to;
@@ -107,6 +108,10 @@ class Sheet {
                 const Edge &a = edges_[i], &b = edges_[k];
                 // Paper lies to the left of both: they face when they run against each other.
                 if (a.dir().dot(b.dir()) > -0.86)
+                    continue;
+                // Two that meet in a corner are a tip, which bears nothing: only a needle is told.
+                if (a.dir().dot(b.dir()) > needle &&
+                    std::min((a.to - b.from).norm(), (b.to - a.from).norm()) < 1e-6)
                     continue;
                 const double s = a.dir().dot(b.from - a.from), t = a.dir().dot(b.to - a.from);
                 const double low = std::max(0.0, std::min(s, t)),
