@@ -44,6 +44,20 @@ void settle(Workbench& w) {
         QApplication::processEvents(QEventLoop::AllEvents, 20);
 }
 
+// Waits until all pictures of cards that are seen are there.
+void pictures(const QWidget& of) {
+    const auto missing = [&] {
+        for (auto* p : of.findChildren<CardPicture*>())
+            if (p->empty() && !p->visibleRegion().isEmpty())
+                return true;
+        return false;
+    };
+    QElapsedTimer clock;
+    clock.start();
+    while (missing() && clock.elapsed() < 20000)
+        QApplication::processEvents(QEventLoop::WaitForMoreEvents, 20);
+}
+
 // Waits until cuts and scores are planned for what is shown.
 void planned(const MakePane& make, Workbench& w) {
     QElapsedTimer clock;
@@ -239,6 +253,7 @@ int main(int argc, char** argv) {
     w.findChild<QAction*>("gallery")->trigger();
     settle(w);
     if (auto* gallery = w.findChild<Gallery*>()) {
+        pictures(*gallery);
         good &= gallery->grab().save(out.filePath("gallery.png"));
         gallery->reject();
     }

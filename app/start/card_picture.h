@@ -13,6 +13,7 @@ class CardPicture : public QWidget {
     // Empty until it is given what to show.
     explicit CardPicture(QWidget* parent = nullptr);
     void show(PicturedPtr pictured);
+    bool empty() const { return !pictured_; }
     // Done once somebody has seen this one, after the picture of the window it is in: folding what
     // is scrolled out of sight, or before the window is there, would only keep a maker waiting.
     void whenSeen(std::function<void()> ask) { ask_ = std::move(ask); }

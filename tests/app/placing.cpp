@@ -4,6 +4,7 @@
 #include "app/gallery/gallery.h"
 #include "app/inspect/measure_field.h"
 #include "app/standing/standing_view.h"
+#include "app/start/card_picture.h"
 #include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
 #include "core/edit/tell.h"
@@ -12,6 +13,8 @@
 #include <QAction>
 #include <QComboBox>
 #include <QLineEdit>
+#include <QScrollArea>
+#include <QScrollBar>
 #include <QtTest>
 
 using namespace hl;
@@ -49,6 +52,26 @@ class PlacingInTheWindow : public QObject, hl::test::RealWindow {
         session().setOpening(100);
     }
     void cleanupTestCase() { w_.reset(); }
+
+    // What is seen of the gallery gets its pictures, what is scrolled out of sight not before it is
+    // scrolled into it.
+    void theGalleryShowsPicturesOfWhatIsSeen() {
+        Gallery* g = gallery();
+        QVERIFY(g);
+        const auto empty = [&](bool seen) {
+            int n = 0;
+            for (auto* p : g->findChildren<CardPicture*>())
+                n += p->empty() && p->visibleRegion().isEmpty() != seen;
+            return n;
+        };
+        QTRY_COMPARE_WITH_TIMEOUT(empty(true), 0, patience);
+        QVERIFY(empty(false) > 0);
+        auto* area = g->findChild<QScrollArea*>();
+        QVERIFY(area);
+        area->verticalScrollBar()->setValue(area->verticalScrollBar()->maximum());
+        QTRY_COMPARE_WITH_TIMEOUT(empty(true), 0, patience);
+        g->reject();
+    }
 
     // Every family is in the gallery with a picture; searching leaves what fits.
     void theGalleryShowsAllAndFindsSome() {
