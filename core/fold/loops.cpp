@@ -2,9 +2,10 @@
 #include "core/measure/measure.h"
 #include <algorithm>
 #include <cmath>
+#include <functional>
 #include <limits>
 #include <numeric>
-#include <set>
+#include <utility>
 
 namespace hl {
 
@@ -36,22 +37,27 @@ class Ways {
         : reach_(panels, std::numeric_limits<double>::infinity()), via_(panels) {}
 
     std::vector<Passage> shortest(const Passages& graph, int to, int from) {
-        std::set<std::pair<double, int>> open{{0.0, from}};
+        open_.assign(1, {0.0, from});
         std::vector<int> touched{from};
         reach_[from] = 0;
-        while (!open.empty()) {
-            auto [d, at] = *open.begin();
-            open.erase(open.begin());
+        while (!open_.empty()) {
+            std::pop_heap(open_.begin(), open_.end(), std::greater<>());
+            const auto [d, at] = open_.back();
+            open_.pop_back();
             if (at == to)
                 break;
+            if (d > reach_[at])
+                continue; // it was reached by a shorter way since
             for (const Passage& e : graph[at]) {
                 const double next = d + cost(e);
-                if (next < reach_[e.to] - 1e-12) {
-                    open.erase({reach_[e.to], e.to});
+                // What is no nearer than a way to the end that is known leads to none: a page has
+                // hundreds of tabs on it.
+                if (next < reach_[e.to] - 1e-12 && next < reach_[to]) {
                     touched.push_back(e.to);
                     reach_[e.to] = next;
                     via_[e.to] = {at, e};
-                    open.insert({next, e.to});
+                    open_.emplace_back(next, e.to);
+                    std::push_heap(open_.begin(), open_.end(), std::greater<>());
                 }
             }
         }
@@ -69,6 +75,7 @@ class Ways {
   private:
     std::vector<double> reach_;
     std::vector<std::pair<int, Passage>> via_;
+    std::vector<std::pair<double, int>> open_; // a heap, the nearest first
 };
 
 // Collects the joints met on the way and the rigid steps between them.

@@ -161,21 +161,6 @@ class Hostile : public QObject {
         QVERIFY2(said.contains(says), qPrintable(said));
     }
 
-    // An arc without a radius is the straight line to its end.
-    void flatArcsAreLines() {
-        const auto drawn = [](const char* path) {
-            return outlineFromSvg(svg(std::string("<path d=\"") + path + "\"/>"));
-        };
-        const auto straight = drawn("M0 0 L9 0 L9 9 L0 9 L-4 5 Z");
-        QVERIFY(straight);
-        for (const char* path : {"M0 0 L9 0 A5 0 0 1 0 9 9 0 4 0 0 0 0 9 L-4 5 Z",
-                                 "M0 0 a0 3 0 01 9 0 0 9 A1e-308 4 30 11 0 9,0,0,0,0,0-4 5Z",
-                                 "M0,0L9,0l0,9A0 0 0 00 0 9L-4 5 Z"}) {
-            const auto arcs = drawn(path);
-            QVERIFY2(arcs && *arcs == *straight, path);
-        }
-    }
-
     void filesWithoutBounds_data() {
         QTest::addColumn<QString>("text");
         QTest::addColumn<QString>("says");
