@@ -1,5 +1,6 @@
 // The commands that change a design: set, remove, rename, card, stock, part, join.
 #include "cli/common.h"
+#include "core/assemble/assemble.h"
 #include "core/edit/draw.h"
 #include "core/edit/named.h"
 #include "core/edit/papers.h"
@@ -347,10 +348,12 @@ Run declareJoin(CLI::App& options) {
                           auto made = addJoin(d, *panel, *onto, told);
                           if (!made)
                               return made.problem();
-                          const JoinSpec& j = *made->first.join(made->second);
+                          // By closing, another side than the one that was told may lie there.
+                          const Assembly a = *assemble(made->first);
+                          const Join& j = a.joins[static_cast<size_t>(a.join(made->second))];
                           std::cout << "join " << j.id << ": the " << (j.onFace ? "face" : "back")
                                     << " of " << *panel << " on the "
-                                    << (j.ontoFace ? "face" : "back") << " of " << *onto << "\n";
+                                    << (j.ontoFace() ? "face" : "back") << " of " << *onto << "\n";
                           return made->first;
                       });
     };

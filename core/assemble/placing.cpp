@@ -154,12 +154,15 @@ Result<StructureSpec> nthOf(const StructureSpec& s, int n, const StructureSpec& 
     for (const ChangeSpec& c : s.changes) {
         const Parameter* p = f.parameter(c.id);
         const std::string place = structurePlace(s) + ", changes, " + c.id;
-        if (const auto panel = panelOfLine(s.say, c.id)) { // of a line, a panel
-            Measure& now = out.say.panels[*panel];
-            double v = static_cast<double>(now.count);
+        const auto changed = [&](std::int64_t first) {
+            double v = static_cast<double>(first);
             for (int i = 0; i < n; ++i)
                 v = v * c.ratio + static_cast<double>(c.step.count);
-            now.count = std::llround(v);
+            return std::llround(v);
+        };
+        if (const auto panel = panelOfLine(s.say, c.id)) { // of a line, a panel
+            Measure& now = out.say.panels[*panel];
+            now.count = changed(now.count);
             if (now.mm() < 0.1 || now.mm() > 1000 || c.step.quantity != Quantity::Length)
                 return Problem{place,
                                "panel " + numberText(*panel + 1) + " of number " +
@@ -174,10 +177,7 @@ Result<StructureSpec> nthOf(const StructureSpec& s, int n, const StructureSpec& 
             return Problem{place, "the step is of another kind than the measure",
                            "give it like the measure itself"};
         const Measure start = Measure::of(p->least.quantity, first.values.at(c.id));
-        double v = static_cast<double>(start.count);
-        for (int i = 0; i < n; ++i)
-            v = v * c.ratio + static_cast<double>(c.step.count);
-        const Measure now{p->least.quantity, std::llround(v)};
+        const Measure now{p->least.quantity, changed(start.count)};
         if (now.count < p->least.count || now.count > p->most.count)
             return Problem{place,
                            "number " + numberText(n + 1) + " of the series would be " +

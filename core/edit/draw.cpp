@@ -66,13 +66,8 @@ void dropOrphans(Design& d) {
         };
         d.motion.erase(std::remove_if(d.motion.begin(), d.motion.end(), stopped), d.motion.end());
         dropNames(d, [&](const std::string& of) {
-            const std::string owner = ownerOf(of);
-            const std::vector<LineSpec>* lines = d.linesOf(owner);
-            const bool line = lines && std::any_of(lines->begin(), lines->end(), [&](auto& l) {
-                                  return owner + "." + l.id == of;
-                              });
-            return !line && !d.structure(seriesOf(d, owner)) && made->panel(of) < 0 &&
-                   made->crease(of) < 0;
+            return !isDrawnLine(d, of) && !d.structure(seriesOf(d, ownerOf(of))) &&
+                   made->panel(of) < 0 && made->crease(of) < 0;
         });
         dropShapes(d, [&](const std::string& of) {
             return made->panel(of) < 0 && made->part(of) < 0 && made->part(ownerOf(of)) < 0;
@@ -81,6 +76,16 @@ void dropOrphans(Design& d) {
 }
 
 } // namespace
+
+bool isDrawnLine(const Design& d, const std::string& id) {
+    const std::string owner = ownerOf(id);
+    const FreePart* p = d.part(owner);
+    const auto has = [&](const std::vector<LineSpec>& lines) {
+        return std::any_of(lines.begin(), lines.end(),
+                           [&](auto& l) { return owner + "." + l.id == id; });
+    };
+    return owner == "card" ? has(d.card.lines) : p && has(p->lines);
+}
 
 Drawn addBlank(const Design& design, Measure width, Measure height) {
     Design d = design;

@@ -53,6 +53,8 @@ Result<Design> smoothSpine(const Design& design);
 
 // Removes a free part with what stands on it and holds it, or a line, tab or join of it ("deck.c1",
 // the id of a join).
+// Whether a line of that id is drawn on the card or on a part.
+bool isDrawnLine(const Design& design, const std::string& id);
 Result<Design> removeDrawn(const Design& design, const std::string& id);
 
 } // namespace hl

@@ -4,6 +4,7 @@
 #include "core/design/tiles.h"
 #include "core/edit/checked.h"
 #include "core/edit/closed_size.h"
+#include "core/edit/draw.h"
 #include "core/edit/edit.h"
 #include "core/edit/motion_line.h"
 #include "core/edit/named.h"
@@ -565,10 +566,7 @@ Trouble tellName(Design& d, const Text& id, const Text& text) {
     const auto made = assemble(d);
     if (!made)
         return made.problem();
-    const std::vector<LineSpec>* lines = d.linesOf(ownerOf(id));
-    const bool line = lines && std::any_of(lines->begin(), lines->end(),
-                                           [&](auto& l) { return ownerOf(id) + "." + l.id == id; });
-    if (!line && made->panel(id) < 0 && made->crease(id) < 0 && made->part(id) < 0)
+    if (!isDrawnLine(d, id) && made->panel(id) < 0 && made->crease(id) < 0 && made->part(id) < 0)
         return no(id, "there is nothing of that id", "use an id or a name that parts prints");
     Text name;
     if (Trouble t = words(name, id + ", name", text))

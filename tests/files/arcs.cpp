@@ -10,7 +10,10 @@ class Arcs : public QObject {
     // An arc without a radius is the straight line to its end.
     void flatArcsAreLines() {
         const auto drawn = [](const char* path) {
-            return outlineFromSvg(std::string("<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"9mm\" height=\"9mm\" viewBox=\"0 0 9 9\"><path d=\"") + path + "\"/></svg>");
+            return outlineFromSvg(
+                std::string("<svg xmlns=\"http://www.w3.org/2000/svg\" width=\"9mm\" "
+                            "height=\"9mm\" viewBox=\"0 0 9 9\"><path d=\"") +
+                path + "\"/></svg>");
         };
         const auto straight = drawn("M0 0 L9 0 L9 9 L0 9 L-4 5 Z");
         QVERIFY(straight);
