@@ -161,6 +161,13 @@ void inspectCard(Rows& rows, const std::string&) {
                     tell(session.design(), "card", {{"stands", word.toString().toStdString()}}))
                 session.edit(*next, QObject::tr("Put the card down otherwise"));
         });
+    addWords(
+        rows, "card",
+        {"front", "card-front", QObject::tr("Front"),
+         QObject::tr("What faces the viewer: a panel, part or fold, or the side left, right or "
+                     "behind; as suits the card without"),
+         [](const Design& d) { return q(d.card.front); },
+         QObject::tr("Look at the card from another side")});
     addWords(rows, "card",
              {"motion", "card-motion", QObject::tr("Moved"),
               QObject::tr("What the hand moves, stage after stage: card.spine 0 to 180; lid.fold-2 "

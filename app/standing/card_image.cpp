@@ -12,7 +12,7 @@ namespace hl {
 
 QImage cardImage(const Pictured& card, double opening, const QSize& size) {
     const Case& c = *card.folded;
-    const Posture stance = naturalStance(c.design);
+    const PutDown& stance = card.put;
     const double at = std::clamp(opening, c.first(), c.last());
     const Scene scene =
         sceneOf(c, poseAt(c.linkage, c.motion, at), stance, {}, {&card.flats, &card.upright});

@@ -235,7 +235,7 @@ void SceneMaker::creases() {
 
 } // namespace
 
-Scene sceneOf(const Case& c, const Pose& pose, Posture stance, const SceneMarks& marks,
+Scene sceneOf(const Case& c, const Pose& pose, const PutDown& stance, const SceneMarks& marks,
               const Known& known) {
     const Rigid stand = stanceOf(stance, spineOpening(c, pose));
     std::vector<Rigid> at = drawnAt(c, pose, stand, known);
@@ -254,7 +254,7 @@ Scene sceneOf(const Case& c, const Pose& pose, Posture stance, const SceneMarks&
     return std::move(maker.scene());
 }
 
-void frame(Camera& camera, const Case& c, const std::vector<Pose>& poses, Posture stance,
+void frame(Camera& camera, const Case& c, const std::vector<Pose>& poses, const PutDown& stance,
            const QSizeF& size) {
     const Pose& pose = poses.front();
     const Rigid stand = stanceOf(stance, spineOpening(c, pose));
@@ -265,8 +265,10 @@ void frame(Camera& camera, const Case& c, const std::vector<Pose>& poses, Postur
             for (const Vec2& p : c.assembly.panels[i].outline)
                 points.push_back((there * each.panels[i]).at(p));
     }
-    const double aside = stance == Posture::Cradled ? 0.5 : 0.42;
-    camera.pitch = stance == Posture::Standing ? 0.36 : stance == Posture::Cradled ? 0.55 : 0.50;
+    const double aside = stance.posture == Posture::Cradled ? 0.5 : 0.42;
+    camera.pitch = stance.posture == Posture::Standing  ? 0.36
+                   : stance.posture == Posture::Cradled ? 0.55
+                                                        : 0.50;
     // From the side on which more of the faces shows; backs count a little.
     auto shown = [&](double yaw) {
         camera.yaw = yaw;

@@ -47,12 +47,12 @@ struct Known {
     const std::vector<Vec2>* upright = nullptr;
 };
 
-Scene sceneOf(const Case& folded, const Pose& pose, Posture stance, const SceneMarks& marks,
+Scene sceneOf(const Case& folded, const Pose& pose, const PutDown& stance, const SceneMarks& marks,
               const Known& known = {});
 
 // Puts the camera where the card fills a picture of that size in all of some poses, seen from the
 // best side of the first.
-void frame(Camera& camera, const Case& folded, const std::vector<Pose>& poses, Posture stance,
-           const QSizeF& size);
+void frame(Camera& camera, const Case& folded, const std::vector<Pose>& poses,
+           const PutDown& stance, const QSizeF& size);
 
 } // namespace hl

@@ -47,16 +47,18 @@ StandingView::StandingView(Session& session, QWidget* parent)
 
 void StandingView::takeSnapshot() {
     const Design& d = session_.snapshot()->folded->design;
-    const QString key = QString("%1 %2 %3 %4 %5")
+    const QString key = QString("%1 %2 %3 %4 %5 %6 %7")
                             .arg(session_.path())
                             .arg(d.card.width.count)
                             .arg(d.card.height.count)
                             .arg(int(d.card.spine))
-                            .arg(QString::fromStdString(d.card.form));
+                            .arg(QString::fromStdString(d.card.form))
+                            .arg(int(d.card.stands))
+                            .arg(QString::fromStdString(d.card.front));
     if (key != framedFor_) { // another card: look at it afresh
         framedFor_ = key;
         if (drag_ == Drag::None) { // nothing jumps under a hand
-            stance_ = naturalStance(d);
+            stance_ = putDown(*session_.snapshot()->folded);
             frameCard();
         }
     }
@@ -87,7 +89,7 @@ QString StandingView::caption(const Pose& pose) const {
         .arg(between, 0, 'f', 1);
 }
 
-void StandingView::setStance(Posture stance) {
+void StandingView::setStance(const PutDown& stance) {
     stance_ = stance;
     frameCard();
 }
@@ -435,7 +437,7 @@ void StandingView::mousePressEvent(QMouseEvent* e) {
         const Case& c = *session_.snapshot()->folded;
         const int panel = c.assembly.panel(thing.toStdString());
         // Lying, the right page rests on the table; only the left one can be moved.
-        const bool rests = stance_ == Posture::Lying && thing == "card.page-right";
+        const bool rests = stance_.posture == Posture::Lying && thing == "card.page-right";
         if (rests) {
             drag_ = Drag::Orbit;
         } else if (panel >= 0 && c.assembly.panels[panel].role == Role::Page) {

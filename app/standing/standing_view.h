@@ -15,8 +15,8 @@ class StandingView : public QWidget {
     explicit StandingView(Session& session, QWidget* parent = nullptr);
 
     Camera camera; // public: tools and tests place it
-    Posture stance() const { return stance_; }
-    void setStance(Posture stance);
+    const PutDown& stance() const { return stance_; }
+    void setStance(const PutDown& stance);
     // Whether a click means the panel itself and not what it belongs to: where it is dressed.
     void pickPanels(bool panels) { panels_ = panels; }
     void frameCard();
@@ -63,7 +63,7 @@ class StandingView : public QWidget {
 
     enum class Drag { None, Page, Orbit, Pan, Handle, Laid };
     Session& session_;
-    Posture stance_ = Posture::Standing;
+    PutDown stance_;
     Drag drag_ = Drag::None;
     QPointF last_, pressed_;
     std::string grabbed_; // panel

@@ -55,7 +55,7 @@ void CardPicture::paintEvent(QPaintEvent*) {
     if (!pictured_)
         return paintGround(painter, size());
     const Case& c = *pictured_->folded;
-    const Posture stance = naturalStance(c.design);
+    const PutDown& stance = pictured_->put;
     const Scene scene = sceneOf(c, poseAt(c.linkage, c.motion, opening_), stance, {},
                                 {&pictured_->flats, &pictured_->upright});
     Camera camera;

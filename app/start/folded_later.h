@@ -2,6 +2,7 @@
 #pragma once
 #include "app/session/later.h"
 #include "core/prove/layers.h"
+#include "core/prove/posture.h"
 #include "core/prove/seen.h"
 #include <QObject>
 #include <functional>
@@ -10,14 +11,17 @@
 
 namespace hl {
 
-// A design folded, how its panels lie on one another where it lies flat, and what is up on them.
+// A design folded, how its panels lie on one another where it lies flat, what is up on
+// them, and how it is put down.
 struct Pictured {
     std::shared_ptr<const Case> folded;
     std::vector<FlatState> flats;
     std::vector<Vec2> upright;
+    PutDown put;
 
     explicit Pictured(std::shared_ptr<const Case> c)
-        : folded(std::move(c)), flats(flatStates(*folded, {})), upright(uprightOn(*folded)) {}
+        : folded(std::move(c)), flats(flatStates(*folded, {})), upright(uprightOn(*folded)),
+          put(putDown(*folded)) {}
 };
 using PicturedPtr = std::shared_ptr<const Pictured>;
 

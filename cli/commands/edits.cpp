@@ -160,6 +160,11 @@ Run declareCard(CLI::App& options) {
               {},
               false},
              {"stands", "on what it is put down: page, edge, fold, or auto", {}, false},
+             {"front",
+              "what faces the viewer: a panel, part or fold, the side left, right or behind, or "
+              "auto",
+              {},
+              false},
              {"motion",
               "what the hand moves, stage after stage: \"card.spine 0 to 180; lid.fold-2 180 to 90 "
               "& pull 0 to 40mm\" (; then, & along with it), or auto",

@@ -88,6 +88,9 @@ struct CardSpec {
     // The opening at which the finished card is displayed; computed without.
     std::optional<Measure> shown;
     Stands stands = Stands::Auto;
+    // What faces the viewer on display: a panel, part, structure or fold, or from which side of
+    // what suits the card it is looked at (left, right, behind); empty: what suits it.
+    std::string front;
     std::vector<std::string> meant; // panels and parts that stick out of the closed card on purpose
     std::optional<Measure> step;    // the border that mats leave, where they say nothing else
 
@@ -125,6 +128,9 @@ struct CardSpec {
           &CardSpec::shown);
         v(sparing("stands").since(7).saying("What the displayed card is put down on."),
           &CardSpec::stands);
+        v(sparing("front").since(10).saying(
+              "What faces the viewer: an id, or the side left, right or behind."),
+          &CardSpec::front);
         v(sparing("meant").since(2).saying(
               "Ids of panels and parts that stick out of the closed card on purpose."),
           &CardSpec::meant);

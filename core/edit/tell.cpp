@@ -25,7 +25,7 @@ namespace {
 
 constexpr const char* ofCard =
     "title, occasion, motion, size, spine, form, say, stock, envelope, mail, "
-    "units, shown, stands, meant, step, edge.SIDE";
+    "units, shown, stands, front, meant, step, edge.SIDE";
 constexpr const char* ofStructure =
     "name, on, to, stock, say, text, typeface, count, each, gap, change.MEASURE, edge.SIDE";
 constexpr const char* ofPart = "name, stock, size, say, edge.SIDE";
@@ -153,6 +153,25 @@ void endAt(std::vector<StageSpec>& motion, const Measure& shown) {
         last->to = shown;
 }
 
+Trouble tellFront(Design& d, const Text& place, const Text& text) {
+    Text& front = d.card.front;
+    front.clear();
+    if (text == "auto")
+        return {};
+    if (text == "left" || text == "right" || text == "behind")
+        return words(front, place, text);
+    Text id;
+    if (Trouble t = thing(d, id, place, text))
+        return t;
+    const auto made = assemble(d);
+    if (made && !d.structure(id) && made->part(id) < 0 && made->panel(id) < 0 &&
+        made->crease(id) < 0)
+        return no(place, "“" + text + "” is nothing that one can look at",
+                  "name a panel, a part, a structure or a fold, a side (left, right, behind), or "
+                  "auto");
+    return words(front, place, id);
+}
+
 Trouble tellShown(Design& d, const Text& place, const Text& text) {
     std::optional<Measure>& shown = d.card.shown;
     shown.reset();
@@ -251,6 +270,8 @@ Trouble tellCard(Design& d, const Text& key, const Text& text) {
         return tellShown(d, place, text);
     if (key == "stands")
         return choose(c.stands, place, text);
+    if (key == "front")
+        return tellFront(d, place, text);
     if (key == "motion") {
         auto stages = parseMotion(d, text);
         if (!stages)

@@ -6,6 +6,7 @@
 #include "core/prove/room.h"
 #include "core/prove/rounding.h"
 #include "core/prove/saying.h"
+#include "core/prove/seen.h"
 #include "core/prove/stance.h"
 #include "core/prove/tolerance.h"
 #include <algorithm>
@@ -96,7 +97,7 @@ class Facts {
                 "The " + sayPanel(c_, p.panel) + " reaches " + say(p.height) +
                     " above the ground and leans " + number(p.lean) + "° from the upright.",
                 p.height);
-        for (const Seen& seen : s.seen)
+        for (const Seen& seen : seenFromFront(c_))
             if (seen.part < 0.95 && !seen.behind.empty())
                 add("hidden",
                     "From the front, " + number(100 - 100 * seen.part, 0) + " percent of " +

@@ -3,6 +3,7 @@
 #include "core/prove/view.h"
 #include <algorithm>
 #include <cmath>
+#include <map>
 #include <set>
 
 namespace hl {
@@ -11,26 +12,32 @@ namespace {
 constexpr double hairAbove = 0.02; // mm
 
 constexpr double alongEdge = 12 * pi / 180; // as near as that an edge says what is up
-constexpr double lies = 0.86;               // of a normal's height: lies rather than stands
 
 // Every panel on the table, as the card is displayed.
 std::vector<Rigid> displayed(const Case& c) {
     const double at = std::clamp(c.assembly.display.at, c.first(), c.last());
     const Pose pose = poseAt(c.linkage, c.motion, at);
-    const Rigid stand = stanceOf(naturalStance(c.design), spineOpening(c, pose));
+    const Rigid stand = stanceOf(putDown(c), spineOpening(c, pose));
     std::vector<Rigid> out;
     for (const Rigid& r : pose.panels)
         out.push_back(stand * r);
     return out;
 }
 
-} // namespace
+// Of every panel how many rays meet it, and how many of them meet which other panel before it.
+struct Rays {
+    int all = 0;
+    std::map<int, int> hidden;
+};
 
-std::vector<Visible> visibleIn(const Case& c, double height) {
+// Seen from above by `height` and from the right by `aside`, degrees.
+std::vector<Visible> looked(const Case& c, double height, double aside, std::vector<Rays>& rays) {
     constexpr double stuckOver = 0.01; // of a side: so little is left of one that is glued down
     const std::vector<Rigid> at = displayed(c);
-    const double e = height * pi / 180;
-    const Vec3 toViewer(0, -std::cos(e), std::sin(e)), up(0, std::sin(e), std::cos(e));
+    const double e = height * pi / 180, round = aside * pi / 180;
+    const Vec3 level(std::sin(round), -std::cos(round), 0);
+    const Vec3 toViewer = std::cos(e) * level + std::sin(e) * Vec3::UnitZ();
+    const Vec3 up = std::cos(e) * Vec3::UnitZ() - std::sin(e) * level;
     View view(c, at, toViewer, up);
     const auto counts = [&](size_t i) {
         return !c.linkage.loose[i] && c.assembly.panels[i].rides < 0 &&
@@ -63,17 +70,27 @@ std::vector<Visible> visibleIn(const Case& c, double height) {
         if (counts(i))
             view.draw(static_cast<int>(i), c.assembly.panels[i], drawn[i]);
     std::vector<Visible> out;
+    rays.resize(at.size());
     for (size_t i = 0; i < at.size(); ++i) {
         const Panel& p = c.assembly.panels[i];
         if (!counts(i) || p.role == Role::Tab)
             continue;
         double all = 0, seen = 0;
         constexpr double hair = 0.3; // mm: what lies on it is not in front of it
+        constexpr double backs = 1;  // mm: paper that it is glued on
         view.cover(p, at[i], [&](size_t cell, double depth) {
             ++all;
             const int front = view.nearest(cell);
-            seen += front == static_cast<int>(i) ||
-                    (depth > view.depth(cell) - hair && !hides.count({static_cast<int>(i), front}));
+            const bool stuckOn = hides.count({static_cast<int>(i), front}) > 0;
+            const bool shows =
+                front == static_cast<int>(i) || (depth > view.depth(cell) - hair && !stuckOn);
+            seen += shows;
+            if (!shows && (stuckOn || depth > view.depth(cell) - backs) &&
+                at[i].turn.col(2).dot(toViewer) < 0)
+                return; // it is to be seen from its other side, and this is what it is glued on
+            ++rays[i].all;
+            if (!shows)
+                ++rays[i].hidden[front];
         });
         Visible s;
         s.panel = static_cast<int>(i);
@@ -87,6 +104,55 @@ std::vector<Visible> visibleIn(const Case& c, double height) {
                   : -out3.y() > 0.5    ? Faces::Front
                                        : Faces::Side;
         out.push_back(s);
+    }
+    return out;
+}
+
+} // namespace
+
+std::vector<Visible> visibleIn(const Case& c, double height) {
+    std::vector<Rays> rays;
+    return looked(c, height, 0, rays);
+}
+
+std::vector<Seen> seenFromFront(const Case& c) {
+    std::vector<std::string> owner;
+    for (const Panel& p : c.assembly.panels)
+        owner.push_back(ownerOf(p.id));
+    std::vector<Seen> out;
+    // Sitting before it, and standing somewhat to the left or right.
+    for (const auto& [height, aside] : {std::pair(5.0, 0.0), {28.0, 24.0}, {28.0, -24.0}}) {
+        std::vector<Rays> rays;
+        looked(c, height, aside, rays);
+        for (const StructureSpec& s : c.design.structures) {
+            int all = 0, hidden = 0;
+            std::map<std::string, int> others;
+            for (size_t i = 0; i < rays.size(); ++i) {
+                if (owner[i] != s.id)
+                    continue;
+                all += rays[i].all;
+                for (const auto& [before, count] : rays[i].hidden)
+                    if (owner[static_cast<size_t>(before)] != s.id) {
+                        hidden += count;
+                        others[owner[static_cast<size_t>(before)]] += count;
+                    }
+            }
+            if (all == 0)
+                continue; // edge on: nothing of it faces the viewer
+            Seen seen{s.id, 1 - static_cast<double>(hidden) / all, {}};
+            int most = 0;
+            for (const auto& [id, count] : others)
+                if (count > most) {
+                    most = count;
+                    seen.behind = id;
+                }
+            const auto known =
+                std::find_if(out.begin(), out.end(), [&](auto& o) { return o.structure == s.id; });
+            if (known == out.end())
+                out.push_back(seen);
+            else if (seen.part > known->part)
+                *known = seen;
+        }
     }
     return out;
 }

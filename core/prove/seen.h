@@ -20,6 +20,14 @@ struct Visible {
 // above by `height` degrees.
 std::vector<Visible> visibleIn(const Case& c, double height = 30);
 
+// A structure as it is seen from in front, from wherever more of it shows.
+struct Seen {
+    std::string structure; // id
+    double part = 1;       // of what would be seen of it alone, 0 to 1
+    std::string behind;    // id of what hides most of the rest, or "card"
+};
+std::vector<Seen> seenFromFront(const Case& c);
+
 // For every panel what is up on it when the card is displayed: a unit vector in its flat
 // coordinates, along an edge of it where one runs nearly that way. On what lies level it points
 // away from the viewer.

@@ -1,26 +1,52 @@
 #include "core/prove/stance.h"
 #include "core/measure/measure.h"
 #include "core/prove/hull.h"
+#include "core/prove/saying.h"
 #include "core/prove/solids.h"
-#include "core/prove/view.h"
 #include <algorithm>
 #include <cmath>
 #include <map>
+#include <tuple>
 
 namespace hl {
 namespace {
 
 constexpr double degree = pi / 180;
-constexpr double aligned = 12;   // degrees from a direction that still count as it
-constexpr double liesOpen = 170; // degrees from which a card lies rather than stands
-constexpr double touches = 0.3;  // mm above the ground that count as on it
+constexpr double aligned = 12;  // degrees from a direction that still count as it
+constexpr double firm = 4;      // degrees it bears being tipped: it stays as it is put
+constexpr double touches = 0.3; // mm above the ground that count as on it
 
 // The ways in which a card like this is displayed: where its ground may be.
 struct Meant {
     std::vector<std::pair<Vec3, std::string>> downs;
 };
 
-Meant meantFor(const Case& c, const Pose& pose) {
+// What touches the ground below the card as it is put down, by name.
+std::string groundName(const Case& c, const Pose& pose, const Vec3& down, const PutDown& put) {
+    double ground = -1e300;
+    std::vector<double> lowest(c.assembly.panels.size(), -1e300);
+    for (size_t i = 0; i < lowest.size(); ++i)
+        if (!c.linkage.loose[i])
+            for (const Vec2& p : c.assembly.panels[i].outline)
+                ground = std::max(ground,
+                                  lowest[i] = std::max(lowest[i], down.dot(pose.panels[i].at(p))));
+    std::vector<std::string> feet;
+    for (size_t i = 0; i < lowest.size(); ++i) {
+        if (lowest[i] < ground - touches || c.assembly.panels[i].role == Role::Tab)
+            continue;
+        if (std::fabs(pose.panels[i].turn.col(2).dot(down)) > std::cos(aligned * degree))
+            return {}; // it lies on it
+        feet.push_back("the " + sayPanel(c, static_cast<int>(i)));
+    }
+    return put.posture == Posture::Roof       ? "on its free edges, like a roof"
+           : put.posture == Posture::Standing ? "on its bottom edges"
+           : feet.empty() || feet.size() > 3  ? "on its edges"
+           : feet.size() == 1                 ? "on the edge of " + feet[0]
+           : feet.size() == 2                 ? "on the edges of " + feet[0] + " and " + feet[1]
+                              : "on the edges of " + feet[0] + ", " + feet[1] + " and " + feet[2];
+}
+
+Meant meantFor(const Case& c, const Pose& pose, const PutDown& put) {
     Meant m;
     const bool top = c.design.card.spine == SpineSide::Top;
     const std::string& form = c.design.card.form;
@@ -46,48 +72,16 @@ Meant meantFor(const Case& c, const Pose& pose) {
                 for (int side : {1, -1})
                     m.downs.emplace_back(side * pose.panels[i].turn.col(2),
                                          lies || props ? "on its base" : "on one page");
-    return m;
-}
-
-void lookAt(const Case& c, Stance& s) {
-    // The viewer stands where the opening faces, the ground below.
-    const bool top = c.design.card.spine == SpineSide::Top;
-    const Vec3 toViewer = Vec3::UnitZ(), up = top ? Vec3(-Vec3::UnitX()) : Vec3(Vec3::UnitY());
-    View view(c, s.pose.panels, toViewer, up);
-    const size_t n = c.assembly.panels.size();
-    for (size_t i = 0; i < n; ++i)
-        if (!c.linkage.loose[i] && c.assembly.panels[i].rides < 0)
-            view.draw(static_cast<int>(i), c.assembly.panels[i], s.pose.panels[i]);
-    std::vector<std::string> owner;
-    for (const Panel& p : c.assembly.panels)
-        owner.push_back(ownerOf(p.id));
-    for (const StructureSpec& spec : c.design.structures) {
-        double all = 0, shown = 0;
-        std::map<std::string, int> others;
-        for (size_t i = 0; i < n; ++i) {
-            if (owner[i] != spec.id || c.assembly.panels[i].role == Role::Tab ||
-                c.assembly.panels[i].rides >= 0)
-                continue;
-            view.cover(c.assembly.panels[i], s.pose.panels[i], [&](size_t cell, double depth) {
-                ++all;
-                const int front = view.nearest(cell);
-                if (front < 0 || owner[front] == spec.id || depth > view.depth(cell) - 0.05)
-                    ++shown;
-                else
-                    ++others[owner[front]];
-            });
-        }
-        if (all == 0)
-            continue; // edge on: nothing of it faces the viewer
-        Seen seen{spec.id, shown / all, {}};
-        int most = 0;
-        for (auto& [id, count] : others)
-            if (count > most) {
-                most = count;
-                seen.behind = id;
-            }
-        s.seen.push_back(seen);
+    // As it is looked at comes first.
+    if (put.posture != Posture::Cradled || liesFlatOpen(c, pose)) {
+        const Vec3 down = -stanceOf(put, spineOpening(c, pose)).turn.row(2).transpose();
+        std::string name = groundName(c, pose, down, put);
+        for (auto& [other, known] : m.downs)
+            if (name.empty() && other.dot(down) > std::cos(aligned * degree))
+                name = known;
+        m.downs.insert(m.downs.begin(), {down, name.empty() ? "on its base" : name});
     }
+    return m;
 }
 
 // The corners of all panels that are joined to something, where they are on display, and the panel
@@ -189,6 +183,9 @@ const Rest* Stance::best() const {
     for (const Rest& r : rests)
         if (r.meant && (!best || r.margin > best->margin))
             best = &r;
+    for (const Rest& r : rests) // as it is looked at, where it stays so
+        if (r.meant && r.margin >= firm && r.down.dot(down) > std::cos(aligned * degree))
+            return &r;
     return best;
 }
 
@@ -197,17 +194,23 @@ Stance stanceOf(const Case& c) {
     const double at = std::clamp(c.assembly.display.at, c.first(), c.last());
     s.pose = poseAt(c.linkage, c.motion, at);
     const Corners corners = weighed(c, s);
-    const Meant meant = meantFor(c, s.pose);
+    s.put = putDown(c);
+    const Meant meant = meantFor(c, s.pose, s.put);
     // As it is meant: the first direction; what lies open has none.
     if (!meant.downs.empty())
         s.down = meant.downs.front().first;
     for (const Facet& f : hullOf(corners.points))
         if (Rest r = restOn(c, s, meant, f); r.margin > 0 || r.meant)
             s.rests.push_back(std::move(r));
-    std::stable_sort(s.rests.begin(), s.rests.end(), [](const Rest& a, const Rest& b) {
-        return a.meant != b.meant ? a.meant : a.margin > b.margin;
-    });
-    if (const Rest* best = s.best())
+    const Rest* best = s.best();
+    const Vec3 chosen = best ? best->down : s.down;
+    const auto rank = [&](const Rest& r) {
+        return std::tuple(!r.meant, best && r.down != chosen, -r.margin);
+    };
+    std::stable_sort(s.rests.begin(), s.rests.end(),
+                     [&](const Rest& a, const Rest& b) { return rank(a) < rank(b); });
+    best = s.best();
+    if (best)
         if (best->margin > 0)
             for (auto& [down, name] : meant.downs) // the exact direction it was meant in
                 if (down.dot(best->down) > std::cos(aligned * degree)) {
@@ -215,8 +218,6 @@ Stance stanceOf(const Case& c) {
                     break;
                 }
     heights(c, corners, s);
-    if (at < liesOpen || !c.design.structures.empty())
-        lookAt(c, s);
     return s;
 }
 

@@ -1,7 +1,7 @@
-// Stance: the card as it stands on a shelf. How it can rest, how far from tipping over, what its
-// main panels measure there, and what hides what.
+// Stance: the card as it stands on a shelf. How it can rest, how far from tipping over, and what
+// its main panels measure there.
 #pragma once
-#include "core/fold/case.h"
+#include "core/prove/posture.h"
 
 namespace hl {
 
@@ -12,13 +12,6 @@ struct Rest {
     double margin = 0;          // degrees it can be tipped before it falls; negative: it falls
     double height = 0;          // mm of the centre of mass above the ground
     bool meant = false;         // one of the ways in which a card like this is displayed
-};
-
-// A structure as seen from in front.
-struct Seen {
-    std::string structure; // id
-    double part = 1;       // of what would be seen of it alone, 0 to 1
-    std::string behind;    // id of what hides most of the rest, or "card"
 };
 
 struct Standing { // one of the main panels
@@ -32,15 +25,17 @@ struct Stance {
     double mass = 0;
     Vec3 centre = Vec3::Zero(); // of mass, mm
     std::vector<Rest> rests;    // those it stays in and those that are meant
+    PutDown put;                // as it is looked at
     Vec3 down = -Vec3::UnitY(); // as it is meant to stand
     double ground = 0;          // down . p of the lowest point
     // By how much the pages' lowest points are off the ground: a base that sits flush has none.
     std::vector<std::pair<int, double>> hovering;
     std::vector<std::pair<int, double>> below; // panels that reach lower than all pages, mm
-    std::vector<Seen> seen;
     std::vector<Standing> standing;
 
-    const Rest* best() const; // of those that are meant; null when the card lies flat
+    // As it is looked at where it stays so, else the firmest of those that are meant; null when the
+    // card lies flat.
+    const Rest* best() const;
 };
 
 Stance stanceOf(const Case& c);

@@ -72,6 +72,7 @@ class Inspecting : public QObject, public RealWindow {
                                    : name == "stock-caliper"           ? "0.41 mm"
                                    : name == "card-meant"              ? "box1"
                                    : name == "card-shown"              ? "60"
+                                   : name == "card-front"              ? "behind"
                                    : name == "card-motion"             ? "card.spine 5 to 170"
                                    : name == "card-step"               ? "4 mm"
                                    : name.startsWith("glue-zone")      ? "band left 9 mm"

@@ -35,7 +35,7 @@ class SceneTest : public QObject {
     // the spine or the lower page lies on it.
     void theCardRestsOnTheTable() {
         auto c = demo("signal-box");
-        for (Posture stance : {Posture::Lying, Posture::Standing, Posture::Cradled})
+        for (const Posture stance : {Posture::Lying, Posture::Standing, Posture::Cradled})
             for (double opening : {0.0, 1.0, 60.0, 90.0, 135.0, 180.0}) {
                 const Rigid stand = stanceOf(stance, opening);
                 QVERIFY((stand.turn * stand.turn.transpose() - Mat3::Identity()).norm() < 1e-12);
@@ -52,9 +52,9 @@ class SceneTest : public QObject {
     }
 
     void theStanceSuitsTheCard() {
-        QVERIFY(naturalStance(demo("viaduct")->design) == Posture::Cradled);
-        QVERIFY(naturalStance(demo("signal-box")->design) == Posture::Standing);
-        QVERIFY(naturalStance(demo("footbridge")->design) == Posture::Lying);
+        QVERIFY(putDown(*demo("viaduct")).posture == Posture::Cradled);
+        QVERIFY(putDown(*demo("signal-box")).posture == Posture::Standing);
+        QVERIFY(putDown(*demo("footbridge")).posture == Posture::Lying);
     }
 
     // Framed, the card fills the picture as well as its shape allows, whatever shape that has, and
@@ -63,7 +63,7 @@ class SceneTest : public QObject {
         for (const char* name : {"viaduct", "signal-box", "footbridge", "station-platform"})
             for (const QSizeF size : {QSizeF(700, 350), QSizeF(400, 400), QSizeF(300, 640)}) {
                 auto c = demo(name);
-                const Posture stance = naturalStance(c->design);
+                const PutDown stance = putDown(*c);
                 for (const double opening : {2.0, 90.0, 180.0}) {
                     const Pose pose = poseAt(c->linkage, c->motion, opening);
                     Camera camera;
@@ -321,7 +321,7 @@ class SceneTest : public QObject {
     // Both painters draw the same card; where there is no OpenGL, the plain one serves.
     void bothPaintersAgree() {
         auto c = demo("footbridge");
-        const Posture stance = naturalStance(c->design);
+        const PutDown stance = putDown(*c);
         Camera camera;
         frame(camera, *c, {c->poses[90]}, stance, {700, 350});
         const Scene scene = sceneOf(*c, c->poses[100], stance, {});

@@ -69,7 +69,7 @@ class Dressing : public QObject {
             const auto c = fold(*loadDesign(file.toStdString()));
             const Pose pose = poseAt(c->linkage, c->motion,
                                      std::clamp(c->assembly.display.at, c->first(), c->last()));
-            const Rigid stand = stanceOf(naturalStance(c->design), spineOpening(*c, pose));
+            const Rigid stand = stanceOf(putDown(*c), spineOpening(*c, pose));
             const std::vector<Vec2> up = uprightOn(*c);
             QCOMPARE(up.size(), c->assembly.panels.size());
             for (size_t i = 0; i < up.size(); ++i) {

@@ -41,6 +41,7 @@ Design whole() {
                       Unit::Millimetre);
     d.card.shown = Measure::fromDegrees(75);
     d.card.stands = Stands::Fold;
+    d.card.front = "box1.tip";
     d.card.meant = {"box1", "deck"};
     d.card.step = mm(4);
     Stock s;

@@ -149,7 +149,7 @@ class Leans : public QObject {
         Design d = with(card(), "box", "card.spine");
         const auto posture = [&](const char* on) {
             d = told(d, "card", {{"stands", on}});
-            return naturalStance(d);
+            return putDown(Case(d, *assemble(d))).posture;
         };
         QVERIFY(posture("page") == Posture::Lying && posture("edge") == Posture::Standing &&
                 posture("fold") == Posture::Cradled && posture("auto") == Posture::Standing);

@@ -154,9 +154,9 @@ class Rules : public QObject {
                         {{"place", "40"}, {"base_left", "40"}, {"height", "60"}});
         d = with(d, "box", "card.spine",
                  {{"place", "100"}, {"left", "12"}, {"right", "12"}, {"width", "15"}});
-        const Stance s = stanceOf(Case(d, *assemble(d)));
-        QCOMPARE(s.seen.size(), size_t(2));
-        for (const Seen& seen : s.seen)
+        const auto all = seenFromFront(Case(d, *assemble(d)));
+        QCOMPARE(all.size(), size_t(2));
+        for (const Seen& seen : all)
             QVERIFY(seen.part > 0.5 && seen.part <= 1);
     }
 

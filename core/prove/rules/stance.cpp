@@ -5,6 +5,7 @@
 #include "core/prove/leaning.h"
 #include "core/prove/posture.h"
 #include "core/prove/saying.h"
+#include "core/prove/seen.h"
 #include <algorithm>
 #include <cmath>
 
@@ -78,25 +79,21 @@ void stance(const Evidence& e, const Stop&, std::vector<Finding>& out) {
                    " from the fold it is propped from.";
         out.push_back(f);
     }
-    for (const Seen& seen : s.seen) {
+    for (const Seen& seen : seenFromFront(c)) {
         if (seen.part > unseenStance || seen.behind.empty())
             continue;
         Finding f = finding(Severity::Note, 0, In::Millimetres);
         f.where.reset();
-        int behind = -1;
-        for (size_t i = 0; i < c.assembly.panels.size(); ++i) {
-            const std::string owner = ownerOf(c.assembly.panels[i].id);
-            if (owner == seen.structure && f.panels.empty())
-                nameIn(f, c, static_cast<int>(i));
-            else if (owner == seen.behind && behind < 0)
-                behind = static_cast<int>(i);
-        }
-        if (f.panels.empty() || behind < 0)
+        for (const std::string& id : {seen.structure, seen.behind})
+            for (size_t i = 0; i < c.assembly.panels.size(); ++i)
+                if (ownerOf(c.assembly.panels[i].id) == id) {
+                    nameIn(f, c, static_cast<int>(i));
+                    break;
+                }
+        if (f.panels.size() < 2)
             continue;
-        nameIn(f, c, behind);
-        f.message = "Displayed and seen from the front, " +
-                    c.assembly.parts[c.assembly.panels[c.assembly.panel(f.panels[0])].part].name +
-                    " is hidden behind the " + sayPanel(c, behind) + ".";
+        f.message = "Displayed and seen from the front, " + sayOwner(c.design, seen.structure) +
+                    " is hidden behind " + sayOwner(c.design, seen.behind) + ".";
         f.remedy = "Make it higher, or put it further to the front.";
         out.push_back(f);
     }
