@@ -72,6 +72,8 @@ class Sheet {
     void edges(int panel) {
         const Panel& p = c_.assembly.panels[panel];
         edges_.clear();
+        next_.clear();
+        before_.clear();
         const bool lettered = std::any_of(
             c_.design.structures.begin(), c_.design.structures.end(), [&](const StructureSpec& s) {
                 const auto as = s.set.find("as");
@@ -80,7 +82,10 @@ class Sheet {
             });
         auto ring = [&](const Ring& r, bool hole) {
             const bool turned = hole && areaOf(r) > 0;
-            for (size_t i = 0; i < r.size(); ++i) {
+            const size_t first = edges_.size(), n = r.size();
+            for (size_t i = 0; i < n; ++i) {
+                next_.push_back(first + (turned ? i + n - 1 : i + 1) % n);
+                before_.push_back(first + (turned ? i + 1 : i + n - 1) % n);
                 Edge e{r[i], r[(i + 1) % r.size()], -1, hole && lettered};
                 if (turned)
                     std::swap(e.from, e.to);
@@ -99,6 +104,39 @@ class Sheet {
             ring(r, true);
     }
 
+    // Whether the paper between an edge and another widens all the way from an end of the first,
+    // where a chain of edges begins that leads to the other; and more than a needle does.
+    bool tapers(size_t first, size_t other) const {
+        constexpr size_t chain = 24; // edges, as of a bow
+        const Edge& a = edges_[first];
+        for (const bool ahead : {true, false}) {
+            const Vec2 corner = ahead ? a.to : a.from;
+            const Vec2 back = ahead ? Vec2(-a.dir()) : a.dir();
+            double wide = -1e-9;
+            bool met = false;
+            size_t at = first;
+            for (size_t n = 0; n < chain; ++n) {
+                const size_t next = ahead ? next_[at] : before_[at];
+                if (next == first || next == at)
+                    break;
+                const Edge& e = edges_[next];
+                const Vec2 end = ahead ? e.to : e.from;
+                const double away = leftOf(a.dir()).dot(end - corner);
+                if (away < wide)
+                    break;
+                wide = away;
+                at = next;
+                met |= at == other;
+                if (away < leastBetween(a, e)) // not yet as wide as paper has to be
+                    continue;
+                if (met && back.dot((end - corner).normalized()) < -needle)
+                    return true;
+                break;
+            }
+        }
+        return false;
+    }
+
     // The narrowest place between two edges that face one another across paper.
     void strips(int panel) {
         double worst = 0, width = 0;
@@ -109,9 +147,9 @@ class Sheet {
                 // Paper lies to the left of both: they face when they run against each other.
                 if (a.dir().dot(b.dir()) > -0.86)
                     continue;
-                // Two that meet in a corner are a tip, which bears nothing: only a needle is told.
-                if (a.dir().dot(b.dir()) > needle &&
-                    std::min((a.to - b.from).norm(), (b.to - a.from).norm()) < 1e-6)
+                // Two that run apart from one corner are a tip, which bears nothing: only a needle
+                // is told.
+                if (tapers(i, k) || tapers(k, i))
                     continue;
                 const double s = a.dir().dot(b.from - a.from), t = a.dir().dot(b.to - a.from);
                 const double low = std::max(0.0, std::min(s, t)),
@@ -279,6 +317,7 @@ class Sheet {
     std::vector<Finding>& out_;
     const Stock* stock_ = nullptr;
     std::vector<Edge> edges_;
+    std::vector<size_t> next_, before_; // of every edge the one that goes on from its end
 };
 
 } // namespace

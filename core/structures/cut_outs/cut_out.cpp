@@ -2,9 +2,12 @@
 #include "core/structures/naming.h"
 #include <algorithm>
 #include <cmath>
+#include <tuple>
 
 namespace hl {
 namespace {
+
+constexpr double flush = 1e-6; // mm: at the very end of a fold
 
 // A panel as a maker reads it, of whatever card it is.
 std::string called(const Panel& p) {
@@ -26,9 +29,15 @@ Trouble takeOut(AssemblyBuilder& out, const CutLine& line, const std::string& ow
                 const Ring& left, const Ring& right, double from, double to) {
     const std::string place = owner == "card" ? "card" : "structure " + owner;
     const Crease& c = out.made().creases[line.crease];
-    if (from < 1 || to > c.length() - 1)
-        return Problem{place, "it reaches to the end of its fold, so no paper would hold it",
-                       "keep at least 1 mm of the fold at both ends: make it narrower or move it"};
+    // At an open edge one slit is enough; a hair of paper beside it would tear.
+    const bool first = std::fabs(from) < flush, last = std::fabs(to - c.length()) < flush;
+    if (first && last)
+        return Problem{place, "it takes all of its fold, so no paper would hold it",
+                       "make it narrower: at one end the fold has to stay"};
+    if ((!first && from < 1) || (!last && to > c.length() - 1))
+        return Problem{place, "it reaches to within 1 mm of the end of its fold",
+                       "keep at least 1 mm of the fold there, or let it begin at the very end, "
+                       "where one slit is enough"};
     for (auto& [a, b] : c.gaps)
         if (from < b && to > a)
             return Problem{place, "another cut-out takes the fold there already",
@@ -113,6 +122,12 @@ Trouble cutStep(AssemblyBuilder& out, int crease, const std::string& owner,
                 const std::string& prefix, double a, double b, double y0, double y1) {
     const CutLine k = cutLine(out.made(), crease);
     std::vector<Ring> windows;
+    const Ring leftPaper = out.made().panels[k.left].outline,
+               rightPaper = out.made().panels[k.right].outline;
+    const auto onPaper = [&](double y) {
+        return offPaper(leftPaper, {}, k.at(-a / 2, y)) < flush ||
+               offPaper(rightPaper, {}, k.at(b / 2, y)) < flush;
+    };
     if (Trouble t = windowsIn(out, k, owner, a, b, y0, y1, windows))
         return t;
     if (Trouble t = takeOut(out, k, owner, {k.at(-a, y0), k.at(0, y0), k.at(0, y1), k.at(-a, y1)},
@@ -152,8 +167,10 @@ Trouble cutStep(AssemblyBuilder& out, int crease, const std::string& owner,
     for (const Ring& window : windows)
         if (Trouble t = pierce(out, k, owner, window, left, right, ridge, tip, y0))
             return t;
-    out.mark(prefix + "near-slit", LineKind::Slit, {k.at(-a, y0), k.at(b, y0)});
-    out.mark(prefix + "far-slit", LineKind::Slit, {k.at(-a, y1), k.at(b, y1)});
+    // Where it ends at the edge of its paper nothing is slit.
+    for (const auto& [name, y, away] : {std::tuple("near-slit", y0, -1.0), {"far-slit", y1, 1.0}})
+        if (onPaper(y + 0.01 * away))
+            out.mark(prefix + name, LineKind::Slit, {k.at(-a, y), k.at(b, y)});
     return {};
 }
 
