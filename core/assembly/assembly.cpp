@@ -85,6 +85,48 @@ std::vector<std::pair<Vec2, Vec2>> Crease::stretches() const {
     return out;
 }
 
+namespace {
+
+// Where a line beside a fold runs over the paper of a seat's panel, in mm along the fold.
+void paperBeside(const Assembly& a, const Seat& seat,
+                 std::vector<std::pair<double, double>>& paper) {
+    constexpr double beside = 0.4; // mm
+    const Panel& p = a.panels[static_cast<size_t>(seat.panel)];
+    const Vec2 from = seat.origin + beside * seat.inward;
+    std::vector<double> at;
+    const auto meet = [&](const Ring& ring) {
+        for (size_t i = 0; i < ring.size(); ++i) {
+            const Vec2 q = ring[i] - from, r = ring[(i + 1) % ring.size()] - from;
+            const double u = seat.inward.dot(q), v = seat.inward.dot(r);
+            if ((u > 0) != (v > 0))
+                at.push_back(seat.along.dot(q + (r - q) * (u / (u - v))));
+        }
+    };
+    meet(p.outline);
+    for (const Ring& r : p.apertures)
+        meet(r);
+    std::sort(at.begin(), at.end());
+    for (size_t i = 0; i + 1 < at.size(); i += 2) // in and out by turns
+        paper.emplace_back(at[i], at[i + 1]);
+}
+
+std::optional<std::pair<double, double>> windowOver(const Assembly& a, const Host& h) {
+    std::vector<std::pair<double, double>> paper;
+    paperBeside(a, h.left, paper);
+    paperBeside(a, h.right, paper);
+    std::sort(paper.begin(), paper.end());
+    std::optional<std::pair<double, double>> longest;
+    double end = paper.empty() ? 0 : paper.front().second;
+    for (const auto& [from, to] : paper) {
+        if (from > end + 1 && (!longest || from - end > longest->second - longest->first))
+            longest = {end, from};
+        end = std::max(end, to);
+    }
+    return longest;
+}
+
+} // namespace
+
 Host hostOf(const Assembly& a, int crease) {
     const Crease& c = a.creases[crease];
     Host h;
@@ -100,6 +142,7 @@ Host hostOf(const Assembly& a, int crease) {
     h.right = seatOn(a, c, c.right, false);
     const bool tabbed = a.panels[c.left].role == Role::Tab || a.panels[c.right].role == Role::Tab;
     h.ridge = (!tabbed || c.hinge) && c.fold == Fold::Mountain;
+    h.window = windowOver(a, h);
     return h;
 }
 

@@ -187,6 +187,9 @@ struct Host {
     std::string on; // id
     Seat left, right;
     double length = 0;
+    // Along the line of the fold, the longest stretch between paper where there is none on either
+    // side, from its start in mm: a window over the fold.
+    std::optional<std::pair<double, double>> window;
     bool ridge = false; // the sides fall away: the opening seen from the structure exceeds 180 deg
     int crease = -1;    // -1: a panel
     double caliper = 0.3;          // mm, of the paper that the structure is made of

@@ -1,6 +1,7 @@
 #include "core/prove/facts.h"
 #include "core/assemble/assemble.h"
 #include "core/fold/limit.h"
+#include "core/fold/span.h"
 #include "core/measure/number.h"
 #include "core/prove/leaning.h"
 #include "core/prove/room.h"
@@ -88,6 +89,17 @@ class Facts {
                         " from the fold it is propped from; the " + sayPanel(c_, l.stop) +
                         " keeps it there.",
                     l.away);
+        for (const Span& span : c_.assembly.spans) {
+            const SpanShape shape = shapeOf(s.pose, span, s.down);
+            if (shape.bow > 0.5)
+                add("bows",
+                    "Displayed, " + sayOwner(c_.design, span.structure) +
+                        (span.wire     ? " stands up by "
+                         : span.thread ? " hangs down by "
+                                       : " bows by ") +
+                        say(shape.bow) + " in its middle.",
+                    shape.bow);
+        }
         std::vector<Standing> tall = s.standing;
         std::stable_sort(tall.begin(), tall.end(),
                          [](auto& a, auto& b) { return a.height > b.height; });

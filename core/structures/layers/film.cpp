@@ -12,8 +12,10 @@ namespace {
 enum FilmSide { Over, Behind };
 
 Values completeFilm(Values v, const Host& host) {
-    v.try_emplace("width", std::min(15.0, 0.5 * host.length));
-    v.try_emplace("place", std::max(0.0, (host.length - v["width"]) / 2));
+    const auto [from, to] = host.window.value_or(std::pair(0.0, host.length));
+    v.try_emplace("width", std::min(15.0, 0.5 * (to - from)));
+    const double first = from + (to - from - v["width"]) / 2;
+    v.try_emplace("place", host.window ? first : std::max(0.0, first));
     v.try_emplace("held", 6);
     v.try_emplace("side", Over);
     // Given its length it lies evenly over the fold, and straight where the card lies open.
@@ -124,7 +126,7 @@ Family film() {
                  "from the start of the fold to its near side; before it or beyond its end where a "
                  "window took the fold away")
             .grows(Parameter::Scale::Along)
-            .unless("centred on the fold"),
+            .unless("centred on the window over the fold, or on the fold"),
         lengthOf("width", 3, 1000, "along the fold; narrower than the window")
             .grows(Parameter::Scale::Along)
             .unless("15 mm, or half of a short fold")

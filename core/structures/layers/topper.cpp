@@ -13,7 +13,7 @@ enum Copies { Once, Twice };
 enum Side { ItsFace, ItsBack };
 
 constexpr double clearOfEdges = 1; // mm, between adhesive and an edge or a fold of the panel
-constexpr double wellHeld = 0.25;  // of a shape whose middle lies off its panel
+constexpr double leastHeld = 40;   // mm2 that are glued of a shape whose middle lies off its panel
 
 bool reaches(const Host& host, double x, double y) {
     return x >= 0 && y >= 0 && x <= host.length && y <= host.left.room;
@@ -115,7 +115,7 @@ Trouble buildTopper(const StructureSpec& spec, const Values& v, const Host& host
         const Ring wanted = join.adhesive.empty() ? ring : join.adhesive.front();
         const std::vector<Ring> held = safeZone(wanted, host, join.place.inverse());
         const double part = areaOfAll(held) / areaOf(ring);
-        if (held.empty() || (off && (!safe || part < wellHeld)))
+        if (held.empty() || (off && (!safe || areaOfAll(held) < leastHeld)))
             return Problem{"structure " + spec.id + ", measure across",
                            off ? "its middle lies off the panel, which is " +
                                      inUnit(host, host.length) + " by " +
