@@ -167,13 +167,9 @@ class Parser {
             list_ = List::None;
             return takeSlit(words, clause);
         }
-        if (first == "panel" || first == "page") {
+        if (first == "panel" || first == "page" || first == "panels" || first == "pages") {
             list_ = List::None;
-            if (words.size() != 3 || !isWhole(words[1]) || words[1].size() > 3 ||
-                lower(words[2]) != "gives")
-                return unclear(clause, "write it like panel 3 gives");
-            line_.gives = std::stoi(words[1]);
-            return {};
+            return takeGiving(words, clause);
         }
         if (startsNumber(words[0])) {
             switch (list_) {
@@ -193,6 +189,24 @@ class Parser {
             return takeScores(words);
         }
         return takeFolds(words);
+    }
+
+    // "panel 3 gives", "panels 3 and 4 give".
+    Trouble takeGiving(const std::vector<std::string>& words, const std::string& clause) {
+        const Problem how = unclear(clause, "write it like panel 3 gives, or panels 3 and 4 give");
+        const std::string last = lower(words.back());
+        if (words.size() < 3 || (last != "gives" && last != "give"))
+            return how;
+        for (size_t i = 1; i + 1 < words.size(); ++i) {
+            if (lower(words[i]) == "and")
+                continue;
+            if (!isWhole(words[i]) || words[i].size() > 3)
+                return how;
+            line_.gives.push_back(std::stoi(words[i]));
+        }
+        std::sort(line_.gives.begin(), line_.gives.end());
+        line_.gives.erase(std::unique(line_.gives.begin(), line_.gives.end()), line_.gives.end());
+        return line_.gives.empty() ? Trouble(how) : Trouble();
     }
 
     // A number that takes the unit of the next one with a unit.
@@ -363,8 +377,16 @@ class Parser {
     Trouble takeScores(const std::vector<std::string>& words) {
         for (size_t i = 0; i < words.size(); ++i) {
             const std::string w = lower(words[i]);
-            if (w == "at" || w == "and")
+            if (w == "at" || w == "and" || w == "in" || w == "the")
                 continue;
+            if (w == "middle") {
+                if (blank_.empty())
+                    return unclear(words[i], "say the blank first, like 270 x 130");
+                At a;
+                a.at = {Quantity::Length, blank_[0].count / 2};
+                at_.push_back(a);
+                continue;
+            }
             if (startsNumber(words[i])) {
                 At a;
                 if (Trouble t = number(words[i], unitFrom(words, i), a.at))
@@ -375,7 +397,8 @@ class Parser {
             if (at_.empty())
                 return unclear(words[i], "write where to score, like score 30 V, 60 M");
             if (w == "from" && i + 2 < words.size() && lower(words[i + 1]) == "both") {
-                bothEnds_ = true;
+                for (At& a : at_) // those before it; what follows is scored once
+                    a.both = true;
                 i += 2;
                 continue;
             }
@@ -471,10 +494,10 @@ class Parser {
         if (line_.heights.size() > 1 && std::all_of(line_.heights.begin(), line_.heights.end(),
                                                     [&](auto& m) { return m == line_.heights[0]; }))
             line_.heights.resize(1);
-        if (line_.gives > static_cast<int>(n))
-            return Problem{"score list",
-                           "there is no panel " + numberText(line_.gives) + " to give",
-                           "panels are counted from 1 to " + numberText(n)};
+        for (const int panel : line_.gives)
+            if (panel < 1 || panel > static_cast<int>(n))
+                return Problem{"score list", "there is no panel " + numberText(panel) + " to give",
+                               "panels are counted from 1 to " + numberText(n)};
         return putSlits();
     }
 
@@ -492,14 +515,13 @@ class Parser {
             if (blank_.empty())
                 return Problem{"score list", "scores need the blank that they are made on",
                                "begin with its size, like 136 x 68, score 30, 60"};
-            if (bothEnds_) {
-                std::vector<At> far;
-                for (auto a = at_.rbegin(); a != at_.rend(); ++a) {
+            std::vector<At> far;
+            for (auto a = at_.rbegin(); a != at_.rend(); ++a)
+                if (a->both) {
                     far.push_back(*a);
                     far.back().at.count = blank_[0].count - a->at.count;
                 }
-                at_.insert(at_.end(), far.begin(), far.end());
-            }
+            at_.insert(at_.end(), far.begin(), far.end());
             std::stable_sort(at_.begin(), at_.end(),
                              [](auto& a, auto& b) { return a.at.count < b.at.count; });
             std::int64_t last = 0;
@@ -512,8 +534,8 @@ class Parser {
                                    "score between its edges, or make the blank longer"};
                 if (a.at.count <= last)
                     return Problem{"score list", "two scores lie at " + exactText(a.at, unit_),
-                                   bothEnds_ ? "the blank is too short for scores from both ends"
-                                             : "leave one of them out"};
+                                   !far.empty() ? "the blank is too short for scores from both ends"
+                                                : "leave one of them out"};
                 line_.panels.push_back({Quantity::Length, a.at.count - last});
                 line_.scores.push_back(a.score);
                 said_.push_back(a.said);
@@ -598,6 +620,7 @@ class Parser {
         Measure at;
         SayScore score;
         bool said = false; // its fold
+        bool both = false; // from either end
     };
 
     Unit unit_;
@@ -606,7 +629,6 @@ class Parser {
     std::vector<At> at_;
     std::vector<SayScore> folds_;
     std::vector<bool> said_;
-    bool bothEnds_ = false;
     List list_ = List::None;
 };
 

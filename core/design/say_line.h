@@ -47,7 +47,7 @@ struct SayLine {
     std::vector<Measure> heights; // none, one for all, or one for each panel
     std::vector<Measure> raised;  // none, or one for each panel
     std::vector<Measure> slope;   // none, or the heights of the upper edge at its two ends
-    int gives = 0;                // the panel, from 1, that takes the difference; 0: none is named
+    std::vector<int> gives; // the panels, from 1, that share the difference; none is named: all
 
     bool empty() const { return panels.empty(); }
     Measure length() const; // all panels together
@@ -69,6 +69,9 @@ Result<SayLine> parseSayLine(const std::string& text, Unit unit);
 
 // The line in full: parsed again it gives the same.
 std::string sayLineText(const SayLine& line, Unit unit);
+
+// "panel 3", "panels 3 and 4": those that give.
+std::string givingText(const SayLine& line);
 
 // The panels alone, "12 | 30 | 12, V M", with whatever else is said left out.
 std::string panelsText(const SayLine& line, Unit unit);

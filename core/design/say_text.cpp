@@ -67,6 +67,13 @@ std::string panelsText(const SayLine& line, Unit unit) {
     return out;
 }
 
+std::string givingText(const SayLine& line) {
+    std::string out = line.gives.size() == 1 ? "panel " : "panels ";
+    for (size_t i = 0; i < line.gives.size(); ++i)
+        out += (i > 0 ? " and " : "") + numberText(line.gives[i]);
+    return out;
+}
+
 std::string sayLineText(const SayLine& line, Unit unit) {
     if (line.empty())
         return "";
@@ -114,8 +121,8 @@ std::string sayLineText(const SayLine& line, Unit unit) {
     for (const SaySlit& s : line.slits)
         out += std::string("; slit ") + (s.across ? "across " : "") + "at " + length(s.at) +
                " from " + length(s.from) + " to " + length(s.to);
-    if (line.gives > 0)
-        out += "; panel " + numberText(line.gives) + " gives";
+    if (!line.gives.empty())
+        out += "; " + givingText(line) + (line.gives.size() == 1 ? " gives" : " give");
     return out;
 }
 

@@ -88,7 +88,7 @@ template<class T> class Scaler {
         Scaler<CardSpec> inner(c, card_, card_.across, card_.along);
         CardSpec::visit(inner);
     }
-    // The panel that gives takes the difference; without one all grow alike, but for tabs.
+    // The panels that give share the difference; without any all grow alike, but for tabs.
     void scale(const Field&, SayLine& line) {
         const bool strip = std::is_same_v<T, StructureSpec>;
         double across = across_, along = along_;
@@ -104,10 +104,10 @@ template<class T> class Scaler {
         double between = 0;
         for (size_t i = first; i < last; ++i)
             between += static_cast<double>(line.panels[i].count);
-        if (line.gives > 0)
-            line.panels[static_cast<size_t>(line.gives - 1)].count +=
-                std::llround(between * (across - 1));
-        else
+        for (const int panel : line.gives) // the same for each: what is alike stays alike
+            line.panels[static_cast<size_t>(panel - 1)].count +=
+                std::llround(between * (across - 1) / static_cast<double>(line.gives.size()));
+        if (line.gives.empty())
             for (size_t i = first; i < last; ++i)
                 grown(line.panels[i], across);
         for (auto* list : {&line.heights, &line.raised, &line.slope})
@@ -151,7 +151,7 @@ template<class T> class Scaler {
 void hintAt(const std::string& name, const SayLine& line, bool tabs,
             std::vector<std::string>& hints) {
     const size_t first = tabs ? 1 : 0, last = line.panels.size() - first;
-    if (line.gives > 0 || line.panels.size() < 3 || last - first < 2)
+    if (!line.gives.empty() || line.panels.size() < 3 || last - first < 2)
         return;
     size_t widest = first;
     for (size_t i = first; i < last; ++i)

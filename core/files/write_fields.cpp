@@ -29,7 +29,11 @@ template<class T> class Writer {
         version_ = std::max(version_, f.version);
     }
     Json written(const Field&, const std::string& s) const { return s; }
-    Json written(const Field&, const SayLine& line) const { return sayLineText(line, unit_); }
+    Json written(const Field&, const SayLine& line) const {
+        if (line.gives.size() > 1) // which older programs do not understand
+            version_ = std::max(version_, 10);
+        return sayLineText(line, unit_);
+    }
     Json written(const Field&, const Bytes& bytes) const { return base64Text(bytes.text()); }
     Json written(const Field&, const Zone& zone) const { return zoneText(zone, unit_); }
     Json written(const Field&, double v) const { return v; }

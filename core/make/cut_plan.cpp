@@ -246,8 +246,8 @@ class Planner {
         if (nearest && !gone) {
             nearestSheet += "; " + sizeText(nearest->width, nearest->height, unit) + " is " +
                             sayLength(shortBy, unit) + " short";
-            if (across && p.say.gives > 0)
-                nearestSheet += ", which panel " + numberText(p.say.gives) + " could give";
+            if (across && !p.say.gives.empty())
+                nearestSheet += ", which " + givingText(p.say) + " could give";
             else if (across && p.say.panels.size() > 1)
                 nearestSheet += ", which a panel of it could give, once one is named that gives";
         }

@@ -13,8 +13,9 @@ constexpr double hairAbove = 0.02; // mm
 
 constexpr double alongEdge = 12 * pi / 180; // as near as that an edge says what is up
 
-// Every panel on the table, as the card is displayed.
-std::vector<Rigid> displayed(const Case& c) {
+} // namespace
+
+std::vector<Rigid> displayedAt(const Case& c) {
     const double at = std::clamp(c.assembly.display.at, c.first(), c.last());
     const Pose pose = poseAt(c.linkage, c.motion, at);
     const Rigid stand = stanceOf(putDown(c), spineOpening(c, pose));
@@ -23,6 +24,8 @@ std::vector<Rigid> displayed(const Case& c) {
         out.push_back(stand * r);
     return out;
 }
+
+namespace {
 
 // Of every panel how many rays meet it, and how many of them meet which other panel before it.
 struct Rays {
@@ -33,7 +36,7 @@ struct Rays {
 // Seen from above by `height` and from the right by `aside`, degrees.
 std::vector<Visible> looked(const Case& c, double height, double aside, std::vector<Rays>& rays) {
     constexpr double stuckOver = 0.01; // of a side: so little is left of one that is glued down
-    const std::vector<Rigid> at = displayed(c);
+    const std::vector<Rigid> at = displayedAt(c);
     const double e = height * pi / 180, round = aside * pi / 180;
     const Vec3 level(std::sin(round), -std::cos(round), 0);
     const Vec3 toViewer = std::cos(e) * level + std::sin(e) * Vec3::UnitZ();
@@ -158,7 +161,7 @@ std::vector<Seen> seenFromFront(const Case& c) {
 }
 
 std::vector<Vec2> uprightOn(const Case& c) {
-    const std::vector<Rigid> at = displayed(c);
+    const std::vector<Rigid> at = displayedAt(c);
     std::vector<Vec2> out;
     for (size_t i = 0; i < at.size(); ++i) {
         const Panel& p = c.assembly.panels[i];

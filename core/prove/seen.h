@@ -5,6 +5,9 @@
 
 namespace hl {
 
+// Every panel on the table as the card is displayed: z up, the viewer at negative y.
+std::vector<Rigid> displayedAt(const Case& c);
+
 // Which way a panel faces as it is looked at.
 enum class Faces { Page, Front, Side, Top };
 

@@ -19,7 +19,7 @@ class Commands : public QObject {
         QProcess p;
         p.setWorkingDirectory(dir_.path());
         p.start(HL_BIN_DIR "/hinge-lantern-cli", args);
-        p.waitForFinished();
+        p.waitForFinished(-1);
         return {p.exitStatus() == QProcess::NormalExit ? p.exitCode() : -1,
                 p.readAllStandardOutput(), p.readAllStandardError()};
     }

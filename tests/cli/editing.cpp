@@ -214,6 +214,16 @@ class Editing : public QObject, public CommandLine {
         QCOMPARE(line.panels[0].mm(), 36.0);
         QCOMPARE(line.panels[2].mm(), 80.0);
         QVERIFY(std::fabs(line.panels[1].mm() - (60 + 17.6)) < 1e-3);
+        // Two share it alike, and the sheet stays symmetrical.
+        QCOMPARE(run({"new", file(), "--force", "--say",
+                      "36 | 18 | 60 | 60 | 18 | 36, V M V M V; height 120; panels 3 and 4 give"}),
+                 0);
+        const double wide = design().card.width.mm();
+        QCOMPARE(run({"resize", file(), "--card", QString("%1x120mm").arg(wide * 1.1)}), 0);
+        const SayLine both = design().card.say;
+        QCOMPARE(both.panels[2], both.panels[3]);
+        QCOMPARE(both.panels[1].mm(), 18.0);
+        QVERIFY(std::fabs(both.panels[2].mm() - (60 + 11.4)) < 1e-3);
     }
 
     // Each is refused with the place and a remedy, and the file stays as it was.

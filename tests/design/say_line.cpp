@@ -74,7 +74,19 @@ class SayLines : public QObject {
         QVERIFY(!pages->scores[0].hinge && pages->scores[1].hinge->mm() == 12);
         QCOMPARE(mm(pages->heights), (std::vector<double>{130, 118, 118, 106}));
         QCOMPARE(mm(pages->raised), (std::vector<double>{0, 6, 6, 12}));
-        QCOMPARE(pages->gives, 2);
+        QCOMPARE(pages->gives, std::vector<int>{2});
+
+        // From both ends, and once in the middle or anywhere.
+        const auto viaduct = parseSayLine(
+            "270 x 130, score 36 54 from both ends and in the middle, V M V M V", Unit::Millimetre);
+        QVERIFY(viaduct);
+        QCOMPARE(mm(viaduct->panels), (std::vector<double>{36, 18, 81, 81, 18, 36}));
+        const auto once =
+            parseSayLine("200 x 50, score 30 V from both ends, 90 M", Unit::Millimetre);
+        QVERIFY(once);
+        QCOMPARE(mm(once->panels), (std::vector<double>{30, 60, 80, 30}));
+        QVERIFY(once->scores[1].fold == SayFold::Mountain &&
+                once->scores[2].fold == SayFold::Valley);
 
         // A slanted top: the height at every score, and half of it for the slits.
         const auto cutting =
@@ -111,6 +123,7 @@ class SayLines : public QObject {
              {"12 | 30 | 30 | 38 | 38 | 12, V M V M V",
               "120 | hinge 11 | 60 | 60, V M90; height 170",
               "100 | 84 | 66, V M; heights 130, 118, 106; raised 0, 6, 12; panel 2 gives",
+              "36 | 18 | 60 | 60 | 18 | 36, V M V M V; panels 3 and 4 give",
               "55 | 55 | 110, M V; top 150 to 50; slit at 55 from 0 to 62.5",
               "100 x 60, score 40 V from 10 to 50, 70 M", "60 x 40"})
             QTest::newRow(text) << QString(text) << int(Unit::Millimetre);
@@ -168,7 +181,9 @@ class SayLines : public QObject {
                     l.heights.resize(1); // all alike are one height
             }
             if (upTo(3) == 0)
-                l.gives = 1 + upTo(n);
+                for (int i = 1; i <= n; ++i)
+                    if (upTo(1) == 0)
+                        l.gives.push_back(i);
             const std::string text = sayLineText(l, unit);
             const auto back = parseSayLine(text, unit);
             QVERIFY2(back && *back == l,
@@ -200,6 +215,10 @@ class SayLines : public QObject {
         row("30, 60", "part the panels");
         row("12 | 30; heights 10, 20, 30", "3 for 2 panels");
         row("12 | 30; panel 5 gives", "no panel 5");
+        row("12 | 30; panels 1 and 3 give", "no panel 3");
+        row("12 | 30; panels give", "panels 3 and 4 give");
+        row("score 36 from both ends and the middle", "blank");
+        row("40 x 60, score 20 and in the middle", "two scores");
         row("100 x 60, score 50; slit at 130 from 0 to 20", "off the sheet");
         row("100 x 60, score 50; slit at 30 from 0 to 60", "in two");
         row("100 x 60, score 50; slit at 30 from 40 to 20", "runs from");

@@ -188,8 +188,8 @@ class Changer {
         for (SaySlit& s : line.slits)
             for (auto* m : {&s.at, &s.from, &s.to})
                 at(f, *m);
-        if (line.gives)
-            line.gives += mine(f) ? -1 : 0;
+        if (!line.gives.empty() && mine(f))
+            line.gives.pop_back();
     }
     void at(const Field& f, Bytes& bytes) {
         if (mine(f))

@@ -123,9 +123,9 @@ class Lined : public QObject {
             d = with(
                 d, kind, "card.spine",
                 {{"place", kind == std::string("cube") ? "30 mm" : "80 mm"}, {"width", "16 mm"}});
-        QVERIFY(putDown(*fold(d)).posture != Posture::Cradled);
+        QVERIFY(putDown(Case(d, *assemble(d))).posture != Posture::Cradled);
         d = *tell(d, "card", {{"shown", "flat open"}});
-        QVERIFY(putDown(*fold(d)).posture == Posture::Cradled);
+        QVERIFY(putDown(Case(d, *assemble(d))).posture == Posture::Cradled);
     }
 };
 

@@ -7,6 +7,7 @@
 #include "core/measure/number.h"
 #include "core/prove/facts.h"
 #include "core/prove/rounding.h"
+#include "core/prove/seen.h"
 #include "core/prove/stance.h"
 #include "core/prove/tolerance.h"
 #include "tests/support.h"

@@ -6,6 +6,7 @@
 #include "core/picture/letters.h"
 #include "core/picture/svg_links.h"
 #include "core/prove/evidence.h"
+#include "core/prove/posture.h"
 #include "core/prove/saying.h"
 #include "core/prove/seen.h"
 #include <algorithm>
@@ -165,29 +166,36 @@ void lettering(const Case& c, std::vector<Finding>& out) {
     }
 }
 
-// Toppers and labels that are turned to whoever looks at the displayed card, and hidden from them.
-void hidden(const Case& c, std::vector<Finding>& out) {
-    constexpr double hardly = 0.1;
-    const auto adorns = [](const StructureSpec& s) {
-        return s.kind == "topper" || s.kind == "words";
-    };
-    if (std::none_of(c.design.structures.begin(), c.design.structures.end(), adorns))
+// Words that are turned to whoever looks at the displayed card, and stand on their heads.
+void onItsHead(const Case& c, std::vector<Finding>& out) {
+    constexpr double clearly = 0.5; // of the upright, downwards
+    if (std::none_of(c.design.structures.begin(), c.design.structures.end(),
+                     [](auto& s) { return s.kind == "words"; }))
         return;
-    for (const Visible& v : visibleIn(c)) {
-        const Part& part =
-            c.assembly
-                .parts[static_cast<size_t>(c.assembly.panels[static_cast<size_t>(v.panel)].part)];
+    const std::vector<Rigid> at = displayedAt(c);
+    std::string told;
+    for (const Part& part : c.assembly.parts) {
         const StructureSpec* s = c.design.structure(part.structure);
-        if (!s || !adorns(*s) || !v.face || v.part >= hardly)
+        if (!s || s->kind != "words" || part.panels.empty() || part.structure == told)
+            continue;
+        const Rigid& there = at[static_cast<size_t>(part.panels.front())];
+        const Vec3 facing = there.turn.col(2), up = there.turn * lift(part.up);
+        // What lies is read from before it, what stands from where one stands.
+        const bool level = std::fabs(facing.z()) > lies;
+        if ((level ? facing.z() : -facing.y()) < 0 || (level ? up.y() : up.z()) > -clearly)
             continue;
         Finding f = Finding::of("dressing", Severity::Note, c.assembly.display.at,
                                 c.assembly.display.at, c.assembly.display.at);
-        nameIn(f, c, v.panel);
-        f.message = capital("the " + sayPanel(c, v.panel)) +
-                    (v.part > 0.005 ? " hardly shows" : " does not show") +
-                    " in the displayed card: other paper stands before it.";
-        f.remedy = "Put it higher or further to the front, or leave it out.";
+        nameIn(f, c, part.panels.front());
+        f.message = capital("the " + sayPanel(c, part.panels.front())) +
+                    " stands upside down in the displayed card.";
+        f.remedy = "Turn it by half, if that is not meant.";
+        const auto turn = s->set.find("turn");
+        f.action = Remedy{s->id, "turn",
+                          Measure::fromDegrees(std::fmod(
+                              (turn == s->set.end() ? 0 : turn->second.degrees()) + 180, 360))};
         out.push_back(f);
+        told = part.structure; // by one letter of its line
     }
 }
 
@@ -197,7 +205,7 @@ void dressing(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     const Case& c = e.c;
     pictures(c, out);
     lettering(c, out);
-    hidden(c, out);
+    onItsHead(c, out);
     const std::vector<Mat> mats = matsOf(c);
     std::vector<Row> rows, mirrored;
     for (const Mat& m : mats) {

@@ -179,26 +179,6 @@ class Landings {
             for (const Ring& ring : rings)
                 overOpenings(j, ring, carries);
         narrow(j);
-        if (amount <= unseenLandings)
-            littleHeld(j, shared);
-    }
-
-    // A figure that stands out far beyond what it is glued on.
-    void littleHeld(const Join& j, double shared) {
-        constexpr double well = 0.25; // of the whole figure
-        const Panel& p = c_.assembly.panels[j.tab];
-        double all = 0;
-        for (const Ring& piece : p.pieces)
-            all += std::fabs(areaOf(piece));
-        if (p.role == Role::Tab || c_.assembly.joinsOf(j.tab).size() > 1 ||
-            c_.assembly.parts[p.part].panels.size() > 1 || shared >= well * all)
-            return;
-        report(j, Severity::Note, 100 * shared / all,
-               "Only " + numberText(static_cast<int>(std::lround(100 * shared / all))) +
-                   " percent of the " + sayPanel(c_, j.tab) + " are glued to the " +
-                   sayPanel(c_, j.landing) + ".",
-               "Where its foot stands on paper that moves with it, hold it there by a tab as well; "
-               "or make it lower.");
     }
 
     void missed(const Join& j, double amount, double carries, const Vec2& at, const Vec2& atHeld) {

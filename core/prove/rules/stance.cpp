@@ -14,6 +14,7 @@ namespace {
 
 constexpr double firm = 4;            // degrees a card should bear before it tips
 constexpr double unseenStance = 0.03; // the part of a structure that does not count as seen
+constexpr double unseenFigure = 0.1;  // likewise of what is there to be seen
 
 std::string degrees(double d) { return numberText(d, 1) + "°"; }
 
@@ -80,7 +81,9 @@ void stance(const Evidence& e, const Stop&, std::vector<Finding>& out) {
         out.push_back(f);
     }
     for (const Seen& seen : seenFromFront(c)) {
-        if (seen.part > unseenStance || seen.behind.empty())
+        const StructureSpec& spec = *c.design.structure(seen.structure);
+        const bool adorns = spec.kind == "topper" || spec.kind == "words";
+        if (seen.part > (adorns ? unseenFigure : unseenStance) || seen.behind.empty())
             continue;
         Finding f = finding(Severity::Note, 0, In::Millimetres);
         f.where.reset();

@@ -320,11 +320,39 @@ class Sheet {
     std::vector<size_t> next_, before_; // of every edge the one that goes on from its end
 };
 
+// A figure of one panel that stands out far beyond what it is glued on.
+void littleHeld(const Case& c, const Join& j, std::vector<Finding>& out) {
+    constexpr double well = 0.25; // of the whole figure
+    const Panel& p = c.assembly.panels[static_cast<size_t>(j.tab)];
+    if (p.role == Role::Tab || p.rides >= 0 || j.adhesive.empty() || !traitsOf(j.kind).sticks ||
+        c.assembly.joinsOf(j.tab).size() > 1 ||
+        c.assembly.parts[static_cast<size_t>(p.part)].panels.size() > 1)
+        return;
+    double all = 0, glued = 0;
+    for (const Ring& piece : p.pieces)
+        all += std::fabs(areaOf(piece));
+    for (const Ring& sticky : j.adhesive)
+        glued += std::fabs(areaOf(sticky));
+    if (glued >= well * all)
+        return;
+    const double percent = 100 * glued / all;
+    Finding f = Finding::of("strength", Severity::Note, c.first(), c.last(), c.first(), percent);
+    nameIn(f, c, j.tab);
+    nameIn(f, c, j.landing);
+    f.message = "Only " + numberText(static_cast<int>(std::lround(percent))) + " percent of the " +
+                sayPanel(c, j.tab) + " are glued to the " + sayPanel(c, j.landing) + ".";
+    f.remedy = "Where its foot stands on paper that moves with it, hold it there by a tab as well; "
+               "or make it lower.";
+    out.push_back(f);
+}
+
 } // namespace
 
 void strength(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     for (size_t p = 0; p < e.c.assembly.parts.size() && !stop; ++p)
         Sheet(e, static_cast<int>(p), out).look();
+    for (const Join& j : e.c.assembly.joins)
+        littleHeld(e.c, j, out);
 }
 
 } // namespace hl
