@@ -7,7 +7,6 @@
 #include "app/inspect/rows.h"
 #include "app/look/parts.h"
 #include "app/look/theme.h"
-#include "app/make/make_pane.h"
 #include "app/panels/findings_panel.h"
 #include "app/panels/verdict_chip.h"
 #include "app/standing/standing_pane.h"

@@ -14,12 +14,9 @@ class QVariantAnimation;
 
 namespace hl {
 
-class CardView;
 class FindingsPanel;
 class FlatPane;
 class FlatView;
-class MakePane;
-class ProveView;
 class SideColumn;
 class StandingPane;
 class StandingView;
@@ -121,11 +118,10 @@ class Workbench : public QMainWindow {
     QWidget* filling_ = nullptr; // the one pane that fills the window
     QSplitter *across_, *centre_;
     SideColumn* column_;
-    CardView* card_;
+    QWidget* card_;
     StandingPane* standing_;
     FlatPane* flat_;
-    MakePane* make_;
-    ProveView* prove_;
+    QWidget *make_, *prove_;
     FindingsPanel* findings_;
     QVariantAnimation* motion_;
     Worker background_;      // what takes long besides the proof

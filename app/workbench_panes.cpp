@@ -3,6 +3,7 @@
 #include "app/actions/room.h"
 #include "app/card/card_view.h"
 #include "app/flat/flat_pane.h"
+#include "app/frame/later_pane.h"
 #include "app/frame/side_column.h"
 #include "app/make/make_pane.h"
 #include "app/panels/findings_panel.h"
@@ -26,15 +27,18 @@ QWidget* Workbench::buildPanes() {
     centre_ = new QSplitter(Qt::Vertical);
     centre_->setChildrenCollapsible(false);
     centre_->setHandleWidth(1);
-    card_ = new CardView(session_);
+    card_ = new LaterPane([this] { return new CardView(session_); });
     standing_ = new StandingPane(session_, *this);
     connect(standing_, &StandingPane::refused, this, [this](const QString& why) { tell(why); });
     flat_ = new FlatPane(session_, *this);
-    make_ = new MakePane(session_, *this);
-    prove_ = new ProveView(session_);
-    connect(prove_, &ProveView::asked, this, &Workbench::askBackwards);
-    connect(prove_, &ProveView::reportWanted, this, &Workbench::writeProof);
-    connect(prove_, &ProveView::workshopWanted, this, &Workbench::openWorkshop);
+    make_ = new LaterPane([this] { return new MakePane(session_, *this); });
+    prove_ = new LaterPane([this] {
+        auto* prove = new ProveView(session_);
+        connect(prove, &ProveView::asked, this, &Workbench::askBackwards);
+        connect(prove, &ProveView::reportWanted, this, &Workbench::writeProof);
+        connect(prove, &ProveView::workshopWanted, this, &Workbench::openWorkshop);
+        return prove;
+    });
     connect(&session_.selection(), &Selection::findingShown, &standing_->view(),
             &StandingView::lookAtShown);
     for (QWidget* pane : std::initializer_list<QWidget*>{card_, standing_, make_, flat_, prove_})

@@ -1,5 +1,6 @@
 #include "app/frame/side_column.h"
 #include "app/dress/dress_tray.h"
+#include "app/frame/later_pane.h"
 #include "app/inspect/inspector_panel.h"
 #include "app/panels/structure_list.h"
 #include <QAction>
@@ -15,7 +16,8 @@
 namespace hl {
 
 SideColumn::SideColumn(Session& session, QWidget& window)
-    : adds_(new QWidget), scroll_(new QScrollArea), tray_(new DressTray(session)),
+    : adds_(new QWidget), scroll_(new QScrollArea),
+      tray_(new LaterPane([&session] { return new DressTray(session); })),
       list_(new StructureList(session)), inspectors_(new InspectorPanel(session)) {
     setObjectName("side-column");
     setProperty("column", true);
@@ -76,6 +78,8 @@ void SideColumn::show(Beside beside) {
     list_->setVisible(beside == Beside::Structures);
     tray_->setVisible(beside == Beside::Dress);
 }
+
+DressTray& SideColumn::tray() { return *static_cast<DressTray*>(tray_->pane()); }
 
 void SideColumn::toTop() { scroll_->verticalScrollBar()->setValue(0); }
 

@@ -10,6 +10,7 @@ class QScrollArea;
 namespace hl {
 
 class DressTray;
+class LaterPane;
 class InspectorPanel;
 class StructureList;
 
@@ -24,7 +25,7 @@ class SideColumn : public QFrame {
     void show(Beside beside);
     void toTop();
     using QFrame::show;
-    DressTray& tray() { return *tray_; }
+    DressTray& tray();
 
   protected:
     bool eventFilter(QObject* watched, QEvent* event) override;
@@ -32,7 +33,7 @@ class SideColumn : public QFrame {
   private:
     QWidget* adds_;
     QScrollArea* scroll_;
-    DressTray* tray_;
+    LaterPane* tray_;
     StructureList* list_;
     InspectorPanel* inspectors_;
 };

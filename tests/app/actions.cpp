@@ -302,7 +302,7 @@ class ActionsOfTheWindow : public QObject, hl::test::RealWindow {
             on(qPrintable("go-" + r.id),
                {{}, [this, &r] {
                     QVERIFY(w_->findChild<QPushButton*>("room-" + r.id)->isChecked());
-                    QCOMPARE(w_->findChild<ProveView*>()->isVisible(), r.lower == Lower::Proof);
+                    QCOMPARE(shows<ProveView>(), r.lower == Lower::Proof);
                     QCOMPARE(w_->flat().showing() == FlatView::Show::Sheets,
                              r.lower == Lower::Sheets);
                 }});
@@ -328,7 +328,7 @@ class ActionsOfTheWindow : public QObject, hl::test::RealWindow {
                         QVERIFY(w_->flat().isVisible() && w_->standing().isVisible());
                     }});
         on("stance", {[this] { w_->standing().setStance(Posture(0)); },
-                      [this] { QCOMPARE(int(w_->standing().stance()), 1); }});
+                      [this] { QCOMPARE(int(w_->standing().stance().posture), 1); }});
         // A drag of the view is put right again.
         on("frame",
            {[this] {

@@ -224,7 +224,7 @@ class Frame : public QObject, public RealWindow {
         QVERIFY(w_->findChild<FindingsPanel*>()->isVisible());
         QVERIFY2(chip->text().startsWith("Fails"), qPrintable(chip->text()));
         QTest::mouseClick(chip, Qt::LeftButton);
-        QVERIFY(w_->findChild<ProveView*>()->isVisible());
+        QVERIFY(shows<ProveView>());
     }
 
     // The lower view goes and comes; what the maker gives it stays.
@@ -245,9 +245,9 @@ class Frame : public QObject, public RealWindow {
         trigger("lower");
         QVERIFY(!pane("flat-pane")->isVisible());
         w_->goTo("prove"); // it stays away in other rooms, too
-        QVERIFY(!w_->findChild<ProveView*>()->isVisible());
+        QVERIFY(!shows<ProveView>());
         trigger("lower");
-        QVERIFY(w_->findChild<ProveView*>()->isVisible());
+        QVERIFY(shows<ProveView>());
     }
 
     // A card just opened is seen as it is displayed, framed; a closed one leaves no corner outside.

@@ -40,7 +40,7 @@ class ProvingInTheWindow : public QObject, hl::test::RealWindow {
         QVERIFY(session().save(path));
         QVERIFY(w_->open(path)); // it begins where it is built, whatever was shown before
         QVERIFY(settled());
-        QVERIFY(!w_->findChild<ProveView*>()->isVisible());
+        QVERIFY(!shows<ProveView>());
         session().setOpening(40);
         w_->activateWindow(); // a dialog of the test before may have been in front
         QVERIFY(QTest::qWaitForWindowActive(w_.get()));

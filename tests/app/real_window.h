@@ -115,6 +115,11 @@ struct RealWindow {
         QVERIFY(QTest::qWaitForWindowActive(w_.get()));
         QTest::keySequence(w_.get(), QKeySequence(keys));
     }
+    // Whether there is such a pane and it is seen: those of rooms not yet entered are made later.
+    template<class T> bool shows() {
+        const T* pane = w_->findChild<T*>();
+        return pane && pane->isVisible();
+    }
     void trigger(const char* action) { w_->findChild<QAction*>(action)->trigger(); }
 };
 
