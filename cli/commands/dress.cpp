@@ -276,7 +276,7 @@ Run declareDress(CLI::App& options) {
     options.add_option("--typeface", g->face, "of the words");
     options.add_option("--drawing", g->drawing,
                        "an SVG file, or a PNG with a transparent ground, as a topper, cut out "
-                       "along its outline in its own colours");
+                       "along its outline in its own colours, or of --paper");
     options.add_option("--of", g->like, "the panel that it is to be like");
     options.add_option("--set", g->sets, "measures, such as left=0")->allow_extra_args(true);
     return [g] { return dress(*g); };

@@ -44,24 +44,29 @@ Result<std::pair<Design, std::string>> layDrawing(const Design& design, const Ca
     measures["width"] = mm(width);
     measures["height"] = mm(height);
     measures["shape"] = "drawn";
-    auto [next, paper] = addPaper(design, design.card.stock);
-    auto printed = printWith(next, paper, file, cut->picture);
-    if (!printed)
-        return printed.problem();
-    next = *printed;
     const size_t slash = file.find_last_of('/');
     std::string name = file.substr(slash == std::string::npos ? 0 : slash + 1);
     name = name.substr(0, name.rfind('.'));
-    for (Stock& s : next.stocks)
-        if (s.id == paper) {
-            s.repeat = Measure::fromMm(width);
-            s.fitted = true;
-            if (!name.empty())
-                s.name = name;
-        }
-    told.emplace_back("stock", paper);
-    if (std::none_of(told.begin(), told.end(), [](auto& t) { return t.first == "name"; }) &&
-        !name.empty())
+    const auto says = [&](const char* key) {
+        return std::any_of(told.begin(), told.end(), [&](auto& t) { return t.first == key; });
+    };
+    Design next = design;
+    if (!says("stock")) { // in its own colours
+        auto [with, paper] = addPaper(design, design.card.stock);
+        auto printed = printWith(with, paper, file, cut->picture);
+        if (!printed)
+            return printed.problem();
+        next = *printed;
+        for (Stock& s : next.stocks)
+            if (s.id == paper) {
+                s.repeat = Measure::fromMm(width);
+                s.fitted = true;
+                if (!name.empty())
+                    s.name = name;
+            }
+        told.emplace_back("stock", paper);
+    }
+    if (!says("name") && !name.empty())
         told.emplace_back("name", name);
     return layTopper(next, folded, panel, std::move(measures), told, cut->outline);
 }

@@ -229,6 +229,13 @@ class Patterns : public QObject {
         // As large as told, in its own proportion.
         const auto small =
             layDrawing(d, *c, "card.page-right", "owl.svg", svg, {{"height", "15 mm"}});
+        // Of a paper that is told it has the outline alone.
+        const auto plain =
+            layDrawing(d, *c, "card.page-right", "owl.svg", svg, {}, {{"stock", d.card.stock}});
+        QVERIFY(plain && plain->first.stocks.size() == d.stocks.size());
+        QCOMPARE(plain->first.structures.back().stock, d.card.stock);
+        QCOMPARE(plain->first.structures.back().outline.size(),
+                 laid->first.structures.back().outline.size());
         QVERIFY(small && measuresOf(small->first, small->second)->at("width") == 20 &&
                 small->first.stocks.back().repeat.mm() == 20);
         const auto both = layDrawing(d, *c, "card.page-right", "owl.svg", svg,
