@@ -316,6 +316,20 @@ SayLine fullLine(const ListedPart& p) {
 
 } // namespace
 
+std::string slantText(const ListedPart& p, Unit unit) {
+    const SayLine line = fullLine(p);
+    if (p.say.panels.size() < 2 || line.slope.size() != 2)
+        return {};
+    std::string out = "high at the left edge " + sayLength(line.heightAt(0, 0).first, unit);
+    for (size_t i = 0; i + 1 < line.panels.size(); ++i) {
+        const double high = line.heightAt(i, 0).second;
+        out += ", at the score at " + sayLength(line.startOf(i + 1), unit) + " " +
+               sayLength(high, unit) + " (half " + sayLength(high / 2, unit) + ")";
+    }
+    return out + ", at the right edge " +
+           sayLength(line.heightAt(line.panels.size() - 1, 0).second, unit);
+}
+
 std::string partsText(const std::vector<ListedPart>& parts, Unit unit) {
     std::string out;
     for (const ListedPart& p : parts) {
@@ -328,6 +342,8 @@ std::string partsText(const std::vector<ListedPart>& parts, Unit unit) {
                                : panelsText(p.say, unit));
         else if (!p.creases.empty())
             out += "  folds: " + countText(p.creases.size(), "one", "in all");
+        if (const std::string high = slantText(p, unit); !high.empty())
+            out += "\n    " + high;
         out += "\n";
     }
     return out;

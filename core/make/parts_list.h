@@ -34,6 +34,9 @@ std::string saidOf(const Assembly& assembly, const Part& part, Unit unit);
 // In the order of the assembly. What only bends (where adhesive ends) is not scored and not listed.
 std::vector<ListedPart> partsList(const Design& design, const Assembly& assembly);
 
+// Of a part with a slanted top how high it is at its edges and at every score, and half of that,
+// where slits end; else nothing.
+std::string slantText(const ListedPart& part, Unit unit);
 // As a maker reads it: name, number, paper, blank and line.
 std::string partsText(const std::vector<ListedPart>& parts, Unit unit);
 

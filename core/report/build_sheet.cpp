@@ -90,6 +90,8 @@ BuildSheet::Section scoring(const BuildOrder& o, const std::vector<ListedPart>& 
         }
         if (part.say.panels.size() > 1)
             p.lines.push_back("As a line: " + panelsText(part.say, d.units));
+        if (const std::string high = slantText(part, d.units); !high.empty())
+            p.lines.push_back(capital(high) + ".");
         out.pieces.push_back(std::move(p));
     }
     if (offMarks(plan, finest))

@@ -73,7 +73,12 @@ class Crossings : public QObject {
              {"220 mm x 150 mm  220 x 150, score 55 M from 62.5, 110 V, 165 M; top 150 to 50; "
               "slit at 55 from 0 to 62.5\n",
               "220 mm x 150 mm  220 x 150, score 55 V to 62.5, 110 M, 165 V; top 150 to 50; "
-              "slit at 55 from 62.5 to 125\n"})
+              "slit at 55 from 62.5 to 125\n",
+              "    high at the left edge 150 mm, at the score at 55 mm 125 mm (half 62.5 mm), at "
+              "the "
+              "score at 110 mm 100 mm (half 50 mm), at the score at 165 mm 75 mm (half 37.5 mm), "
+              "at "
+              "the right edge 50 mm\n"})
             QVERIFY2(list.find(line) != std::string::npos, list.c_str());
         const Crease &spine = creaseNamed(a, "card.spine"), &fold = creaseNamed(a, "second.fold-1");
         QVERIFY(std::fabs(std::min(spine.from.y(), spine.to.y()) - high / 2) < 1e-6);

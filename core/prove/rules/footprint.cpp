@@ -130,7 +130,8 @@ void footprint(const Evidence& e, const Stop&, std::vector<Finding>& out) {
             f.message = "The " + sayPanel(c, farthest) + " sticks out past the " +
                         worst.say(topFold) + " of the closed card by " + sayAmount(c, amount) + ".";
             f.remedy = "Make it lower or shorter, or move it away from that edge.";
-            if (part.id == "card" || part.id.rfind("card.", 0) == 0) { // the size may be what is wrong
+            if (part.id == "card" ||
+                part.id.rfind("card.", 0) == 0) { // the size may be what is wrong
                 const Vec2 size = card.size();
                 f.remedy = "Make it lower or shorter, or let the closed card be " +
                            sayAmount(c, topFold ? size.y() : size.x()) + " wide and " +
