@@ -34,10 +34,8 @@ inline Design randomTold() {
         const auto made = assemble(d);
         if (!made)
             break;
-        const std::string panel =
-            made->panels[size_t(whole(0, int(made->panels.size()) - 1))].id;
-        const std::string fold =
-            made->creases[size_t(whole(0, int(made->creases.size()) - 1))].id;
+        const std::string panel = made->panels[size_t(whole(0, int(made->panels.size()) - 1))].id;
+        const std::string fold = made->creases[size_t(whole(0, int(made->creases.size()) - 1))].id;
         Result<std::pair<Design, std::string>> added = Problem{"", "", ""};
         switch (whole(0, 3)) {
         case 0: {
@@ -45,11 +43,12 @@ inline Design randomTold() {
             const Told said{{"say", "8 | " + std::to_string(a) + " | " + std::to_string(b) +
                                         " | 8, " + sign() + " " + sign() + " " + sign() +
                                         "; height " + std::to_string(whole(15, 40))}};
-            added = addStructure(d, "strip", fold,
-                                 {{"left", std::to_string(b) + " mm"},
-                                  {"right", std::to_string(whole(0, 2) ? a : whole(15, 35)) + " mm"},
-                                  {"place", mm(5, 60)}},
-                                 {}, {}, said);
+            added =
+                addStructure(d, "strip", fold,
+                             {{"left", std::to_string(b) + " mm"},
+                              {"right", std::to_string(whole(0, 2) ? a : whole(15, 35)) + " mm"},
+                              {"place", mm(5, 60)}},
+                             {}, {}, said);
             break;
         }
         case 1:
@@ -62,8 +61,8 @@ inline Design randomTold() {
                                   {"raise", whole(0, 1) ? mm(1, 3) : "0 mm"}});
             break;
         default: {
-            auto part = addPart(d, "", std::to_string(whole(20, 50)) + " x " +
-                                           std::to_string(whole(20, 50)));
+            auto part = addPart(
+                d, "", std::to_string(whole(20, 50)) + " x " + std::to_string(whole(20, 50)));
             if (!part)
                 break;
             added = addJoin(part->first, part->second + ".sheet", panel,

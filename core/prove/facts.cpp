@@ -17,6 +17,8 @@
 namespace hl {
 namespace {
 
+constexpr double shownWell = 0.95; // of a structure: what little is hidden goes without saying
+
 std::string number(double v, int decimals = 1) { return numberText(v, decimals); }
 
 class Facts {
@@ -109,8 +111,8 @@ class Facts {
                 "The " + sayPanel(c_, p.panel) + " reaches " + say(p.height) +
                     " above the ground and leans " + number(p.lean) + "° from the upright.",
                 p.height);
-        for (const Seen& seen : seenFromFront(c_))
-            if (seen.part < 0.95 && !seen.behind.empty())
+        for (const Seen& seen : seenFromFront(c_, shownWell))
+            if (seen.part < shownWell && !seen.behind.empty())
                 add("hidden",
                     "From the front, " + number(100 - 100 * seen.part, 0) + " percent of " +
                         sayOwner(c_.design, seen.structure) + " are hidden, mostly behind " +

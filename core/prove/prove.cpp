@@ -1,9 +1,14 @@
 #include "core/prove/prove.h"
 #include "core/measure/number.h"
 #include <algorithm>
+#include <atomic>
 #include <cmath>
+#include <condition_variable>
+#include <exception>
 #include <map>
+#include <mutex>
 #include <set>
+#include <thread>
 
 namespace hl {
 
@@ -109,6 +114,81 @@ void gather(std::vector<Finding>& all) {
     all.erase(all.begin() + static_cast<long>(kept), all.end());
 }
 
+// The rules of one proof, run side by side by as many hands as the machine has: none of them
+// changes what it looks at. What each found is handed on in the order of their table.
+class Hands {
+  public:
+    Hands(const Evidence& e, const Stop& stop, bool whole) : e_(e), stop_(stop) {
+        for (const Rule& rule : rules())
+            if (whole || rule.where)
+                ran_.push_back({&rule});
+        // A quick look, as in the middle of a drag, leaves the other hand to the window.
+        const size_t hands = whole ? std::clamp(std::thread::hardware_concurrency(), 1U, 4U) : 1;
+        for (size_t i = 1; i < hands; ++i)
+            others_.emplace_back([this] {
+                while (runNext()) {
+                }
+            });
+    }
+    ~Hands() {
+        next_ = ran_.size(); // nobody begins another
+        for (std::thread& other : others_)
+            other.join();
+    }
+    Hands(const Hands&) = delete;
+    Hands& operator=(const Hands&) = delete;
+
+    size_t size() const { return ran_.size(); }
+    // What the rule found; this thread runs others, or it, until it is done. Throws what it threw.
+    std::vector<Finding>& found(size_t rule) {
+        while (!isDone(rule) && runNext()) {
+        }
+        std::unique_lock<std::mutex> lock(mutex_);
+        done_.wait(lock, [&] { return ran_[rule].done; });
+        if (ran_[rule].failed)
+            std::rethrow_exception(ran_[rule].failed);
+        return ran_[rule].found;
+    }
+
+  private:
+    struct Ran {
+        const Rule* rule;
+        std::vector<Finding> found = {};
+        std::exception_ptr failed = nullptr;
+        bool done = false;
+    };
+
+    bool isDone(size_t rule) {
+        const std::lock_guard<std::mutex> lock(mutex_);
+        return ran_[rule].done;
+    }
+    // The next rule that nobody has begun; false: there is none.
+    bool runNext() {
+        const size_t i = next_++;
+        if (i >= ran_.size())
+            return false;
+        Ran& r = ran_[i];
+        try {
+            if (!stop_)
+                r.rule->run(e_, stop_, r.found);
+        } catch (...) {
+            r.failed = std::current_exception();
+        }
+        const std::lock_guard<std::mutex> lock(mutex_);
+        r.done = true;
+        done_.notify_all();
+        return true;
+    }
+
+    const Evidence& e_;
+    const Stop& stop_;
+    std::vector<Ran> ran_;
+    std::atomic<size_t> next_{0};
+    std::mutex mutex_; // of what is done
+    std::condition_variable done_;
+    std::vector<std::thread> others_;
+};
+
 } // namespace
 
 std::vector<Finding> prove(const Case& c, const std::atomic<bool>* cancel, const Reached& reached) {
@@ -120,14 +200,9 @@ std::vector<Finding> prove(const Case& c, const std::atomic<bool>* cancel, const
 std::vector<Finding> prove(const Evidence& e, const Stop& stop, const Reached& reached,
                            bool whole) {
     std::vector<Finding> out;
-    double run = 0;
-    for (const Rule& rule : rules()) {
-        if (stop)
-            break;
-        if (!whole && !rule.where)
-            continue;
-        std::vector<Finding> more;
-        rule.run(e, stop, more);
+    Hands hands(e, stop, whole);
+    for (size_t i = 0; i < hands.size() && !stop; ++i) {
+        std::vector<Finding>& more = hands.found(i);
         if (stop)
             break; // half a rule is no rule
         gather(more);
@@ -136,7 +211,7 @@ std::vector<Finding> prove(const Evidence& e, const Stop& stop, const Reached& r
         std::stable_sort(out.begin(), out.end(),
                          [](auto& a, auto& b) { return a.severity > b.severity; });
         if (reached)
-            reached(out, ++run / static_cast<double>(rules().size()));
+            reached(out, static_cast<double>(i + 1) / static_cast<double>(rules().size()));
     }
     return out;
 }

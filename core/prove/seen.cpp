@@ -118,7 +118,7 @@ std::vector<Visible> visibleIn(const Case& c, double height) {
     return looked(c, height, 0, rays);
 }
 
-std::vector<Seen> seenFromFront(const Case& c) {
+std::vector<Seen> seenFromFront(const Case& c, double enough) {
     std::vector<std::string> owner;
     for (const Panel& p : c.assembly.panels)
         owner.push_back(ownerOf(p.id));
@@ -156,6 +156,8 @@ std::vector<Seen> seenFromFront(const Case& c) {
             else if (seen.part > known->part)
                 *known = seen;
         }
+        if (std::all_of(out.begin(), out.end(), [&](auto& s) { return s.part >= enough; }))
+            break;
     }
     return out;
 }

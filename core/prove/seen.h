@@ -29,7 +29,8 @@ struct Seen {
     double part = 1;       // of what would be seen of it alone, 0 to 1
     std::string behind;    // id of what hides most of the rest, or "card"
 };
-std::vector<Seen> seenFromFront(const Case& c);
+// It is looked at from further places until of each at least `enough` shows.
+std::vector<Seen> seenFromFront(const Case& c, double enough = 1);
 
 // For every panel what is up on it when the card is displayed: a unit vector in its flat
 // coordinates, along an edge of it where one runs nearly that way. On what lies level it points

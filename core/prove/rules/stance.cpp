@@ -80,7 +80,7 @@ void stance(const Evidence& e, const Stop&, std::vector<Finding>& out) {
                    " from the fold it is propped from.";
         out.push_back(f);
     }
-    for (const Seen& seen : seenFromFront(c)) {
+    for (const Seen& seen : seenFromFront(c, unseenFigure)) {
         const StructureSpec& spec = *c.design.structure(seen.structure);
         const bool adorns = spec.kind == "topper" || spec.kind == "words";
         if (seen.part > (adorns ? unseenFigure : unseenStance) || seen.behind.empty())
