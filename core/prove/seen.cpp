@@ -48,6 +48,7 @@ std::vector<Visible> looked(const Case& c, double height, double aside, std::vec
     };
     // A panel that is stuck flat on the side of another that is looked at hides what lies under it;
     // on the other side it is hidden.
+    std::map<int, bool> glued;           // by its face, else by its back
     std::set<std::pair<int, int>> hides; // the one below, and the one that hides it
     std::vector<Rigid> drawn = at;
     for (const Join& j : c.assembly.joins) {
@@ -56,6 +57,7 @@ std::vector<Visible> looked(const Case& c, double height, double aside, std::vec
             continue;
         const bool above = (at[under].turn.col(2).dot(toViewer) > 0) == j.ontoFace();
         hides.insert(above ? std::pair(j.landing, j.tab) : std::pair(j.tab, j.landing));
+        glued[j.tab] = j.onFace;
         drawn[held].shift += (above ? hairAbove : -hairAbove) * toViewer;
     }
     std::set<int> under; // what has something stuck on the side that is looked at
@@ -80,7 +82,9 @@ std::vector<Visible> looked(const Case& c, double height, double aside, std::vec
             continue;
         double all = 0, seen = 0;
         constexpr double hair = 0.3; // mm: what lies on it is not in front of it
-        constexpr double backs = 1;  // mm: paper that it is glued on
+        const auto stuck = glued.find(static_cast<int>(i));
+        const bool away =
+            stuck != glued.end() && (at[i].turn.col(2).dot(toViewer) < 0) != stuck->second;
         view.cover(p, at[i], [&](size_t cell, double depth) {
             ++all;
             const int front = view.nearest(cell);
@@ -88,9 +92,8 @@ std::vector<Visible> looked(const Case& c, double height, double aside, std::vec
             const bool shows =
                 front == static_cast<int>(i) || (depth > view.depth(cell) - hair && !stuckOn);
             seen += shows;
-            if (!shows && (stuckOn || depth > view.depth(cell) - backs) &&
-                at[i].turn.col(2).dot(toViewer) < 0)
-                return; // it is to be seen from its other side, and this is what it is glued on
+            if (away)
+                return; // it is to be seen from its other side
             ++rays[i].all;
             if (!shows)
                 ++rays[i].hidden[front];
