@@ -1,5 +1,6 @@
 #include "core/assembly/arrangement.h"
 #include "core/assembly/stretches.h"
+#include "core/measure/number.h"
 #include <CGAL/Arr_consolidated_curve_data_traits_2.h>
 #include <CGAL/Arr_segment_traits_2.h>
 #include <CGAL/Arrangement_2.h>
