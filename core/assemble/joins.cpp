@@ -268,6 +268,32 @@ void tieTabs(const std::set<std::string>& ours, AssemblyBuilder& out) {
     }
 }
 
+// A plain sheet that is glued flat on a panel, within its edges and over most of it, lines it: what
+// else is glued there is glued to the lining.
+void linePanels(const std::set<std::string>& ours, AssemblyBuilder& out) {
+    constexpr double onEdge = 0.05; // mm
+    const Assembly& a = out.made();
+    std::vector<int> held(a.panels.size());
+    for (const Join& j : a.joins)
+        ++held[static_cast<size_t>(j.tab)];
+    std::vector<std::pair<int, int>> found;
+    for (const Join& j : a.joins) {
+        const Panel &sheet = a.panels[static_cast<size_t>(j.tab)],
+                    &under = a.panels[static_cast<size_t>(j.landing)];
+        if (!ours.count(j.id) || j.moves || !traitsOf(j.kind).sticks || under.role == Role::Tab ||
+            a.parts[static_cast<size_t>(sheet.part)].panels.size() != 1 ||
+            held[static_cast<size_t>(j.tab)] != 1 ||
+            areaOf(sheet.outline) < areaOf(under.outline) / 2 ||
+            std::any_of(sheet.outline.begin(), sheet.outline.end(), [&](const Vec2& p) {
+                return offPaper(under.outline, {}, j.place.at(p).head<2>()) > onEdge;
+            }))
+            continue;
+        found.emplace_back(j.tab, j.landing);
+    }
+    for (const auto& [sheet, under] : found)
+        out.ride(sheet, under);
+}
+
 } // namespace
 
 Trouble buildJoins(const Design& d, AssemblyBuilder& out) {
@@ -329,6 +355,7 @@ Trouble buildJoins(const Design& d, AssemblyBuilder& out) {
         out.join(join);
     }
     tieTabs(ids, out);
+    linePanels(ids, out);
     return {};
 }
 

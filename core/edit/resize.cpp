@@ -15,6 +15,13 @@ namespace {
 
 struct Factors {
     double across, along;
+    std::int64_t ruler = 0; // nm; what was on its marks comes to lie on them again; 0: none
+    void grow(Measure& m, double by) const {
+        const double grown = static_cast<double>(m.count) * by;
+        const bool marked = ruler > 0 && m.count % ruler == 0 && std::llabs(m.count) >= 4 * ruler;
+        m.count =
+            marked ? std::llround(grown / static_cast<double>(ruler)) * ruler : std::llround(grown);
+    }
     double of(Parameter::Scale s) const {
         switch (s) {
         case Parameter::Scale::Across:
@@ -50,7 +57,7 @@ template<class T> class Scaler {
   private:
     void scale(const Field& f, Measure& m, double by) {
         if (f.grows != Grows::Kept && m.quantity == Quantity::Length)
-            m.count = std::llround(static_cast<double>(m.count) * by);
+            card_.grow(m, by);
     }
     void scale(const Field& f, Measure& m) {
         scale(f, m, f.grows == Grows::Fold ? card_.along : std::min(across_, along_));
@@ -82,7 +89,7 @@ template<class T> class Scaler {
         for (auto& [name, m] : set)
             if (const Parameter* p = family ? family->parameter(name) : nullptr)
                 if (m.quantity == Quantity::Length)
-                    m.count = std::llround(static_cast<double>(m.count) * card_.of(p->scale));
+                    card_.grow(m, card_.of(p->scale));
     }
     void scale(const Field&, CardSpec& c) {
         Scaler<CardSpec> inner(c, card_, card_.across, card_.along);
@@ -96,9 +103,7 @@ template<class T> class Scaler {
             across = card_.across;
             along = card_.along;
         }
-        const auto grown = [](Measure& m, double by) {
-            m.count = std::llround(static_cast<double>(m.count) * by);
-        };
+        const auto grown = [&](Measure& m, double by) { card_.grow(m, by); };
         const size_t first = strip && line.panels.size() > 2 ? 1 : 0,
                      last = line.panels.size() - first; // end panels of a strip are its tabs
         double between = 0;
@@ -148,7 +153,7 @@ template<class T> class Scaler {
 };
 
 // Where no panel is named to give, all grew alike; the widest one bears a change best.
-void hintAt(const std::string& name, const SayLine& line, bool tabs,
+void hintAt(const std::string& name, const SayLine& line, bool tabs, bool larger,
             std::vector<std::string>& hints) {
     const size_t first = tabs ? 1 : 0, last = line.panels.size() - first;
     if (!line.gives.empty() || line.panels.size() < 3 || last - first < 2)
@@ -157,8 +162,63 @@ void hintAt(const std::string& name, const SayLine& line, bool tabs,
     for (size_t i = first; i < last; ++i)
         if (line.panels[i].count > line.panels[widest].count)
             widest = i;
-    hints.push_back("All panels of " + name + " grew alike; to keep the others, let panel " +
-                    numberText(widest + 1) + " give, the widest.");
+    hints.push_back("All panels of " + name + (larger ? " grew" : " shrank") +
+                    " alike; to keep the others, let panel " + numberText(widest + 1) +
+                    " give, the widest.");
+}
+
+// Sheets of the maker's own that line a panel stay as far from its edges as they were.
+void keepMargins(const Assembly& before, const Factors& k, Design& d) {
+    auto after = assemble(d);
+    if (!after)
+        return; // said by whoever assembles it next
+    const auto extent = [](const Panel& p, const Vec2& way) {
+        double low = 1e300, high = -1e300;
+        for (const Vec2& q : p.outline) {
+            low = std::min(low, way.dot(q));
+            high = std::max(high, way.dot(q));
+        }
+        return high - low;
+    };
+    for (const Join& j : before.joins) {
+        const Panel& sheet = before.panels[static_cast<size_t>(j.tab)];
+        const std::string& part = before.parts[static_cast<size_t>(sheet.part)].id;
+        const auto mine = std::find_if(d.parts.begin(), d.parts.end(),
+                                       [&](const FreePart& p) { return p.id == part; });
+        const int now = after->panel(sheet.id),
+                  under = after->panel(before.panels[static_cast<size_t>(j.landing)].id);
+        if (sheet.rides != j.landing || mine == d.parts.end() || now < 0 || under < 0)
+            continue;
+        double by[2];
+        for (int axis = 0; axis < 2; ++axis) {
+            const Vec2 way = axis ? Vec2(0, 1) : Vec2(1, 0),
+                       there = (j.place.turn * lift(way)).head<2>();
+            const double margin =
+                extent(before.panels[static_cast<size_t>(j.landing)], there) - extent(sheet, way);
+            by[axis] = (extent(after->panels[static_cast<size_t>(under)], there) - margin) /
+                       extent(after->panels[static_cast<size_t>(now)], way);
+        }
+        if (by[0] <= 0 || by[1] <= 0)
+            continue;
+        Scaler<FreePart> wider(*mine, k, by[0], by[1]);
+        FreePart::visit(wider);
+    }
+}
+
+Design scaled(const Design& design, const Assembly& before, const Measure& width,
+              const Measure& height, std::int64_t ruler) {
+    const double w = width.mm() / design.card.width.mm(), h = height.mm() / design.card.height.mm();
+    const bool side = design.card.spine == SpineSide::Left;
+    const Factors k{side ? w : h, side ? h : w, ruler};
+    const double even = std::min(w, h);
+    Design d = design;
+    d.card.follows = false; // it is said now
+    d.card.width = width;
+    d.card.height = height;
+    Scaler<Design> scaler(d, k, even, even);
+    Design::visit(scaler);
+    keepMargins(before, {k.across, k.along}, d);
+    return d;
 }
 
 } // namespace
@@ -172,36 +232,49 @@ Result<Resized> resizeDesign(const Design& design, const Measure& width, const M
             return known.problem();
         format = *known;
     }
-    const double w = width.mm() / design.card.width.mm(), h = height.mm() / design.card.height.mm();
-    const bool side = design.card.spine == SpineSide::Left;
-    const Factors k{side ? w : h, side ? h : w};
-    const double even = std::min(w, h);
     auto before = assemble(design);
     if (!before)
         return before.problem();
-    Resized out{design, {}, {}};
-    Design& d = out.design;
-    d.card.follows = false; // it is said now
-    d.card.width = width;
-    d.card.height = height;
-    Scaler<Design> scaler(d, k, even, even);
-    Design::visit(scaler);
-    auto after = assemble(d);
-    if (!after)
-        return after.problem();
-    for (const StructureSpec& s : d.structures)
-        hintAt(callName(d, s), s.say, s.say.panels.size() > 2, out.hints);
-    for (const FreePart& p : d.parts)
-        hintAt(callName(p), p.say, false, out.hints);
-    hintAt("the card", d.card.say, false, out.hints);
     // What was no fault before and is one now.
     std::set<std::pair<std::string, std::vector<std::string>>> old;
     for (const Finding& f : prove(Case(design, *before)))
         if (f.severity == Severity::Stop)
             old.insert({f.rule, f.parts});
-    for (const Finding& f : prove(Case(d, *after)))
-        if (f.severity == Severity::Stop && !old.count({f.rule, f.parts}))
-            out.remarks.push_back(f.message);
+    const auto faults = [&](const Design& d, const Assembly& a) {
+        std::vector<std::string> out;
+        for (const Finding& f : prove(Case(d, a)))
+            if (f.severity == Severity::Stop && !old.count({f.rule, f.parts}))
+                out.push_back(f.message);
+        return out;
+    };
+    // On the marks of the ruler, where the card bears that as well as the plain sizes.
+    const std::int64_t marks = design.units == Unit::Inch ? nmPerInch / 16 : 500'000;
+    Resized out{scaled(design, *before, width, height, marks), {}, {}};
+    Design& d = out.design;
+    auto after = assemble(d);
+    if (after)
+        out.remarks = faults(d, *after);
+    if (!after || !out.remarks.empty()) {
+        Design plain = scaled(design, *before, width, height, 0);
+        auto other = assemble(plain);
+        if (!other)
+            return other.problem();
+        auto remarks = faults(plain, *other);
+        if (!after || remarks.size() < out.remarks.size()) {
+            out = {std::move(plain), std::move(remarks), {}};
+            out.hints.push_back("Its measures are not all on the marks of a ruler: rounded to them "
+                                "it would no longer fit.");
+            after = std::move(other);
+        }
+    }
+    const bool larger =
+        (design.card.spine == SpineSide::Left ? width.count : height.count) >
+        (design.card.spine == SpineSide::Left ? design.card.width.count : design.card.height.count);
+    for (const StructureSpec& s : d.structures)
+        hintAt(callName(d, s), s.say, s.say.panels.size() > 2, larger, out.hints);
+    for (const FreePart& p : d.parts)
+        hintAt(callName(p), p.say, false, larger, out.hints);
+    hintAt("the card", d.card.say, false, larger, out.hints);
     if (format)
         for (const Sheet& s : layOut(d, *after, *format))
             if (s.oversize)

@@ -23,6 +23,7 @@ void footprint(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
 void stack(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
 void clearance(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
 void landing(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
+void slits(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
 void strength(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
 void stance(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
 void rounding(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
@@ -44,6 +45,7 @@ const std::vector<Rule>& rules() {
         {"stack", "Thickness and post", stack, true},
         {"clearance", "Clearance", clearance, true},
         {"landing", "Landings", landing, true},
+        {"slits", "Covered slits", slits},
         {"strength", "Strength", strength},
         {"stance", "Stance", stance},
         {"rounding", "Rounding", rounding},

@@ -26,8 +26,7 @@ double slitDistance(const Part& part, const Vec2& p, const Vec2& along) {
     return least;
 }
 
-// Whether a slit along `along` (unit) runs over a place.
-static bool slitAt(const Part& part, const Vec2& p, const Vec2& along) {
+bool slitAt(const Part& part, const Vec2& p, const Vec2& along) {
     constexpr double beside = 0.3, beyond = 0.02; // mm
     for (const Mark& m : part.marks)
         for (size_t i = 0; m.kind == LineKind::Slit && i + 1 < m.points.size(); ++i) {

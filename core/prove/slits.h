@@ -11,6 +11,9 @@ double segmentDistance(const Vec2& p, const Vec2& from, const Vec2& to);
 // 100 mm per unit of the sine between the two.
 double slitDistance(const Part& part, const Vec2& p, const Vec2& along = Vec2::Zero());
 
+// Whether a slit along `along` (unit) runs over a place.
+bool slitAt(const Part& part, const Vec2& p, const Vec2& along);
+
 bool hasSlits(const Part& part);
 
 // Along the line in which a sheet goes through another: how much paper of the one lies on paper of

@@ -226,6 +226,34 @@ class Editing : public QObject, public CommandLine {
         QVERIFY(std::fabs(both.panels[2].mm() - (60 + 11.4)) < 1e-3);
     }
 
+    // A sheet that lines a page stays as far from its edges, whichever way it is turned there, and
+    // what was on a ruler's marks comes to lie on them again.
+    void linedPagesKeepTheirMargins() {
+        QCOMPARE(run({"new", file(), "--force", "--card", "110x150mm"}), 0);
+        QCOMPARE(run({"part", file(), "--id", "lining", "--say", "104 x 144"}), 0);
+        QCOMPARE(run({"join", file(), "lining.sheet", "card.page-left", "--side", "back"}), 0);
+        QCOMPARE(run({"part", file(), "--id", "across", "--say", "140 x 100"}), 0);
+        QCOMPARE(run({"join", file(), "across.sheet", "card.page-right", "--side", "back", "--line",
+                      "middle", "--onto-line", "middle", "--turn", "quarter"}),
+                 0);
+        QCOMPARE(run({"add", file(), "box", "--id", "shed", "--set", "left=31mm", "right=30.5mm",
+                      "place=20mm"}),
+                 0);
+        for (const auto& [w, h] : {std::pair{140, 190}, {97, 133}, {210, 148}, {110, 150}}) {
+            QCOMPARE(run({"resize", file(), "--card", QString("%1x%2mm").arg(w).arg(h)}), 0);
+            const Design d = design();
+            const auto is = [&](const Measure& m, double mm) { return m == Measure::fromMm(mm); };
+            QVERIFY(is(d.parts[0].width, w - 6) && is(d.parts[0].height, h - 6));
+            QVERIFY(is(d.parts[1].width, h - 10) && is(d.parts[1].height, w - 10));
+            for (const auto& [name, m] : d.structure("shed")->set)
+                QVERIFY2(m.count % 500'000 == 0, name.c_str());
+            QCOMPARE(run({"check", file()}), 0);
+        }
+        QCOMPARE(run({"new", file(), "--force", "--say", "36 | 60 | 80, V M; height 120"}), 0);
+        QCOMPARE(run({"resize", file(), "--card", "70x120mm"}), 0);
+        QVERIFY2(out_.contains("shrank"), qPrintable(out_));
+    }
+
     // Each is refused with the place and a remedy, and the file stays as it was.
     void whatIsRefused_data() {
         QTest::addColumn<QStringList>("args");

@@ -170,6 +170,34 @@ class Mats : public QObject {
         QCOMPARE(int(verdictOf(prove(c))), int(Verdict::Works));
     }
 
+    // What goes through a slit of a panel goes through its mat and the layer on that as well, from
+    // whichever side it comes; where a tongue lies in the end a mat covers it.
+    void slitsGoThroughMats() {
+        Design d = with(card(), "tier", "card.spine", {{"joined", "tongues"}});
+        for (const char* on : {"card.page-left", "mat1.mat"})
+            d = with(d, "mat", on, {});
+        d = with(d, "mat", "card.page-right", {{"side", "back"}});
+        const Assembly a = *assemble(d);
+        const auto slits = [&](const char* panel) {
+            std::vector<Mark> out;
+            for (const Mark& m : a.parts[size_t(a.panels[size_t(a.panel(panel))].part)].marks)
+                if (m.kind == LineKind::Slit)
+                    out.push_back(m);
+            return out;
+        };
+        const std::vector<Mark> page = slits("card.page-left"); // the sheet has those of both pages
+        QCOMPARE(page.size(), size_t(2));
+        for (const char* covered : {"mat1.mat", "mat2.mat"}) {
+            const std::vector<Mark> mine = slits(covered);
+            QCOMPARE(mine.size(), size_t(1));
+            for (size_t i = 0; i < 2; ++i)
+                QVERIFY((mine[0].points[i] - page[0].points[i]).norm() < 1e-9);
+        }
+        QVERIFY(slits("mat3.mat").empty());
+        for (const Finding& f : prove(Case(d, a)))
+            QVERIFY2(f.rule != "slits", f.message.c_str());
+    }
+
     // The closed card is thicker by paper and adhesive, heavier by its paper, and nothing else of
     // its motion or its proof changes.
     void thicknessAndNothingElse() {

@@ -373,7 +373,7 @@ class Landings {
         const StructureSpec* s =
             c_.design.structure(c_.assembly.parts[c_.assembly.panels[m].part].structure);
         return c_.assembly.panels[m].rides >= 0 &&
-               ((s && s->kind == "mat") ||
+               (!s || s->kind == "mat" ||
                 c_.assembly.parts[c_.assembly.panels[p].part].creases.empty());
     }
     std::string other(const Join& j, int panel) const {

@@ -1,6 +1,7 @@
 // Mat: paper glued all over a panel but for an even border; the next one on top of it is a layer.
 #include "core/assembly/builder.h"
 #include "core/assembly/mat_region.h"
+#include "core/assembly/open_slits.h"
 #include "core/measure/number.h"
 #include "core/structures/parameters.h"
 #include <algorithm>
@@ -111,6 +112,27 @@ std::optional<std::pair<double, double>> alongLine(const Ring& ring, const Vec2&
     return out;
 }
 
+// What comes through a slit of the panel comes through the mat that was just made on it as well.
+void slitLike(AssemblyBuilder& out, int on, bool face, int mat) {
+    const Assembly& a = out.made();
+    const Ring outline = a.panels[static_cast<size_t>(mat)].outline;
+    const std::string id = a.panels[static_cast<size_t>(mat)].id,
+                      name = id.substr(id.rfind('.') + 1) + "-slit";
+    int n = 0;
+    for (OpenSlit slit : openSlits(a, on, face)) {
+        if (!face) { // it is seen from the other side
+            slit.from.y() *= -1;
+            slit.to.y() *= -1;
+        }
+        const auto within = stretchWithin(slit, outline);
+        if (!within)
+            continue;
+        const Vec2 way = (slit.to - slit.from).normalized();
+        out.mark(name + (n++ > 0 ? "-" + numberText(n) : ""), LineKind::Slit,
+                 {slit.from + within->first * way, slit.from + within->second * way});
+    }
+}
+
 // One mat over a panel and the next one, scored where the fold below it is and folded with it.
 Trouble buildOver(const StructureSpec& spec, const Values& v, const Host& host,
                   AssemblyBuilder& out) {
@@ -156,6 +178,7 @@ Trouble buildOver(const StructureSpec& spec, const Values& v, const Host& host,
                 p = seen(p);
         made[i] = out.panel(i ? "beyond" : "mat", Role::Wall, outline, holes);
         out.ride(made[i], i ? next.panel : on);
+        slitLike(out, i ? next.panel : on, face, made[i]);
     }
     // Seen from behind, left and right change places, and a valley is a mountain.
     const Vec2 start = seen(below.from + from * below.dir()),
@@ -228,6 +251,7 @@ Trouble buildMat(const StructureSpec& spec, const Values& v, const Host& host,
             holes.push_back(seen(hole));
         const int panel = out.panel("mat" + number, Role::Wall, seen(p.outline), holes);
         out.ride(panel, on);
+        slitLike(out, on, face, panel);
         Join& join = out.lay(panel, {0, 0}, {1, 0}, on, {0, 0}, {1, 0}, false, face);
         if (stuck != StuckAllOver)
             join.adhesive = bandOf(out.made().panels[static_cast<size_t>(panel)].outline, stuck,
