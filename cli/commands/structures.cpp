@@ -61,10 +61,15 @@ int structures(const std::string& id, bool json) {
         list.push_back(describe(f));
         if (!json) {
             std::cout << f.id << "  " << f.purpose << "\n";
-            for (auto& p : f.parameters)
+            for (auto& p : f.parameters) {
+                std::string words; // what it may be besides
+                for (const std::string& word : p.choices)
+                    words += (words.empty() ? "; one of: " : ", ") + word;
                 std::cout << "    " << p.name << " = "
                           << measureText(p, p.fallback, Unit::Millimetre) << "  " << p.meaning
-                          << (p.relation.empty() ? "" : "; unless set: " + p.relation) << "\n";
+                          << words << (p.relation.empty() ? "" : "; unless set: " + p.relation)
+                          << "\n";
+            }
         }
     }
     if (json)

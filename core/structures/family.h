@@ -22,8 +22,9 @@ struct Parameter {
     // Kept by its relation to the other measures so that the card closes or stays even; edits
     // that are free to choose a measure leave it alone unless the maker set it.
     bool follows = false;
-    std::vector<std::string> choices; // words, where it is one of a few
-    std::string leastWhy, mostWhy;    // why nothing beyond its bounds can be made
+    std::vector<std::string> choices;              // words, where it is one of a few
+    std::map<std::string, std::string> alsoCalled; // other words for some of them
+    std::string leastWhy, mostWhy;                 // why nothing beyond its bounds can be made
     // What becomes of a length when the design gets another size: it grows with the pages' reach,
     // with the length of the spine, with the lesser of both, or stays, as what paper asks for does.
     enum class Scale { Across, Along, Lesser, Kept } scale = Scale::Across;
@@ -32,6 +33,10 @@ struct Parameter {
     Parameter& unless(const std::string& otherwise, bool kept = false) {
         relation = otherwise;
         follows = kept;
+        return *this;
+    }
+    Parameter& called(const std::string& word, const std::string& choice) {
+        alsoCalled[word] = choice;
         return *this;
     }
     Parameter& grows(Scale s) {

@@ -144,8 +144,10 @@ Problem noSuchMeasure(const Family& f, const std::string& place) {
 Result<Measure> readMeasure(const Parameter& p, const std::string& text, Unit unit) {
     if (!p.choices.empty()) {
         std::string known;
+        const auto also = p.alsoCalled.find(text);
+        const std::string& word = also == p.alsoCalled.end() ? text : also->second;
         for (size_t i = 0; i < p.choices.size(); ++i) {
-            if (p.choices[i] == text)
+            if (p.choices[i] == word)
                 return Measure::ofCount(static_cast<std::int64_t>(i));
             known += (i ? ", " : "") + p.choices[i];
         }

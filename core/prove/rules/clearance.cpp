@@ -317,6 +317,15 @@ class Windows {
             out_.push_back(n);
     }
 
+    static constexpr double meets = 0.05; // mm
+    // How far a place in an opening is from its rim, mm; 0 outside of it.
+    static double roomIn(const Ring& ring, const Vec2& p) {
+        double room = onPaper(ring, {}, p) ? 1e300 : 0;
+        for (size_t i = 0; i < ring.size() && room > 0; ++i)
+            room = std::min(room, segmentDistance(p, ring[i], ring[(i + 1) % ring.size()]));
+        return room;
+    }
+
     void cut(const Ring& piece, const Rigid& there, int window, int f, double least, Near& n) {
         constexpr double clear = 0.5; // mm that it reaches on both sides of the opening
         std::vector<Vec2> ends;
@@ -335,13 +344,10 @@ class Windows {
             Ring ring = hole;
             if (areaOf(ring) < 0)
                 std::reverse(ring.begin(), ring.end());
-            if (!onPaper(ring, {}, middle))
+            if (roomIn(ring, middle) < meets) // it touches the rim, or is outside
                 continue;
             for (const Vec2& end : ends) {
-                double room = onPaper(ring, {}, end) ? 1e300 : 0;
-                for (size_t i = 0; i < ring.size() && room > 0; ++i)
-                    room =
-                        std::min(room, segmentDistance(end, ring[i], ring[(i + 1) % ring.size()]));
+                const double room = roomIn(ring, end);
                 if (room >= least)
                     continue;
                 n.from = std::min(n.from, film_.opening(f));

@@ -1,9 +1,9 @@
 // Slits: whether what lies on a panel leaves its slits open for what goes through them. Mats are
 // slit along with their panel; anything else that is stuck there has to keep clear.
+#include "core/prove/slits.h"
 #include "core/assembly/open_slits.h"
 #include "core/prove/evidence.h"
 #include "core/prove/saying.h"
-#include "core/prove/slits.h"
 #include <cmath>
 
 namespace hl {
@@ -60,8 +60,8 @@ void slits(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
                     const double shut = shuts(a, slit, *cover);
                     if (shut <= unseenCover)
                         continue;
-                    Finding f = Finding::of("slits", Severity::Stop, c.first(), c.last(), c.first(),
-                                            shut);
+                    Finding f =
+                        Finding::of("slits", Severity::Stop, c.first(), c.last(), c.first(), shut);
                     nameIn(f, c, cover->panel);
                     nameIn(f, c, through.tab);
                     nameIn(f, c, static_cast<int>(i));

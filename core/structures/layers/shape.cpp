@@ -159,7 +159,13 @@ std::vector<Parameter> shapeParameters(const std::string& widthRule,
     for (Parameter& p : middle)
         p.least = Measure::fromMm(-500);
     return {
-        choiceOf("shape", shapeWords(), "its outline; drawn takes the outline that was imported")
+        choiceOf("shape", shapeWords(),
+                 "its outline; a circle with a height of its own is an oval; drawn takes the "
+                 "outline that "
+                 "was imported")
+            .called("oval", "circle")
+            .called("ellipse", "circle")
+            .called("square", "rectangle")
             .unless("rectangle"),
         lengthOf("width", 2, 1000, "of the shape").unless(widthRule),
         lengthOf("height", 2, 1000, "of the shape")
