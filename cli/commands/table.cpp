@@ -33,6 +33,8 @@ Run declareSensitivity(CLI::App&);
 Run declareExport(CLI::App&);
 Run declareResize(CLI::App&);
 Run declareSchema(CLI::App&);
+Run declareSteps(CLI::App&);
+Run declareSchedule(CLI::App&);
 
 // A command is one file beside this one and one line here.
 const std::vector<Command>& commands() {
@@ -60,6 +62,9 @@ const std::vector<Command>& commands() {
         {"scores", "which edge to the fence, where to score, when to turn", declareScores},
         {"build-sheet", "a booklet for the bench: papers, cuts, scores, glue, dressing",
          declareBuildSheet},
+        {"steps", "the order of the work, from the first cut to the last figure", declareSteps},
+        {"schedule", "when to do what, for several cards at once, and which papers to buy",
+         declareSchedule},
         {"picture", "the standing card as a picture, still or moving", declarePicture},
         {"pose", "where every panel is at an opening", declarePose},
         {"check", "whether the card works", declareCheck},

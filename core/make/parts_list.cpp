@@ -273,6 +273,7 @@ std::vector<ListedPart> partsList(const Design& design, const Assembly& a) {
         }
         if (there != known.end()) {
             ++out[there->second].count;
+            out[there->second].ids.push_back(part.id);
             continue;
         }
         // Plans and lists tell parts by their names: what is called alike gets a number.
@@ -280,6 +281,7 @@ std::vector<ListedPart> partsList(const Design& design, const Assembly& a) {
         for (int n = 2; !called.insert(p.name).second; ++n)
             p.name = own + ", " + numberText(n);
         known[one] = out.size();
+        p.ids = {part.id};
         out.push_back(std::move(p));
     }
     return out;

@@ -10,8 +10,9 @@ namespace hl {
 struct ListedPart {
     std::string id, name, paper; // of the first of them
     int count = 1;
-    std::string on; // id of the panel that it covers, of a mat
-    Vec2 blank;     // mm, the rectangle round it
+    std::vector<std::string> ids; // of all of them
+    std::string on;               // id of the panel that it covers, of a mat
+    Vec2 blank;                   // mm, the rectangle round it
     // Everything below in mm from the lower left corner of the blank, seen from the face.
     Ring outline;
     std::vector<Ring> apertures;

@@ -11,7 +11,8 @@
 namespace hl {
 namespace {
 
-constexpr double error = 0.05; // mm or degrees
+constexpr double error = 0.05;          // mm or degrees
+constexpr double asGoodAsClosed = 1e-5; // mm: as near as a chain is closed beside a flat state
 
 struct WorstTab {
     double misfit = 0;
@@ -23,15 +24,32 @@ WorstTab worstIn(const Assembly& a, const Linkage& k, const Motion& m) {
     WorstTab w;
     for (size_t s = 0; s < m.misfits.size(); ++s)
         for (size_t l = 0; l < k.loops.size(); ++l)
-            if (m.misfits[s][l] > w.misfit)
+            if (m.misfits[s][l] > std::max(asGoodAsClosed, w.misfit))
                 w = {m.misfits[s][l], k.course.samples()[s], a.panels[k.loops[l].held].id};
     return w;
 }
 
-WorstTab worstOf(const Assembly& assembled, const std::atomic<bool>* cancel) {
-    const Assembly a = withFoundStages(assembled, cancel);
+// The card as it is meant, from which every one that is a little off is folded on.
+struct AsDesigned {
+    Assembly assembly;
+    Linkage linkage;
+    Motion motion;
+
+    AsDesigned(const Assembly& a, const std::atomic<bool>* cancel)
+        : assembly(withFoundStages(a, cancel)), linkage(linkageOf(assembly)),
+          motion(motionOf(linkage, cancel)) {}
+    AsDesigned(const AsDesigned&) = delete; // the linkage refers to the assembly
+};
+
+// Nothing where the parts then divide otherwise: a line that no longer reaches its edge is no error
+// of the hand, and says nothing of how well the rest fits.
+std::optional<WorstTab> worstOf(const Assembly& assembled, const AsDesigned& meant,
+                                const std::atomic<bool>* cancel) {
+    if (!sameMakeUp(assembled, meant.assembly))
+        return std::nullopt;
+    const Assembly a = withStagesOf(assembled, meant.assembly);
     const Linkage k = linkageOf(a);
-    return worstIn(a, k, motionOf(k, cancel));
+    return worstIn(a, k, motionLike(meant.motion, k, cancel));
 }
 
 } // namespace
@@ -61,7 +79,8 @@ Result<std::vector<Sensitivity>> sensitivities(const Design& design,
     auto whole = assemble(*start);
     if (!whole)
         return whole.problem();
-    const double before = worstOf(*whole, cancel).misfit;
+    const AsDesigned meant(*whole, cancel);
+    const double before = worstIn(meant.assembly, meant.linkage, meant.motion).misfit;
     size_t done = 0, all = drawnMeasures(*start).size() + start->card.set.size();
     for (const StructureSpec& s : start->structures)
         all += s.set.size();
@@ -76,6 +95,7 @@ Result<std::vector<Sensitivity>> sensitivities(const Design& design,
     for (size_t i = 0; i < drawn; ++i) {
         const NamedMeasure what = drawnMeasures(*start)[i];
         Sensitivity found{what.owner, what.name, what.measure->quantity, 0, 0, {}};
+        bool told = false;
         next();
         for (double by : {-error, error}) {
             if (cancel && *cancel)
@@ -87,12 +107,14 @@ Result<std::vector<Sensitivity>> sensitivities(const Design& design,
             const auto made = assemble(d);
             if (!made)
                 continue;
-            const WorstTab w = worstOf(*made, cancel);
-            const double rate = (w.misfit - before) / error;
+            const auto w = worstOf(*made, meant, cancel);
+            told = told || w;
+            const double rate = w ? (w->misfit - before) / error : 0;
             if (rate > found.rate)
-                found = {what.owner, what.name, found.quantity, rate, w.opening, w.tab};
+                found = {what.owner, what.name, found.quantity, rate, w->opening, w->tab};
         }
-        out.push_back(found);
+        if (told)
+            out.push_back(found);
     }
     std::vector<std::string> ids{"card"};
     for (const StructureSpec& s : start->structures)
@@ -107,6 +129,7 @@ Result<std::vector<Sensitivity>> sensitivities(const Design& design,
                 out.push_back(found);
                 continue;
             }
+            bool told = false;
             for (double by : {-error, error}) {
                 if (cancel && *cancel)
                     return out;
@@ -117,12 +140,14 @@ Result<std::vector<Sensitivity>> sensitivities(const Design& design,
                 const auto made = assemble(d);
                 if (!made)
                     continue; // at its bound: it cannot be off this way
-                const WorstTab w = worstOf(*made, cancel);
-                const double rate = (w.misfit - before) / error;
+                const auto w = worstOf(*made, meant, cancel);
+                told = told || w;
+                const double rate = w ? (w->misfit - before) / error : 0;
                 if (rate > found.rate)
-                    found = {id, name, value.quantity, rate, w.opening, w.tab};
+                    found = {id, name, value.quantity, rate, w->opening, w->tab};
             }
-            out.push_back(found);
+            if (told)
+                out.push_back(found);
         }
     std::stable_sort(out.begin(), out.end(), [](auto& a, auto& b) { return a.rate > b.rate; });
     return out;

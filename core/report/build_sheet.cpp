@@ -1,13 +1,16 @@
 #include "core/report/build_sheet.h"
 #include "core/make/pattern.h"
-#include "core/make/score_plan.h"
+#include "core/make/plan.h"
 #include "core/measure/number.h"
 #include "core/prove/rounding.h"
 #include "core/prove/saying.h"
 #include "core/report/pictures.h"
 #include "core/report/plan_pictures.h"
+#include "core/steps/order.h"
+#include "core/steps/words.h"
 #include <algorithm>
 #include <map>
+#include <set>
 
 namespace hl {
 namespace {
@@ -45,9 +48,10 @@ BuildSheet::Section papers(const BuildOrder& o, const CutPlan& cuts) {
     return out;
 }
 
-BuildSheet::Section cutting(const BuildOrder& o, const std::vector<ListedPart>& parts,
-                            const CutPlan& cuts) {
+BuildSheet::Section cutting(const BuildOrder& o, const Plan& plan) {
     const Design& d = o.folded.design;
+    const std::vector<ListedPart>& parts = plan.parts;
+    const CutPlan& cuts = plan.cuts;
     const Trimmer trimmer = o.drawer ? o.drawer->trimmer : Trimmer();
     BuildSheet::Section out{"Cut", {}};
     int n = 0;
@@ -63,13 +67,14 @@ BuildSheet::Section cutting(const BuildOrder& o, const std::vector<ListedPart>& 
     return out;
 }
 
-BuildSheet::Section scoring(const BuildOrder& o, const std::vector<ListedPart>& parts) {
+BuildSheet::Section scoring(const BuildOrder& o, const Plan& made) {
+    const std::vector<ListedPart>& parts = made.parts;
     const Design& d = o.folded.design;
     const ScoringBoard board = o.drawer ? o.drawer->board : ScoringBoard();
     BuildSheet::Section out{"Score and fold", {}};
     const Ruler& ruler = o.folded.workshop.rulerFor(d.units);
     const double finest = static_cast<double>(ruler.step) * 1e-6;
-    const std::vector<BlankScores> plan = planScores(parts, board, d.units);
+    const std::vector<BlankScores>& plan = made.scores;
     for (const BlankScores& b : plan) {
         if (b.steps.empty())
             continue;
@@ -100,72 +105,49 @@ BuildSheet::Section scoring(const BuildOrder& o, const std::vector<ListedPart>& 
     return out;
 }
 
-BuildSheet::Section gluing(const BuildOrder& o) {
-    const Case& c = o.folded;
-    const Assembly& a = c.assembly;
-    BuildSheet::Section out{"Glue", {}};
-    const std::vector<Pattern> patterns = patternsOf(c.design, a);
-    for (size_t i = 0; i < a.parts.size(); ++i) {
-        const Part& part = a.parts[i];
-        Piece p;
-        p.title = part.name;
-        for (const Join& j : a.joins) {
-            const Panel& held = a.panels[static_cast<size_t>(j.tab)];
-            if (static_cast<size_t>(held.part) != i || held.rides >= 0)
-                continue;
-            const JoinTraits& how = traitsOf(j.kind);
-            const std::string onto = sayPanel(c, j.landing);
-            p.lines.push_back(
-                (how.sticks    ? "glue the "
-                 : how.through ? "put the "
-                               : "fasten the ") +
-                sayPanel(c, j.tab) + (how.through ? " through the " : " to the ") + onto +
-                (j.ontoFace() ? "" : ", on its back") +
-                (j.adhesive.empty() || !how.sticks ? "" : ", only where it is hatched"));
-        }
-        if (p.lines.empty())
-            continue;
-        Picture map;
-        const Vec2 size = patterns[i].high - patterns[i].low;
-        map.width = size.x() + 4;
-        map.height = size.y() + 4;
-        map.caption = part.name;
-        for (Shape s : patterns[i].strokes) {
-            for (Vec2& q : s.points)
-                q = Vec2(q.x() - patterns[i].low.x() + 2, patterns[i].high.y() - q.y() + 2);
-            map.items.push_back(std::move(s));
-        }
-        p.picture = map;
-        out.pieces.push_back(std::move(p));
+// A part as it is cut, with its adhesive hatched.
+Picture glueMap(const Pattern& pattern, const std::string& caption) {
+    Picture map;
+    const Vec2 size = pattern.high - pattern.low;
+    map.width = size.x() + 4;
+    map.height = size.y() + 4;
+    map.caption = caption;
+    for (Shape s : pattern.strokes) {
+        for (Vec2& q : s.points)
+            q = Vec2(q.x() - pattern.low.x() + 2, pattern.high.y() - q.y() + 2);
+        map.items.push_back(std::move(s));
     }
-    return out;
+    return map;
 }
 
-BuildSheet::Section dressing(const BuildOrder& o) {
+// What follows cutting and scoring, step by step, and how long it takes.
+std::vector<BuildSheet::Section> assembling(const BuildOrder& o, const Plan& plan) {
     const Case& c = o.folded;
-    BuildSheet::Section out{"Dress", {}};
-    Piece p;
-    const Assembly& a = c.assembly;
-    for (const Part& part : a.parts) {
-        const Panel& first = a.panels[static_cast<size_t>(part.panels.front())];
-        if (first.rides < 0 || first.hung)
-            continue;
-        const std::string line = part.name + ": " + stockOf(c.design, part).name;
-        if (part.loose.empty()) {
-            p.lines.push_back(line);
-            continue;
-        }
-        const Panel& last = a.panels[static_cast<size_t>(part.panels.back())];
-        p.lines.push_back(line + ", its ends on the " + sayPanel(c, first.rides) + " and the " +
-                          sayPanel(c, last.rides) + "; of the rest only its middle may be sticky");
+    const steps::Work work = steps::workOf(c, plan, steps::closedLayers(c), o.drawer);
+    BuildSheet::Section order{"Put it together, in this order", {}};
+    const std::vector<Pattern> patterns = patternsOf(c.design, c.assembly);
+    std::set<std::string> drawn; // each part's map once
+    int n = 0;
+    for (const steps::WorkStep& s : work.steps) {
+        if (s.what == steps::Do::Cut || s.what == steps::Do::Score)
+            continue; // said above
+        Piece p;
+        p.title = numberText(++n) + ". " + s.title;
+        p.lines = steps::stepLines(s);
+        const int part = s.parts.empty() ? -1 : c.assembly.part(s.parts.front());
+        if (part >= 0 && (s.what == steps::Do::Glue || s.what == steps::Do::Close) &&
+            drawn.insert(s.parts.front()).second)
+            p.picture = glueMap(patterns[static_cast<size_t>(part)],
+                                c.assembly.parts[static_cast<size_t>(part)].name);
+        order.pieces.push_back(std::move(p));
     }
-    for (const Span& s : a.spans)
-        if (!s.hung.empty())
-            p.lines.push_back(s.name + ": hang " + numberText(s.hung.size()) +
-                              " on it, evenly, before its ends are glued down behind their holes");
-    if (!p.lines.empty())
-        out.pieces.push_back(std::move(p));
-    return out;
+    const steps::Timetable table = steps::timetableOf(steps::jobOf({{&work, 1}}).tasks);
+    return {std::move(order),
+            {"Time",
+             {{"",
+               std::nullopt,
+               {"At the bench " + steps::minutesText(table.work) + ", done after " +
+                steps::minutesText(table.elapsed) + ", drying included."}}}}};
 }
 
 BuildSheet::Section cautions(const BuildOrder& o) {
@@ -201,12 +183,14 @@ BuildSheet buildSheetOf(const BuildOrder& o) {
         out.card =
             standingOf(c, std::clamp(c.assembly.display.at, c.first(), c.last()), {}, 150, 100);
     }
-    const std::vector<ListedPart> parts = partsList(c.design, c.assembly);
-    const CutPlan cuts = planCuts({c.design, c.assembly, parts, o.drawer, o.upright});
-    for (BuildSheet::Section s : {papers(o, cuts), cutting(o, parts, cuts), scoring(o, parts),
-                                  gluing(o), dressing(o), cautions(o)})
-        if (!s.pieces.empty())
-            out.sections.push_back(std::move(s));
+    const Plan plan = planOf(c.design, c.assembly, {o.drawer, o.upright, 1, {}});
+    out.sections = {papers(o, plan.cuts), cutting(o, plan), scoring(o, plan)};
+    for (BuildSheet::Section& s : assembling(o, plan))
+        out.sections.push_back(std::move(s));
+    out.sections.push_back(cautions(o));
+    out.sections.erase(std::remove_if(out.sections.begin(), out.sections.end(),
+                                      [](auto& s) { return s.pieces.empty(); }),
+                       out.sections.end());
     return out;
 }
 

@@ -27,7 +27,8 @@ class Sensitivities : public QObject {
             QVERIFY(by.at(name).tab.rfind("box1", 0) == 0);
         }
         for (const char* name : {"place", "width", "tab", "opens"})
-            QVERIFY(by.at(name).rate < 1e-6);
+            QVERIFY2(by.at(name).rate < 1e-6,
+                     qPrintable(QString("%1 %2").arg(name).arg(by.at(name).rate)));
         QVERIFY(all.front().rate >= all.back().rate);
         QVERIFY(say(by.at("left")).find("0.50 mm") != std::string::npos);
     }

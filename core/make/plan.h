@@ -1,0 +1,27 @@
+// The plan: what is cut and scored, from which sheets and how, as one value for everybody who shows
+// it, prints it or goes on from it.
+#pragma once
+#include "core/make/cut_plan.h"
+#include "core/make/score_plan.h"
+
+namespace hl {
+
+struct Plan {
+    std::vector<ListedPart> parts;
+    CutPlan cuts;
+    std::vector<BlankScores> scores;
+    int copies = 1;
+};
+
+// What it is made with; see CutOrder.
+struct PlanWishes {
+    const Drawer* drawer = nullptr; // null: the usual sheets and tools
+    const std::vector<Vec2>* upright = nullptr;
+    int copies = 1;
+    CutWishes cuts = {};
+};
+Plan planOf(const Design& design, const Assembly& assembly, const PlanWishes& wishes = {},
+            const std::atomic<bool>* cancel = nullptr,
+            const std::function<void(double)>& progress = {});
+
+} // namespace hl
