@@ -1,5 +1,8 @@
 // Takes the pictures in docs/screenshots: each main view, from the demo designs.
 // Usage: hl-shots FOLDER
+#include "app/assemble/assemble_pane.h"
+#include "app/assemble/bench_view.h"
+#include "app/assemble/progress_book.h"
 #include "app/flat/flat_view.h"
 #include "app/gallery/gallery.h"
 #include "app/look/theme.h"
@@ -25,6 +28,7 @@
 #include <QMouseEvent>
 #include <QPainter>
 #include <QPushButton>
+#include <QSpinBox>
 #include <cstdio>
 
 namespace {
@@ -154,11 +158,6 @@ int main(int argc, char** argv) {
     w.session().setOpening(105);
     settle(w);
     shoot("build.png");
-    // A base of pages and a series of strips, told by their lines.
-    design("21-signal-tower.hlantern");
-    w.session().selection().choose("band");
-    settle(w);
-    shoot("strip.png");
     // A drawn design, with a crease just being placed.
     design("water-tower.hlantern");
     w.session().selection().choose("tower-front");
@@ -203,6 +202,37 @@ int main(int argc, char** argv) {
     settle(w);
     shoot("scores.png");
     make.turnTo(MakePane::Cuts);
+    // The order of the work at a closing, four cards of it; and that step at the bench.
+    design("station-platform.hlantern");
+    w.goTo("assemble");
+    auto& assemble = *w.findChild<AssemblePane*>();
+    assemble.findChild<QSpinBox*>("assemble-cards")->setValue(4);
+    const auto laid = [&] {
+        QElapsedTimer clock;
+        clock.start();
+        settle(w);
+        while (!(assemble.work() && assemble.work()->cards == 4 &&
+                 assemble.work()->folded == w.session().snapshot()->folded) &&
+               clock.elapsed() < 20000)
+            QApplication::processEvents(QEventLoop::WaitForMoreEvents, 20);
+    };
+    laid();
+    const auto work = assemble.work();
+    const auto& order = work->work.steps;
+    const auto closing = std::find_if(order.begin(), order.end(),
+                                      [](auto& s) { return s.what == steps::Do::Close; });
+    assemble.findChild<QListWidget*>("assemble-steps")->setCurrentRow(int(closing - order.begin()));
+    settle(w);
+    shoot("assemble.png");
+    ProgressBook(w.session().keyFor("bench/")).clear();
+    assemble.findChild<QPushButton*>("assemble-bench")->click();
+    settle(w);
+    for (auto i = order.begin(); i != closing; ++i)
+        w.findChild<BenchView*>()->forward();
+    settle(w);
+    shoot("bench.png");
+    ProgressBook(w.session().keyFor("bench/")).clear();
+    emit w.findChild<BenchView*>()->left();
     // A finding that shows itself.
     design("faulty/collision.hlantern");
     w.goTo("prove");
@@ -235,19 +265,17 @@ int main(int argc, char** argv) {
     }
     w.findChild<ProveView*>()->turnTo(ProveView::Profile);
     settle(w);
-    for (const auto& [action, file] : {std::pair{"palette", "palette.png"}, {"keys", "keys.png"}}) {
-        w.findChild<QAction*>(action)->trigger();
-        settle(w);
-        for (auto* dialog : w.findChildren<QDialog*>())
-            if (dialog->isVisible()) {
-                if (auto* words = dialog->findChild<QLineEdit*>("palette-words"))
-                    words->setText("add box");
-                settle(w);
-                good &= dialog->grab().save(out.filePath(file));
-                dialog->reject();
-            }
-        settle(w);
-    }
+    w.findChild<QAction*>("palette")->trigger();
+    settle(w);
+    for (auto* dialog : w.findChildren<QDialog*>())
+        if (dialog->isVisible()) {
+            if (auto* words = dialog->findChild<QLineEdit*>("palette-words"))
+                words->setText("add box");
+            settle(w);
+            good &= dialog->grab().save(out.filePath("palette.png"));
+            dialog->reject();
+        }
+    settle(w);
     // The gallery, searched, and a structure being placed.
     design("families/z-fold.hlantern");
     w.findChild<QAction*>("gallery")->trigger();

@@ -140,6 +140,7 @@ QWidget* Workbench::buildTopBar() {
 
 void Workbench::enter(const Room& r) {
     rooms_[size_t(&r - rooms().data())]->setChecked(true);
+    pages_->setCurrentIndex(0); // away from the bench
     room_ = &r;
     filling_ = nullptr;
     showPanes();

@@ -14,6 +14,8 @@ class QVariantAnimation;
 
 namespace hl {
 
+class AssemblePane;
+class BenchView;
 class FindingsPanel;
 class FlatPane;
 class FlatView;
@@ -58,6 +60,7 @@ class Workbench : public QMainWindow {
     bool drawing(); // on the flat parts
     void fill();
     void toggleLower();
+    void toTheBench(); // one step over the whole window
     void keepLayout();
     Actions tableOfActions();
     void addViewActions(Actions& table);
@@ -121,7 +124,8 @@ class Workbench : public QMainWindow {
     QWidget* card_;
     StandingPane* standing_;
     FlatPane* flat_;
-    QWidget *make_, *prove_;
+    QWidget *make_, *assemble_, *prove_;
+    BenchView* bench_ = nullptr; // while somebody is at it
     FindingsPanel* findings_;
     QVariantAnimation* motion_;
     Worker background_;      // what takes long besides the proof

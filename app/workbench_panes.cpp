@@ -1,6 +1,8 @@
 // The workbench and its panes: which room has which, what fills the window, and whose share is
 // kept.
 #include "app/actions/room.h"
+#include "app/assemble/assemble_pane.h"
+#include "app/assemble/bench_view.h"
 #include "app/card/card_view.h"
 #include "app/flat/flat_pane.h"
 #include "app/frame/later_pane.h"
@@ -12,8 +14,10 @@
 #include "app/standing/standing_view.h"
 #include "app/workbench.h"
 #include <QApplication>
+#include <QMenuBar>
 #include <QSettings>
 #include <QSplitter>
+#include <QStackedWidget>
 #include <algorithm>
 
 namespace hl {
@@ -41,7 +45,13 @@ QWidget* Workbench::buildPanes() {
     });
     connect(&session_.selection(), &Selection::findingShown, &standing_->view(),
             &StandingView::lookAtShown);
-    for (QWidget* pane : std::initializer_list<QWidget*>{card_, standing_, make_, flat_, prove_})
+    assemble_ = new LaterPane([this] {
+        auto* assemble = new AssemblePane(session_, *this);
+        connect(assemble, &AssemblePane::benchWanted, this, &Workbench::toTheBench);
+        return assemble;
+    });
+    for (QWidget* pane :
+         std::initializer_list<QWidget*>{card_, standing_, make_, assemble_, flat_, prove_})
         centre_->addWidget(pane);
     connect(&session_.placing(), &Placing::toolChanged, this, [this] {
         if (designShown_ && drawing() != drew_) {
@@ -84,6 +94,8 @@ QWidget* Workbench::subjectPane() const {
         return standing_;
     case Subject::Plans:
         return make_;
+    case Subject::Steps:
+        return assemble_;
     }
     return standing_;
 }
@@ -110,6 +122,7 @@ void Workbench::showPanes() {
         {standing_, subjectPane() == standing_},
         {flat_, lower == flat_},
         {make_, subjectPane() == make_},
+        {assemble_, subjectPane() == assemble_},
         {prove_, lower == prove_},
         {findings_, somethingToSay_ && room_->subject == Subject::Standing && roomForFindings()}};
     if (filling_) // the splitters go with what they hold
@@ -160,14 +173,31 @@ void Workbench::fill() {
     QWidget* next = nullptr;
     if (!filling_) {
         next = subjectPane();
-        for (QWidget* pane : std::initializer_list<QWidget*>{card_, standing_, make_, flat_, prove_,
-                                                             findings_, column_})
+        for (QWidget* pane : std::initializer_list<QWidget*>{card_, standing_, make_, assemble_,
+                                                             flat_, prove_, findings_, column_})
             if (pane->isVisible() && QApplication::focusWidget() &&
                 pane->isAncestorOf(QApplication::focusWidget()))
                 next = pane;
     }
     filling_ = next;
     showPanes();
+}
+
+// Over menus and rooms as well: hands are sticky, and the screen is an arm's length away.
+void Workbench::toTheBench() {
+    const auto work = findChild<AssemblePane*>()->work();
+    if (!work || work->work.steps.empty())
+        return;
+    if (!bench_) {
+        bench_ = new BenchView;
+        connect(bench_, &BenchView::left, this, [this] { goTo("assemble"); });
+        pages_->addWidget(bench_);
+        connect(pages_, &QStackedWidget::currentChanged, this,
+                [this] { menuBar()->setVisible(pages_->currentWidget() != bench_); });
+    }
+    bench_->lay(work, session_.keyFor("bench/"));
+    pages_->setCurrentWidget(bench_);
+    bench_->setFocus();
 }
 
 void Workbench::toggleLower() {

@@ -16,6 +16,8 @@ const std::vector<Room>& rooms() {
          Lower::None, 1, Beside::Dress},
         {"make", tr("Make"), tr("Which sheet, where do I cut and score, what comes next?"),
          Subject::Plans, Lower::Sheets, 0.7, Beside::Nothing},
+        {"assemble", tr("Assemble"), tr("In which order, with which glue, how long?"),
+         Subject::Steps, Lower::None, 1, Beside::Nothing},
     };
     return table;
 }

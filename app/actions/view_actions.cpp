@@ -1,5 +1,6 @@
 // The actions of the menu View: rooms, the opening, what is seen and how large.
 #include "app/actions/room.h"
+#include "app/assemble/assemble_pane.h"
 #include "app/flat/flat_view.h"
 #include "app/standing/standing_view.h"
 #include "app/workbench.h"
@@ -19,7 +20,18 @@ void Workbench::addViewActions(Actions& table) {
                          rooms()[i].tip});
     table.insert(
         table.end(),
-        {{"play",
+        {{"bench",
+          view,
+          tr("To the &bench"),
+          "F6",
+          [this] {
+              goTo("assemble");
+              findChild<AssemblePane*>()->toTheBench();
+          },
+          When::Design,
+          {},
+          tr("One step of the work at a time, as large as the window, with its clocks")},
+         {"play",
           view,
           tr("Close and open the card"),
           "Ctrl+P",

@@ -7,7 +7,6 @@
 #include <QAction>
 #include <QButtonGroup>
 #include <QCheckBox>
-#include <QCryptographicHash>
 #include <QLabel>
 #include <QListWidget>
 #include <QMenu>
@@ -20,14 +19,6 @@
 #include <QVBoxLayout>
 
 namespace hl {
-
-// Ticks and wishes are kept by the place of a design's file; of one that has none, by its title.
-QString MakePane::keyFor(const char* what) const {
-    const QString name = session_.path().isEmpty() ? QString::fromStdString(session_.design().title)
-                                                   : session_.path();
-    return what + QString::fromLatin1(
-                      QCryptographicHash::hash(name.toUtf8(), QCryptographicHash::Sha1).toHex());
-}
 
 MakePane::MakePane(Session& session, QWidget& window)
     : session_(session), cuts_(new QPushButton(tr("Cuts"))), scores_(new QPushButton(tr("Scores"))),
@@ -220,7 +211,7 @@ void MakePane::plan() {
 void MakePane::take(std::shared_ptr<const Planned> planned) {
     progress_->hide();
     planned_ = std::move(planned);
-    ticks_ = QSettings().value(keyFor("made/")).toStringList();
+    ticks_ = QSettings().value(session_.keyFor("made/")).toStringList();
     fillThings();
     emit plannedAnew();
 }
@@ -348,7 +339,7 @@ void MakePane::tick(const QString& key, bool done) {
         ticks_ << key;
     while (ticks_.size() > 2000)
         ticks_.removeFirst();
-    QSettings().setValue(keyFor("made/"), ticks_);
+    QSettings().setValue(session_.keyFor("made/"), ticks_);
     countTicks();
     draw();
 }

@@ -40,11 +40,10 @@ class MakePane : public QWidget {
     void draw();
     void forward(); // ticks the step and goes on to the next one
     void back();
-    void takeSheets();                      // out of the drawer
-    void offerWishes();                     // what the maker can want otherwise of the chosen sheet
-    CutWishes keptWishes() const;           // what was wanted of this design before
-    void want(const CutWishes& wishes);     // keeps them, and plans by them
-    QString keyFor(const char* what) const; // of this design in the settings
+    void takeSheets();                  // out of the drawer
+    void offerWishes();                 // what the maker can want otherwise of the chosen sheet
+    CutWishes keptWishes() const;       // what was wanted of this design before
+    void want(const CutWishes& wishes); // keeps them, and plans by them
     std::vector<QString> stepsOf(int thing) const;
     QString keyOf(int thing, int step) const;
     bool ticked(const QString& key) const { return ticks_.contains(key); }

@@ -19,7 +19,7 @@ QString sheetText(const PaperSheet& s) {
 
 CutWishes MakePane::keptWishes() const {
     CutWishes out;
-    for (const QString& line : QSettings().value(keyFor("wishes/")).toStringList()) {
+    for (const QString& line : QSettings().value(session_.keyFor("wishes/")).toStringList()) {
         const QString name = line.section('\t', 1, 1), what = line.section('\t', 2, 2);
         const DrawerPaper* paper = session_.workshop().drawer.paper(name.toStdString());
         if (line.startsWith("turned\t"))
@@ -43,7 +43,7 @@ void MakePane::want(const CutWishes& wishes) {
             paper && size < paper->sheets.size())
             lines << QString("kept\t%1\t%2")
                          .arg(QString::fromStdString(name), sheetText(paper->sheets[size]));
-    QSettings().setValue(keyFor("wishes/"), lines);
+    QSettings().setValue(session_.keyFor("wishes/"), lines);
     plan();
 }
 

@@ -290,6 +290,12 @@ bool Session::save(const QString& path, bool evenSo) {
     return true;
 }
 
+QString Session::keyFor(const char* what) const {
+    const QString name = path_.isEmpty() ? QString::fromStdString(design_.title) : path_;
+    return what + QString::fromLatin1(
+                      QCryptographicHash::hash(name.toUtf8(), QCryptographicHash::Sha1).toHex());
+}
+
 void Session::tellOf(const Worker& worker, const QString& what) {
     connect(&worker, &Worker::failed, this, [this, what](const QString& why) {
         emit refused(tr("%1 broke off by an error of the program (%2). Your design is as it was.")

@@ -80,6 +80,9 @@ class Session : public QObject {
     void setWorkshop(const Workshop& workshop);
 
     Folder& folder() { return folder_; }
+    // The key of the settings by which something is kept for this design: by the place of its file;
+    // of one that has none, by its title.
+    QString keyFor(const char* what) const;
     // Tells when a job of somebody's worker breaks off: "The plan", "The sheets".
     void tellOf(const Worker& worker, const QString& what);
 

@@ -160,7 +160,8 @@ Run declareSteps(CLI::App& options) {
 
 Run declareSchedule(CLI::App& options) {
     auto given = std::make_shared<ScheduleGiven>();
-    options.add_option("FILES", given->files, "one design or several, built as one job")->required();
+    options.add_option("FILES", given->files, "one design or several, built as one job")
+        ->required();
     options.add_option("--cards", given->cards, "so many of each")->check(CLI::Range(1, 200));
     options.add_option("--drawer", given->drawer,
                        "the papers, tools and adhesives there are, a file of `drawer`");

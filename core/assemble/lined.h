@@ -1,5 +1,5 @@
-// What follows once the maker's joins are made: tabs that stand in the middle between two panels, and
-// sheets that line one.
+// What follows once the maker's joins are made: tabs that stand in the middle between two panels,
+// and sheets that line one.
 #pragma once
 #include "core/assembly/builder.h"
 #include <set>

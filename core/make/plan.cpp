@@ -9,8 +9,7 @@ Plan planOf(const Design& design, const Assembly& assembly, const PlanWishes& w,
     out.parts = partsList(design, assembly);
     out.cuts = planCuts({design, assembly, out.parts, w.drawer, w.upright, w.copies, w.cuts},
                         cancel, progress);
-    out.scores =
-        planScores(out.parts, w.drawer ? w.drawer->board : ScoringBoard(), design.units);
+    out.scores = planScores(out.parts, w.drawer ? w.drawer->board : ScoringBoard(), design.units);
     return out;
 }
 

@@ -6,6 +6,7 @@
 #include "core/prove/saying.h"
 #include "core/report/pictures.h"
 #include "core/report/plan_pictures.h"
+#include "core/report/step_pictures.h"
 #include "core/steps/order.h"
 #include "core/steps/words.h"
 #include <algorithm>
@@ -103,21 +104,6 @@ BuildSheet::Section scoring(const BuildOrder& o, const Plan& made) {
         out.pieces.push_back(
             {"", std::nullopt, {sayRounding(roundedTo(o.folded, ruler), o.folded)}});
     return out;
-}
-
-// A part as it is cut, with its adhesive hatched.
-Picture glueMap(const Pattern& pattern, const std::string& caption) {
-    Picture map;
-    const Vec2 size = pattern.high - pattern.low;
-    map.width = size.x() + 4;
-    map.height = size.y() + 4;
-    map.caption = caption;
-    for (Shape s : pattern.strokes) {
-        for (Vec2& q : s.points)
-            q = Vec2(q.x() - pattern.low.x() + 2, pattern.high.y() - q.y() + 2);
-        map.items.push_back(std::move(s));
-    }
-    return map;
 }
 
 // What follows cutting and scoring, step by step, and how long it takes.

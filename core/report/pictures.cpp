@@ -283,8 +283,25 @@ Picture profileOf(const Case& c, double opening, double section, double width, d
     return p;
 }
 
+namespace {
+
+// A paper's colour in the shade: 0 in the light, 1 as dark as it gets.
+Colour shaded(const std::string& paper, double shade) {
+    constexpr double darkest = 0.5;
+    Colour out = givenColour(paper);
+    std::uint32_t rgb = 0;
+    for (int by : {16, 8, 0})
+        rgb |= static_cast<std::uint32_t>(std::lround(((out.rgb >> by) & 0xff) *
+                                                      (1 - darkest * std::clamp(shade, 0.0, 1.0))))
+               << by;
+    out.rgb = rgb;
+    return out;
+}
+
+} // namespace
+
 Picture standingOf(const Case& c, double opening, const std::vector<std::string>& marked,
-                   double width, double height) {
+                   double width, double height, bool inItsPapers) {
     Picture p;
     p.width = width;
     p.height = height;
@@ -301,6 +318,7 @@ Picture standingOf(const Case& c, double opening, const std::vector<std::string>
         std::vector<Vec2> ring;
         double depth, shade;
         bool chosen;
+        const std::string* paper;
     };
     std::vector<Face> faces;
     Vec2 low = Vec2::Constant(1e300), most = -low;
@@ -320,6 +338,8 @@ Picture standingOf(const Case& c, double opening, const std::vector<std::string>
             f.shade = 1 - std::fabs(pose.panels[i].turn.col(2).dot(light));
             if (panel.role == Role::Page)
                 f.depth -= 15; // what stands on a page is in front of it
+            const Stock& stock = stockOf(c.design, c.assembly, static_cast<int>(i));
+            f.paper = pose.panels[i].turn.col(2).dot(view) > 0 ? &stock.face : &stock.back;
             f.chosen = std::find(marked.begin(), marked.end(), panel.id) != marked.end();
             faces.push_back(std::move(f));
         }
@@ -334,7 +354,7 @@ Picture standingOf(const Case& c, double opening, const std::vector<std::string>
         Shape s;
         for (const Vec2& q : f.ring)
             s.points.push_back(scale * q + shift);
-        s.fill = {Tint::Paper, f.shade * 0.7};
+        s.fill = inItsPapers ? shaded(*f.paper, f.shade) : Colour{Tint::Paper, f.shade * 0.7};
         s.line = f.chosen ? Colour{Tint::Stop, 0} : quiet;
         s.width = f.chosen ? 0.6 : 0.2;
         p.items.push_back(s);

@@ -16,8 +16,9 @@ Picture mapOf(const Evidence& e, double width = 100, double height = 90);
 // What a plane across the spine, `section` mm along it, cuts through, with dimensions.
 Picture profileOf(const Case& c, double opening, double section, double width = 130,
                   double height = 90);
-// The card from the front and a little above; panels in `marked` (ids) stand out.
+// The card from the front and a little above; panels in `marked` (ids) stand out. In the colours of
+// its papers, or in those of any paper.
 Picture standingOf(const Case& c, double opening, const std::vector<std::string>& marked = {},
-                   double width = 120, double height = 90);
+                   double width = 120, double height = 90, bool inItsPapers = false);
 
 } // namespace hl

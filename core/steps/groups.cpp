@@ -28,8 +28,7 @@ bool isFigure(const Case& c, int part, const std::vector<std::vector<int>>& held
     if (!p.creases.empty() || p.panels.size() != 1 || held[static_cast<size_t>(part)].size() != 1 ||
         unitIdOf(c, p) == "card")
         return false;
-    const Join& j =
-        c.assembly.joins[static_cast<size_t>(held[static_cast<size_t>(part)].front())];
+    const Join& j = c.assembly.joins[static_cast<size_t>(held[static_cast<size_t>(part)].front())];
     return traitsOf(j.kind).sticks && !j.moves && holds[static_cast<size_t>(part)].empty();
 }
 
@@ -140,18 +139,19 @@ void Groups::cover(const Case& c, const FlatState& flat) {
             const int side = up == j.ontoFace() ? 1 : -1;
             for (const auto& [k, number] : flat.with(j.tab)) {
                 const int unit = of(a.panels[static_cast<size_t>(k)].part);
-                if (unit < 0 || unit == static_cast<int>(u) || all_[static_cast<size_t>(unit)].id == "card" ||
-                    flat.above(k, j.tab) != side)
+                if (unit < 0 || unit == static_cast<int>(u) ||
+                    all_[static_cast<size_t>(unit)].id == "card" || flat.above(k, j.tab) != side)
                     continue;
                 over.insert({static_cast<int>(u), unit});
             }
         }
-    const auto spans = [&](int unit) { // it holds on to two panels, and so lies over what is between
-        std::set<int> on;
-        for (int join : all_[static_cast<size_t>(unit)].outer)
-            on.insert(a.joins[static_cast<size_t>(join)].landing);
-        return on.size() > 1;
-    };
+    const auto spans =
+        [&](int unit) { // it holds on to two panels, and so lies over what is between
+            std::set<int> on;
+            for (int join : all_[static_cast<size_t>(unit)].outer)
+                on.insert(a.joins[static_cast<size_t>(join)].landing);
+            return on.size() > 1;
+        };
     // What lies over one another by turns is closed at once, or reached from the side.
     for (const auto& [below, above] : over)
         if (spans(above) && !over.count({above, below}))
@@ -165,7 +165,8 @@ std::vector<int> Groups::order() const {
         before[static_cast<size_t>(guest)].insert(host);
     for (const Shuts& s : shuts_) {
         before[static_cast<size_t>(s.second)].insert(s.first);
-        before[static_cast<size_t>(s.first)].erase(s.second); // it goes on its host while that is loose
+        before[static_cast<size_t>(s.first)].erase(
+            s.second); // it goes on its host while that is loose
     }
     std::vector<int> out;
     std::vector<char> done(n);

@@ -10,12 +10,12 @@ namespace hl::steps {
 enum class Piece { Core, Mat, Figure, Film };
 
 struct Group {
-    std::string id;              // of the structure or part; "card"
-    std::vector<int> parts;      // of its core
-    std::vector<int> inner;      // joins within it
-    std::vector<int> outer;      // joins by which it hangs on other units
-    int depth = 0;               // 0: the card; 1: what stands on it ...
-    double rear = 0;             // how far from the viewer it stands, mm
+    std::string id;         // of the structure or part; "card"
+    std::vector<int> parts; // of its core
+    std::vector<int> inner; // joins within it
+    std::vector<int> outer; // joins by which it hangs on other units
+    int depth = 0;          // 0: the card; 1: what stands on it ...
+    double rear = 0;        // how far from the viewer it stands, mm
 };
 
 // A group that comes to lie over the place where another is closed onto: the other goes first.
@@ -29,7 +29,7 @@ class Groups {
     Groups(const Case& c, const std::vector<FlatState>& flats);
 
     const std::vector<Group>& all() const { return all_; }
-    const std::vector<Piece>& pieces() const { return pieces_; } // of every part
+    const std::vector<Piece>& pieces() const { return pieces_; }      // of every part
     int of(int part) const { return of_[static_cast<size_t>(part)]; } // unit; -1: none of its own
     const std::vector<Shuts>& shuts() const { return shuts_; }
     // Hosts, and what stands on them.

@@ -80,6 +80,8 @@ std::vector<std::string> cannotBeDone(const Case& c, const Work& work, const Sto
         if (soFar.join(s.joins.front()) < 0)
             continue; // it is not on the card yet
         const Case part(c.design, std::move(soFar), stop.flag);
+        if (stop)
+            break; // it was not folded to its end
         const double misses = part.poses.front().misfit();
         if (misses > std::max(forgiven, whole + forgiven))
             out.push_back("With what is glued before it, “" + s.title + "” misses its place by " +

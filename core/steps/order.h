@@ -13,7 +13,6 @@ namespace hl::steps {
 Work workOf(const Case& c, const Plan& plan, const std::vector<FlatState>& flats,
             const Drawer* drawer = nullptr);
 
-
 // Steps that the card, put together as far as they say, does not let come about, in sentences: it
 // is folded for each of them.
 std::vector<std::string> cannotBeDone(const Case& c, const Work& work, const Stop& stop = {});

@@ -24,10 +24,11 @@ void Orderer::cut() {
             if (!knifeWork(p, Trimmer(), c_.design.units).empty())
                 s.minutes += takes::knife;
         }
+        s.minutes /= std::max(1, plan_.copies); // the plan is of all cards already
         std::string list;
         for (const auto& [listed, count] : on)
-            list += (list.empty() ? "" : ", ") +
-                    (count > 1 ? numberText(count) + " x " : "") + plan_.parts[listed].name;
+            list += (list.empty() ? "" : ", ") + (count > 1 ? numberText(count) + " x " : "") +
+                    plan_.parts[listed].name;
         s.title = "Cut " + sheet.paper + (n > 1 ? ", sheet " + numberText(n) : "");
         s.text = "From " + std::string(sheet.offcut ? "an offcut" : "a sheet") + " of " +
                  sheet.paper + ", " + sayLength(sheet.width, c_.design.units) + " by " +
@@ -43,8 +44,7 @@ void Orderer::cut() {
             s.title = "Cut " + p.name;
             s.text = "Cut " + p.name + " from " + p.paper + ", " +
                      sayLength(p.blank.x(), c_.design.units) + " by " +
-                     sayLength(p.blank.y(), c_.design.units) +
-                     "; the drawer has no sheet for it.";
+                     sayLength(p.blank.y(), c_.design.units) + "; the drawer has no sheet for it.";
             s.caution = "Blade: keep fingers off its line, and cut on a mat.";
             cut_[a_.part(p.ids[k])] = s.id;
         }
@@ -58,15 +58,14 @@ void Orderer::score() {
         const auto scores = std::count_if(b.steps.begin(), b.steps.end(), [](auto& x) {
             return x.what == ScoreStep::Score || x.what == ScoreStep::Slit;
         });
-        WorkStep& s = add("score." + p.id, Do::Score,
-                          static_cast<double>(p.ids.size()) *
-                              (takes::setting * b.settings +
-                               takes::score * static_cast<double>(scores)));
+        WorkStep& s =
+            add("score." + p.id, Do::Score,
+                static_cast<double>(p.ids.size()) *
+                    (takes::setting * b.settings + takes::score * static_cast<double>(scores)));
         s.together = true;
         s.parts = p.ids;
         s.title = "Score " + p.name;
-        s.text = (p.ids.size() > 1 ? "Score all " + numberText(p.ids.size()) + " of "
-                                   : "Score ") +
+        s.text = (p.ids.size() > 1 ? "Score all " + numberText(p.ids.size()) + " of " : "Score ") +
                  p.name + ": " + countText(static_cast<size_t>(scores), "one line", "lines") +
                  ", the board set " + countText(static_cast<size_t>(b.settings), "once", "times") +
                  ".";
@@ -81,8 +80,8 @@ void Orderer::snip() {
     std::vector<std::string> on;
     size_t tabs = 0;
     for (const Part& p : a_.parts) {
-        const auto n = static_cast<size_t>(
-            std::count_if(p.panels.begin(), p.panels.end(), [&](int i) {
+        const auto n =
+            static_cast<size_t>(std::count_if(p.panels.begin(), p.panels.end(), [&](int i) {
                 return a_.panels[static_cast<size_t>(i)].role == Role::Tab;
             }));
         if (n > 0)
@@ -94,8 +93,7 @@ void Orderer::snip() {
     WorkStep& s = add("snip", Do::Snip, takes::snip * 2 * static_cast<double>(tabs));
     s.parts = on;
     s.title = "Snip the tabs";
-    s.text = "Snip a small wedge off both corners of " +
-             countText(tabs, "the one tab", "tabs") +
+    s.text = "Snip a small wedge off both corners of " + countText(tabs, "the one tab", "tabs") +
              ", where it is not cut off already, so that none shows beside what it is glued to.";
     for (const std::string& id : on) {
         const int part = a_.part(id);
@@ -116,8 +114,7 @@ void Orderer::fold() {
                           takes::fold * static_cast<double>(p.creases.size() * p.ids.size()));
         s.parts = p.ids;
         s.title = "Fold " + p.name;
-        s.text = (p.ids.size() > 1 ? "Fold all " + numberText(p.ids.size()) + " of "
-                                   : "Fold ") +
+        s.text = (p.ids.size() > 1 ? "Fold all " + numberText(p.ids.size()) + " of " : "Fold ") +
                  p.name + " and burnish it: " + foldWords(valleys, "valley", "valleys") +
                  (valleys.empty() || mountains.empty() ? "" : "; ") +
                  foldWords(mountains, "mountain", "mountains") +
@@ -137,7 +134,7 @@ void Orderer::fold() {
 }
 
 std::string Orderer::foldWords(const std::vector<std::string>& names, const char* one,
-                                 const char* many) {
+                               const char* many) {
     constexpr size_t mostNamed = 6;
     if (names.empty())
         return "";

@@ -10,7 +10,8 @@ bool Orderer::over(int mat, int other) const {
         return false;
     const StructureSpec* s =
         c_.design.structure(a_.parts[static_cast<size_t>(partOf(m.tab))].structure);
-    const auto under = s ? s->set.find("landings") : std::map<std::string, Measure>::const_iterator();
+    const auto under =
+        s ? s->set.find("landings") : std::map<std::string, Measure>::const_iterator();
     return s && (under == s->set.end() || under->second.count == 0);
 }
 
@@ -39,8 +40,8 @@ void Orderer::mats(bool late) {
         if (after.empty() == late)
             continue;
         const Join& first = join(groups[owner].front());
-        WorkStep& s = add("mat." + owner, Do::Mat,
-                          takes::mat * static_cast<double>(groups[owner].size()));
+        WorkStep& s =
+            add("mat." + owner, Do::Mat, takes::mat * static_cast<double>(groups[owner].size()));
         s.reach = Reach::Flat;
         stick(s, adhesiveFor(c_, first, false));
         for (int i : groups[owner]) {
@@ -101,13 +102,12 @@ void Orderer::films() {
         need(s, lastClosing_);
         const std::string name = sayOwner(c_.design, owner);
         s.title = capital((hung ? "hang " : "put in ") + name);
-        s.text =
-            hung ? "Take the thread of " + name + ": hang " + numberText(hang) +
-                       " on it, evenly, before its ends are glued down behind their holes."
-                 : "Put " + with(s.adhesive) + " on both ends of " + name +
-                       " and press its ends on the " + sayPanel(c_, first.landing) + " and the " +
-                       sayPanel(c_, join(joins.back()).landing) +
-                       "; of the rest only its middle may be sticky.";
+        s.text = hung ? "Take the thread of " + name + ": hang " + numberText(hang) +
+                            " on it, evenly, before its ends are glued down behind their holes."
+                      : "Put " + with(s.adhesive) + " on both ends of " + name +
+                            " and press its ends on the " + sayPanel(c_, first.landing) +
+                            " and the " + sayPanel(c_, join(joins.back()).landing) +
+                            "; of the rest only its middle may be sticky.";
         s.check = "The card must still close flat.";
     }
 }
@@ -157,8 +157,8 @@ void Orderer::figures() {
                 on[part] = s.id;
                 made_[i] = s.id;
             }
-            const std::string name = groups[owner].size() > 1 ? sayOwner(c_.design, owner)
-                                                              : nameOf(partOf(first.tab));
+            const std::string name =
+                groups[owner].size() > 1 ? sayOwner(c_.design, owner) : nameOf(partOf(first.tab));
             s.title = capital("put on " + name);
             s.zone = zoneText(c_, first);
             s.text = "Put " + with(s.adhesive) + " on the back of " + name + ", " + s.zone +

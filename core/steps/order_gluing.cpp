@@ -47,12 +47,14 @@ WorkStep& Orderer::single(int i, int unit, Reach reach) {
     } else if (how.through) {
         s.title = capital("put the " + held + " through");
         s.text = "Put the " + held + " through its slit in the " + under +
-                 (j.moves ? "." : ", bend it over behind and hold it with " +
-                                      with(s.adhesive) + ", clear of the score.");
+                 (j.moves ? "."
+                          : ", bend it over behind and hold it with " + with(s.adhesive) +
+                                ", clear of the score.");
     } else {
         s.title = capital((how.slides ? "lay in the " : "fasten the ") + held);
-        s.text = how.slides ? "Lay the " + held + " on the " + under + side + ", where it slides: " +
-                                  whereText(c_, j) + ". Nothing of it is glued there."
+        s.text = how.slides ? "Lay the " + held + " on the " + under + side +
+                                  ", where it slides: " + whereText(c_, j) +
+                                  ". Nothing of it is glued there."
                             : "Fasten the " + held + " to the " + under + side + " with " +
                                   with(s.adhesive) + ": " + whereText(c_, j) + ".";
         s.check = how.slides ? "It must slide freely." : "It must turn freely.";
@@ -186,8 +188,7 @@ bool Orderer::goTogether(const std::vector<Waiting>& run, const Waiting& next) c
             join(w.left.front().front()).landing != join(next.left.front().front()).landing)
             return false;
         for (const auto& [host, guest] : groups_.hosts())
-            if ((host == w.unit && guest == next.unit) ||
-                (host == next.unit && guest == w.unit))
+            if ((host == w.unit && guest == next.unit) || (host == next.unit && guest == w.unit))
                 return false;
     }
     return tabs <= mostTabs;
@@ -225,14 +226,13 @@ bool Orderer::heapUp(const std::vector<int>& joins) {
 }
 
 int Orderer::heap(int part) const {
-    for (auto it = heap_.find(part); it != heap_.end() && it->second != part;
-         it = heap_.find(part))
+    for (auto it = heap_.find(part); it != heap_.end() && it->second != part; it = heap_.find(part))
         part = it->second;
     return part;
 }
 
 WorkStep& Orderer::together(const std::string& id, Do what, const std::vector<int>& joins,
-                       const std::vector<int>& units, std::string& tabs) {
+                            const std::vector<int>& units, std::string& tabs) {
     const Join& j = join(joins.front());
     WorkStep& s = add(id, what, takes::tab * static_cast<double>(joins.size()));
     std::set<std::string> parts;
@@ -241,7 +241,10 @@ WorkStep& Orderer::together(const std::string& id, Do what, const std::vector<in
         s.joins.push_back(join(i).id);
         parts.insert(partId(partOf(join(i).tab)));
         stick(s, adhesiveFor(c_, join(i), pull));
-        tabs += (tabs.empty() ? "the " : ", the ") + sayPanel(c_, join(i).tab);
+        tabs += (tabs.empty()        ? "the "
+                 : i == joins.back() ? " and the "
+                                     : ", the ") +
+                sayPanel(c_, join(i).tab);
         for (int panel : {join(i).tab, join(i).landing}) {
             needPart(s, partOf(panel));
             needMat(s, panel);
@@ -257,21 +260,21 @@ WorkStep& Orderer::together(const std::string& id, Do what, const std::vector<in
 WorkStep& Orderer::laid(const std::vector<int>& joins, int unit) {
     const Join& j = join(joins.front());
     std::string tabs;
-    WorkStep& s = together("glue." + groupId(unit) + "." +
-                               a_.panels[static_cast<size_t>(j.landing)].id,
-                           Do::Glue, joins, {unit}, tabs);
+    WorkStep& s =
+        together("glue." + groupId(unit) + "." + a_.panels[static_cast<size_t>(j.landing)].id,
+                 Do::Glue, joins, {unit}, tabs);
     const std::string it = unitName(unit);
     s.reach = Reach::Flat;
     s.title = capital("glue " + it + " down");
     std::string places;
     for (int i : joins)
-        places += " " + capital("the " + sayPanel(c_, join(i).tab)) + ": " +
-                  whereText(c_, join(i)) + ".";
-    s.text = "Fold " + it + " flat. Put " + with(s.adhesive) + " on " + tabs + " and lay it on " +
-             onto(j) + "." + places +
-             (s.adhesive == "tape"
-                  ? " Keep the backing on until it lies right, then peel it and press."
-                  : "");
+        places +=
+            " " + capital("the " + sayPanel(c_, join(i).tab)) + ": " + whereText(c_, join(i)) + ".";
+    s.text =
+        "Fold " + it + " flat. Put " + with(s.adhesive) + " on " + tabs + " and lay it on " +
+        onto(j) + "." + places +
+        (s.adhesive == "tape" ? " Keep the backing on until it lies right, then peel it and press."
+                              : "");
     s.why = "One foot is placed by measure; the others find their place by closing.";
     return s;
 }
@@ -281,21 +284,18 @@ WorkStep& Orderer::closed(const std::vector<int>& joins, const std::vector<int>&
     std::string tabs, id, names;
     for (size_t i = 0; i < units.size(); ++i) {
         id += groupId(units[i]) + ".";
-        names += (i == 0                  ? ""
-                  : i + 1 < units.size() ? ", "
-                                         : " and ") +
-                 unitName(units[i]);
+        names += (i == 0 ? "" : i + 1 < units.size() ? ", " : " and ") + unitName(units[i]);
     }
-    WorkStep& s = together("close." + id + a_.panels[static_cast<size_t>(j.landing)].id,
-                           Do::Close, joins, units, tabs);
+    WorkStep& s = together("close." + id + a_.panels[static_cast<size_t>(j.landing)].id, Do::Close,
+                           joins, units, tabs);
     s.minutes += takes::closing;
     s.reach = Reach::Closing;
-    s.title = capital("close " + onto(j) + ", onto " + names);
+    s.title = capital("close the " + sayPanel(c_, j.landing) + " onto " + names);
     s.text = "Fold everything flat, so that " + tabs +
              (joins.size() > 1 ? " face up" : " faces up") + ". Put " + with(s.adhesive) +
-             " there" + (s.adhesive == "tape" ? ", peel the backing" : "") + " and close " +
-             onto(j) + ", onto " + (joins.size() > 1 ? "them" : "it") +
-             ". Press from above; do not pull.";
+             " there" + (s.adhesive == "tape" ? ", peel the backing" : "") + " and close the " +
+             sayPanel(c_, j.landing) + " onto " + (joins.size() > 1 ? "them" : "it") +
+             (j.ontoFace() ? "" : ", with its back") + ". Press from above; do not pull.";
     s.check = capital(names) + " must rise and lie down again when the card is opened by a "
                                "hand's width.";
     s.why = reachWhy(Reach::Closing);

@@ -1,5 +1,5 @@
-// Collects the steps of a card's work; `workOf` runs it. Its parts are in three files: what is cut and
-// scored, what is glued together, what is dressed.
+// Collects the steps of a card's work; `workOf` runs it. Its parts are in three files: what is cut
+// and scored, what is glued together, what is dressed.
 #pragma once
 #include "core/measure/number.h"
 #include "core/prove/saying.h"
@@ -14,7 +14,8 @@ namespace hl::steps {
 
 // Minutes of one hand: our own estimates, until a journal knows better.
 namespace takes {
-inline constexpr double cut = 0.5, knife = 1.5, setting = 0.4, score = 0.15, fold = 0.3, snip = 0.15;
+inline constexpr double cut = 0.5, knife = 1.5, setting = 0.4, score = 0.15, fold = 0.3,
+                        snip = 0.15;
 inline constexpr double mat = 0.8, tab = 0.6, closing = 0.7, insert = 1, tape = 0.3, figure = 0.6;
 inline constexpr double check = 0.7;
 } // namespace takes
@@ -129,7 +130,9 @@ class Orderer {
     std::string onto(const Join& j) const {
         return "the " + sayPanel(c_, j.landing) + (j.ontoFace() ? "" : ", on its back");
     }
-    const std::string& groupId(int unit) const { return groups_.all()[static_cast<size_t>(unit)].id; }
+    const std::string& groupId(int unit) const {
+        return groups_.all()[static_cast<size_t>(unit)].id;
+    }
 
     // Whether all that these joins join hangs together already; from now on it does.
     bool heapUp(const std::vector<int>& joins);
@@ -156,12 +159,12 @@ class Orderer {
     const Drawer* drawer_;
     Groups groups_;
     Work out_;
-    std::vector<int> loose_;                             // joins of mats, figures, film
+    std::vector<int> loose_; // joins of mats, figures, film
     std::map<int, std::string> cut_, scored_, snipped_, folded_, matStep_; // steps by part
-    std::map<int, std::vector<std::string>> matted_;     // mats on a part
-    std::map<int, std::string> made_;                    // by join
-    std::map<int, std::string> last_;                    // by unit
-    std::map<int, int> heap_;                            // of parts that hang together
+    std::map<int, std::vector<std::string>> matted_;                       // mats on a part
+    std::map<int, std::string> made_;                                      // by join
+    std::map<int, std::string> last_;                                      // by unit
+    std::map<int, int> heap_; // of parts that hang together
     std::set<std::string> lateMats_;
     std::string check_, lastClosing_;
 };

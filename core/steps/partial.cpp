@@ -64,7 +64,8 @@ Assembly partialOf(const Assembly& whole, const std::set<std::string>& made) {
         }
     for (const Tie& t : whole.ties)
         if (moved(crease, t.crease) >= 0 && moved(crease, t.to) >= 0)
-            out.ties.push_back({moved(crease, t.crease), moved(crease, t.to), t.ratio, t.halfTurns});
+            out.ties.push_back(
+                {moved(crease, t.crease), moved(crease, t.to), t.ratio, t.halfTurns});
     out.root = moved(panel, whole.root);
     out.motion.clear();
     for (const Stage& s : whole.motion)

@@ -67,9 +67,8 @@ Timetable followed(const std::vector<Task>& tasks, const Graph& g, const std::ve
             now.emplace(rank[later.top().second], later.top().second);
             later.pop();
         }
-        if (now.empty() ||
-            (patience > 0 && !later.empty() && later.top().first < at + patience &&
-             rank[later.top().second] > now.top().first)) {
+        if (now.empty() || (patience > 0 && !later.empty() && later.top().first < at + patience &&
+                            rank[later.top().second] > now.top().first)) {
             at = later.top().first;
             continue;
         }

@@ -8,7 +8,8 @@ namespace hl::steps {
 
 struct Task {
     double minutes = 0;
-    std::vector<std::pair<size_t, double>> needs; // tasks before it, and how long to wait after each
+    std::vector<std::pair<size_t, double>>
+        needs; // tasks before it, and how long to wait after each
 };
 
 struct Turn { // of the hands
@@ -19,7 +20,7 @@ struct Timetable {
     std::vector<Turn> hands; // in order
     double work = 0;         // of the hands
     double elapsed = 0;      // until the last is done
-    double bound = 0;        // no order is shorter; at least the work, and the longest chain with waits
+    double bound = 0; // no order is shorter; at least the work, and the longest chain with waits
 };
 
 // Whoever waits longest for what follows goes first; several such rules are tried, and the shortest

@@ -38,7 +38,8 @@ const AdhesiveKind& adhesiveKind(const std::string& id) {
 }
 
 const WorkStep* Work::step(const std::string& id) const {
-    const auto found = std::find_if(steps.begin(), steps.end(), [&](auto& s) { return s.id == id; });
+    const auto found =
+        std::find_if(steps.begin(), steps.end(), [&](auto& s) { return s.id == id; });
     return found == steps.end() ? nullptr : &*found;
 }
 

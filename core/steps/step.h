@@ -11,11 +11,11 @@ const char* doName(Do what); // "cut", as in JSON
 
 // How the hand comes to a place.
 enum class Reach {
-    None,     // nothing is stuck
-    Flat,     // both lie before the maker
-    Collapsed,// folded flat, with the place outermost
-    Closing,  // folded flat, glue on what faces up, and closed onto it
-    Hand      // through an opening
+    None,      // nothing is stuck
+    Flat,      // both lie before the maker
+    Collapsed, // folded flat, with the place outermost
+    Closing,   // folded flat, glue on what faces up, and closed onto it
+    Hand       // through an opening
 };
 const char* reachName(Reach r); // "flat"
 

@@ -124,7 +124,7 @@ std::string marginsText(const Case& c, const Join& j) {
     // From behind, left and right change places.
     const bool face = j.ontoFace();
     const auto side = [&](double by, const char* edge) {
-        return by < -nothing ? sayLength(-by, unit) + " beyond its " + edge + " edge"
+        return by < -nothing  ? sayLength(-by, unit) + " beyond its " + edge + " edge"
                : by < nothing ? std::string("flush with its ") + edge + " edge"
                               : sayLength(by, unit) + " from its " + edge + " edge";
     };

@@ -23,17 +23,15 @@ std::string minutesText(double minutes) {
     if (whole >= 60)
         return numberText(whole / 60) + " h" +
                (whole % 60 ? " " + numberText(whole % 60) + " min" : "");
-    return numberText(whole) + " min" +
-           (rest && whole < 10 ? " " + numberText(rest) + " s" : "");
+    return numberText(whole) + " min" + (rest && whole < 10 ? " " + numberText(rest) + " s" : "");
 }
 
 std::vector<std::string> stepLines(const WorkStep& s) {
     std::vector<std::string> out{s.text};
     if (s.hold > 0)
-        out.push_back("Hold or clip it for " + minutesText(s.hold) +
-                      (s.freeAfter > 0 ? ", and do not pull it for " + minutesText(s.freeAfter)
-                                       : "") +
-                      ".");
+        out.push_back(
+            "Hold or clip it for " + minutesText(s.hold) +
+            (s.freeAfter > 0 ? ", and do not pull it for " + minutesText(s.freeAfter) : "") + ".");
     if (!s.check.empty())
         out.push_back("See: " + s.check);
     if (!s.caution.empty())

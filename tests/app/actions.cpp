@@ -2,6 +2,7 @@
 // from its menu. An action without a driver here fails.
 #include "app/actions/palette.h"
 #include "app/actions/room.h"
+#include "app/assemble/bench_view.h"
 #include "app/flat/flat_view.h"
 #include "app/flat/net_dialog.h"
 #include "app/prove/prove_view.h"
@@ -306,6 +307,16 @@ class ActionsOfTheWindow : public QObject, hl::test::RealWindow {
                     QCOMPARE(w_->flat().showing() == FlatView::Show::Sheets,
                              r.lower == Lower::Sheets);
                 }});
+        on("bench", {{}, [this] {
+                         QVERIFY(QTest::qWaitFor(
+                             [&] {
+                                 auto* bench = w_->findChild<BenchView*>();
+                                 return bench && bench->isVisible();
+                             },
+                             patience));
+                         QTest::keyClick(w_->findChild<BenchView*>(), Qt::Key_Escape);
+                         QVERIFY(w_->findChild<QPushButton*>("room-assemble")->isChecked());
+                     }});
         on("play", {{}, [this] {
                         QVERIFY(QTest::qWaitFor([&] { return session().opening() < 80; }));
                         trigger("play"); // stops it

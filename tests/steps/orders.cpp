@@ -82,7 +82,8 @@ class Replay {
                     if (first.count(after) && first.count(steps::Do::Fold) &&
                         first[after] < first[steps::Do::Fold])
                         say(id + " is put together before it is folded");
-                if (first.count(steps::Do::Score) && first[steps::Do::Score] > first[steps::Do::Fold])
+                if (first.count(steps::Do::Score) &&
+                    first[steps::Do::Score] > first[steps::Do::Fold])
                     say(id + " is scored after it is folded");
             }
     }
@@ -99,8 +100,8 @@ class Replay {
                     continue;
                 const StructureSpec* s = c_.design.structure(a_.parts[size_t(lies.part)].structure);
                 const bool flat = a_.parts[size_t(held.part)].creases.empty();
-                const bool under = !s || flat ||
-                                   (s->set.count("landings") && s->set.at("landings").count == 1);
+                const bool under =
+                    !s || flat || (s->set.count("landings") && s->set.at("landings").count == 1);
                 if (under != (when(int(m)) < when(int(k))))
                     say(mat.id + (under ? " does not go under " : " does not cover ") + j.id);
             }

@@ -1,0 +1,257 @@
+#include "app/assemble/assemble_pane.h"
+#include "app/assemble/progress_book.h"
+#include "app/look/flow_layout.h"
+#include "app/look/parts.h"
+#include "app/look/theme.h"
+#include "app/prove/picture_view.h"
+#include "core/report/hands_chart.h"
+#include "core/steps/words.h"
+#include <QAction>
+#include <QCheckBox>
+#include <QLabel>
+#include <QListWidget>
+#include <QProgressBar>
+#include <QPushButton>
+#include <QSpinBox>
+#include <QSplitter>
+#include <QVBoxLayout>
+#include <utility>
+
+namespace hl {
+
+AssemblePane::AssemblePane(Session& session, QWidget& window)
+    : session_(session), bench_(new QPushButton(tr("To the bench"))), cards_(new QSpinBox),
+      fromDrawer_(new QCheckBox(tr("From my drawer"))), steps_(new QListWidget),
+      before_(new PictureView), after_(new PictureView), chart_(new PictureView),
+      title_(new QLabel), said_(new QLabel), why_(new QLabel), notes_(new QLabel),
+      count_(new QLabel), progress_(new QProgressBar) {
+    setObjectName("assemble-pane");
+    auto* column = new QVBoxLayout(this);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(0);
+    FlowLayout* row = nullptr;
+    column->addWidget(bar(row));
+    bench_->setObjectName("assemble-bench");
+    bench_->setProperty("primary", true);
+    bench_->setToolTip(tr("One step at a time, as large as the window, with its clocks"));
+    row->addWidget(bench_);
+    connect(bench_, &QPushButton::clicked, this, &AssemblePane::benchWanted);
+    cards_->setObjectName("assemble-cards");
+    cards_->setRange(1, 200);
+    cards_->setPrefix(tr("cards: "));
+    cards_->setAccessibleName(tr("How many cards"));
+    row->addWidget(cards_);
+    connect(cards_, &QSpinBox::valueChanged, this, &AssemblePane::layOut);
+    fromDrawer_->setObjectName("assemble-from-drawer");
+    fromDrawer_->setToolTip(tr("Only from the sheets and with the glue that the drawer holds"));
+    fromDrawer_->setChecked(!session.workshop().drawer.papers.empty());
+    row->addWidget(fromDrawer_);
+    connect(fromDrawer_, &QCheckBox::clicked, this, &AssemblePane::layOut);
+    row->addSpring();
+    count_->setProperty("quiet", true);
+    count_->setObjectName("assemble-count");
+    row->addWidget(count_);
+    for (const char* name : {"build-sheet", "fill"})
+        row->addWidget(actionButton(window.findChild<QAction*>(name)));
+
+    auto* across = new QSplitter(Qt::Horizontal);
+    across->setHandleWidth(1);
+    across->setChildrenCollapsible(false);
+    auto* side = new QWidget;
+    auto* rows = new QVBoxLayout(side);
+    steps_->setObjectName("assemble-steps");
+    steps_->setWordWrap(true);
+    steps_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    steps_->setAccessibleName(tr("The steps in their order"));
+    notes_->setWordWrap(true);
+    notes_->setTextFormat(Qt::PlainText);
+    notes_->setProperty("wrong", true);
+    notes_->setObjectName("assemble-notes");
+    rows->addWidget(notes_);
+    rows->addWidget(steps_, 1);
+    side->setMinimumWidth(std::max(230, 32 * fontMetrics().averageCharWidth()));
+    across->addWidget(side);
+
+    auto* large = new QSplitter(Qt::Vertical);
+    large->setHandleWidth(1);
+    large->setChildrenCollapsible(false);
+    auto* step = new QWidget;
+    auto* below = new QVBoxLayout(step);
+    below->setContentsMargins(14, 8, 14, 8);
+    auto* pictures = new QHBoxLayout;
+    before_->setObjectName("assemble-before");
+    after_->setObjectName("assemble-after");
+    before_->setAccessibleName(tr("Before the step"));
+    after_->setAccessibleName(tr("After the step"));
+    auto* then = new QLabel("→");
+    then->setFont(headingFont(20));
+    pictures->addWidget(before_, 1);
+    pictures->addWidget(then);
+    pictures->addWidget(after_, 1);
+    below->addLayout(pictures, 1);
+    title_->setObjectName("assemble-title");
+    title_->setFont(headingFont(14));
+    said_->setObjectName("assemble-said");
+    why_->setObjectName("assemble-why");
+    why_->setProperty("quiet", true);
+    for (QLabel* label : {title_, said_, why_}) {
+        label->setTextFormat(Qt::PlainText);
+        label->setWordWrap(true);
+        label->setTextInteractionFlags(Qt::TextSelectableByMouse);
+        below->addWidget(label);
+    }
+    QFont letters = font(); // to be read beside the work
+    letters.setPointSizeF(letters.pointSizeF() * 1.2);
+    said_->setFont(letters);
+    large->addWidget(step);
+    chart_->setObjectName("assemble-chart");
+    chart_->setAccessibleName(tr("Hands and drying"));
+    large->addWidget(chart_);
+    large->setStretchFactor(0, 3);
+    large->setStretchFactor(1, 1);
+    large->setSizes({520, 170});
+    across->addWidget(large);
+    across->setStretchFactor(0, 0);
+    across->setStretchFactor(1, 1);
+    column->addWidget(across, 1);
+    progress_->setRange(0, 100);
+    progress_->setTextVisible(false);
+    progress_->hide();
+    column->addWidget(progress_);
+
+    session_.tellOf(worker_, tr("The order of the work"));
+    connect(&worker_, &Worker::failed, progress_, &QWidget::hide);
+    connect(steps_, &QListWidget::currentRowChanged, this, [this] {
+        if (!filling_)
+            draw();
+    });
+    connect(steps_, &QListWidget::itemActivated, this, &AssemblePane::benchWanted);
+    connect(chart_, &PictureView::resized, this, &AssemblePane::draw);
+    connect(&session_, &Session::snapshotChanged, this, [this] {
+        if (isVisible() && session_.snapshot() && session_.snapshot()->folded != laying_)
+            layOut();
+    });
+    connect(&session_, &Session::troubleChanged, this, [this] {
+        if (session_.trouble() && !session_.snapshot()) {
+            work_.reset();
+            laying_.reset();
+            fill();
+        }
+    });
+    setFocusProxy(steps_);
+    fill();
+}
+
+void AssemblePane::showEvent(QShowEvent* e) {
+    QWidget::showEvent(e);
+    if (session_.snapshot() && session_.snapshot()->folded != laying_)
+        layOut();
+    else
+        fill(); // the bench may have done some of it
+}
+
+void AssemblePane::layOut() {
+    const SnapshotPtr snapshot = session_.snapshot();
+    if (!snapshot || !snapshot->folded)
+        return;
+    laying_ = snapshot->folded;
+    progress_->setValue(0);
+    progress_->show();
+    worker_.request([this, snapshot, drawer = session_.workshop().drawer, number = ++asked_,
+                     fromDrawer = fromDrawer_->isChecked(),
+                     cards = cards_->value()](const Worker::Cancelled& cancelled) {
+        auto work = laidWork(*snapshot, drawer, fromDrawer, cards, cancelled, [&](int percent) {
+            if (!cancelled)
+                QMetaObject::invokeMethod(progress_, [=] { progress_->setValue(percent); });
+        });
+        if (!cancelled)
+            QMetaObject::invokeMethod(this, [this, work, number] {
+                if (number == asked_) // what was asked for since comes instead
+                    take(work);
+            });
+    });
+}
+
+void AssemblePane::take(std::shared_ptr<const LaidWork> work) {
+    progress_->hide();
+    work_ = std::move(work);
+    fill();
+    emit laidAnew();
+    if (std::exchange(benchNext_, false))
+        emit benchWanted();
+}
+
+void AssemblePane::toTheBench() {
+    const auto now = session_.snapshot() ? session_.snapshot()->folded : nullptr;
+    if (work_ && work_->folded == now)
+        emit benchWanted();
+    else
+        benchNext_ = true;
+}
+
+void AssemblePane::fill() {
+    filling_ = true;
+    const int before = steps_->currentRow();
+    steps_->clear();
+    QString notes;
+    int done = 0, first = -1;
+    if (work_) {
+        const ProgressBook book(session_.keyFor("bench/"));
+        for (size_t i = 0; i < work_->work.steps.size(); ++i) {
+            const steps::WorkStep& s = work_->work.steps[i];
+            auto* item = new QListWidgetItem(
+                QString("%1. %2").arg(i + 1).arg(QString::fromStdString(s.title)));
+            const bool is = book.done(QString::fromStdString(s.id));
+            QFont letters = steps_->font();
+            letters.setStrikeOut(is);
+            item->setFont(letters);
+            item->setToolTip(QString::fromStdString(s.why));
+            steps_->addItem(item);
+            done += is;
+            if (first < 0 && !is)
+                first = int(i);
+        }
+        for (const std::string& p : work_->problems)
+            notes += QString::fromStdString(p) + "\n";
+        count_->setText(tr("%1 at the bench, done after %2; %3 of %4 steps done")
+                            .arg(QString::fromStdString(steps::minutesText(work_->table.work)),
+                                 QString::fromStdString(steps::minutesText(work_->table.elapsed)))
+                            .arg(done)
+                            .arg(work_->work.steps.size()));
+    } else {
+        count_->clear();
+    }
+    notes_->setText(notes.trimmed().left(600));
+    notes_->setVisible(!notes.isEmpty());
+    bench_->setEnabled(work_ && !work_->work.steps.empty());
+    if (steps_->count())
+        steps_->setCurrentRow(std::clamp(before >= 0 ? before : std::max(0, first), 0,
+                                         steps_->count() - 1));
+    filling_ = false;
+    draw();
+}
+
+void AssemblePane::draw() {
+    const int row = steps_->currentRow();
+    if (!work_ || row < 0 || size_t(row) >= work_->pictures.size()) {
+        for (PictureView* view : {before_, after_, chart_})
+            view->show({});
+        for (QLabel* label : {title_, said_, why_})
+            label->clear();
+        return;
+    }
+    const steps::WorkStep& s = work_->work.steps[size_t(row)];
+    before_->show(work_->pictures[size_t(row)].before);
+    after_->show(work_->pictures[size_t(row)].after);
+    title_->setText(QString::fromStdString(s.title));
+    QStringList lines;
+    for (const std::string& line : steps::stepLines(s))
+        lines << QString::fromStdString(line);
+    said_->setText(lines.join('\n'));
+    why_->setText(s.why.empty() ? QString() : tr("Why here: %1").arg(QString::fromStdString(s.why)));
+    const QSizeF room = chart_->room();
+    chart_->show(handsChart({{&work_->work, work_->cards}}, work_->job, work_->table, room.width(),
+                            room.height()));
+}
+
+} // namespace hl

@@ -1,0 +1,56 @@
+// The room Assemble: the steps in their order, the state before and after the one that is chosen,
+// its words, and the chart of hands and drying for as many cards as are wanted.
+#pragma once
+#include "app/assemble/laid_work.h"
+#include "app/session/session.h"
+#include "app/session/worker.h"
+#include <QWidget>
+
+class QCheckBox;
+class QLabel;
+class QListWidget;
+class QProgressBar;
+class QPushButton;
+class QSpinBox;
+
+namespace hl {
+
+class PictureView;
+class ProgressBook;
+
+class AssemblePane : public QWidget {
+    Q_OBJECT
+  public:
+    AssemblePane(Session& session, QWidget& window);
+    std::shared_ptr<const LaidWork> work() const { return work_; } // null until it is there
+    void toTheBench(); // now, or as soon as the work is laid out
+
+  signals:
+    void benchWanted(); // the step at hand, as large as the window
+    void laidAnew();
+
+  protected:
+    void showEvent(QShowEvent*) override;
+
+  private:
+    void layOut();
+    void take(std::shared_ptr<const LaidWork> work);
+    void fill();
+    void draw();
+
+    Session& session_;
+    std::shared_ptr<const LaidWork> work_;
+    std::shared_ptr<const Case> laying_; // what the work under way is for
+    int asked_ = 0;
+    bool filling_ = false, benchNext_ = false;
+    QPushButton* bench_;
+    QSpinBox* cards_;
+    QCheckBox* fromDrawer_;
+    QListWidget* steps_;
+    PictureView *before_, *after_, *chart_;
+    QLabel *title_, *said_, *why_, *notes_, *count_;
+    QProgressBar* progress_;
+    Worker worker_; // the last member, so that it goes first
+};
+
+} // namespace hl
