@@ -225,8 +225,8 @@ void AssemblePane::fill() {
     notes_->setVisible(!notes.isEmpty());
     bench_->setEnabled(work_ && !work_->work.steps.empty());
     if (steps_->count())
-        steps_->setCurrentRow(std::clamp(before >= 0 ? before : std::max(0, first), 0,
-                                         steps_->count() - 1));
+        steps_->setCurrentRow(
+            std::clamp(before >= 0 ? before : std::max(0, first), 0, steps_->count() - 1));
     filling_ = false;
     draw();
 }
@@ -248,7 +248,8 @@ void AssemblePane::draw() {
     for (const std::string& line : steps::stepLines(s))
         lines << QString::fromStdString(line);
     said_->setText(lines.join('\n'));
-    why_->setText(s.why.empty() ? QString() : tr("Why here: %1").arg(QString::fromStdString(s.why)));
+    why_->setText(s.why.empty() ? QString()
+                                : tr("Why here: %1").arg(QString::fromStdString(s.why)));
     const QSizeF room = chart_->room();
     chart_->show(handsChart({{&work_->work, work_->cards}}, work_->job, work_->table, room.width(),
                             room.height()));

@@ -131,9 +131,12 @@ void BenchView::show(int step) {
     before_->setVisible(!over);
     then_->setVisible(!over);
     progress_->setValue(at_);
-    where_->setText(over ? tr("All done")
-                         : tr("Step %1 of %2%3").arg(at_ + 1).arg(all.size()).arg(
-                               book_.done(text(all[size_t(at_)].id)) ? tr(" (done)") : QString()));
+    where_->setText(
+        over ? tr("All done")
+             : tr("Step %1 of %2%3")
+                   .arg(at_ + 1)
+                   .arg(all.size())
+                   .arg(book_.done(text(all[size_t(at_)].id)) ? tr(" (done)") : QString()));
     if (over) {
         title_->setText(tr("The card is finished"));
         said_->setText(tr("It took %1 at the bench.").arg([&] {

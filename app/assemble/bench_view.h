@@ -1,6 +1,6 @@
-// The bench: one step over the whole window, to be read at an arm's length with sticky hands. Space,
-// the arrow keys, the large button or a click anywhere go on; clocks run on by themselves and call
-// softly; Escape leads back.
+// The bench: one step over the whole window, to be read at an arm's length with sticky hands.
+// Space, the arrow keys, the large button or a click anywhere go on; clocks run on by themselves
+// and call softly; Escape leads back.
 #pragma once
 #include "app/assemble/laid_work.h"
 #include "app/assemble/progress_book.h"

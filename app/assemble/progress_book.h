@@ -1,6 +1,7 @@
-// The progress book: which steps of a design's work are done, for how long each was at hand, and the
-// clocks that run. It is kept with the window's settings after every change, so that interrupted
-// work is found again, also when the design was edited elsewhere meanwhile: steps go by their ids.
+// The progress book: which steps of a design's work are done, for how long each was at hand, and
+// the clocks that run. It is kept with the window's settings after every change, so that
+// interrupted work is found again, also when the design was edited elsewhere meanwhile: steps go by
+// their ids.
 #pragma once
 #include <QDateTime>
 #include <QMap>

@@ -45,9 +45,9 @@ Picture handsChart(const std::vector<std::pair<const steps::Work*, int>>& design
     }
     for (int card = 0; card <= rows; ++card)
         out.write({left - 2, y(card) + row * 0.65},
-                  card == 0                          ? "all"
+                  card == 0                      ? "all"
                   : card == rows && rows < cards ? "and " + numberText(cards - rows) + " more"
-                                                     : "card " + numberText(card),
+                                                 : "card " + numberText(card),
                   2.8, 1, ink);
     for (const steps::Turn& t : table.hands) {
         const steps::JobStep& s = job.steps[t.task];
@@ -58,7 +58,8 @@ Picture handsChart(const std::vector<std::pair<const steps::Work*, int>>& design
         if (step.freeAfter > 0) { // it dries on, whatever the hands do
             Shape dries;
             dries.closed = false;
-            dries.points = {{x(t.to), (low + high) / 2}, {x(t.to + step.freeAfter), (low + high) / 2}};
+            dries.points = {{x(t.to), (low + high) / 2},
+                            {x(t.to + step.freeAfter), (low + high) / 2}};
             dries.points.back().x() = std::min(dries.points.back().x(), width - 3);
             dries.line = {Tint::Code, 0, Line::Adhesive, 0};
             dries.width = 0.5;
@@ -69,7 +70,8 @@ Picture handsChart(const std::vector<std::pair<const steps::Work*, int>>& design
             out.rectangle({x(t.from), low}, {std::max(x(t.to), x(t.from) + 0.2), high},
                           {Tint::Accent, 0, Line::Cut, 0}, {Tint::Ground, 0, Line::Cut, 0});
     }
-    out.caption = "Filled: hands. Dashed: drying. Done after " + steps::minutesText(table.elapsed) + ".";
+    out.caption =
+        "Filled: hands. Dashed: drying. Done after " + steps::minutesText(table.elapsed) + ".";
     return out;
 }
 

@@ -89,7 +89,8 @@ StepPictures StepPainter::score(const steps::WorkStep& s) const {
         const Stock& stock = paper(p.paper);
         const ScoringBoard board = drawer_ ? drawer_->board : ScoringBoard();
         const auto at = [&](size_t n) {
-            return boardPicture(b, p, n, board, stock.face, stock.back, c_.design.units, wide, high);
+            return boardPicture(b, p, n, board, stock.face, stock.back, c_.design.units, wide,
+                                high);
         };
         return {at(0), at(b.steps.size())};
     }
@@ -193,15 +194,19 @@ StepPictures StepPainter::standing(size_t step, const Stop& stop) const {
         return flat(s);
     std::vector<std::string> held;
     for (const std::string& id : s.joins)
-        held.push_back(now->assembly.panels[static_cast<size_t>(
-            now->assembly.joins[static_cast<size_t>(now->assembly.join(id))].tab)].id);
+        held.push_back(
+            now->assembly
+                .panels[static_cast<size_t>(
+                    now->assembly.joins[static_cast<size_t>(now->assembly.join(id))].tab)]
+                .id);
     const auto at = [](const Case& c, double part) {
         return c.first() + part * (c.last() - c.first());
     };
     StepPictures out;
     const double shown = std::clamp(now->assembly.display.at, now->first(), now->last());
     if (s.what == steps::Do::Check || s.what == steps::Do::Wait) {
-        out.before = standingOf(*now, at(*now, s.what == steps::Do::Wait ? 0 : 0.15), {}, wide, high, true);
+        out.before =
+            standingOf(*now, at(*now, s.what == steps::Do::Wait ? 0 : 0.15), {}, wide, high, true);
         out.after = standingOf(*now, shown, {}, wide, high, true);
         return out;
     }
@@ -211,7 +216,8 @@ StepPictures StepPainter::standing(size_t step, const Stop& stop) const {
         return {};
     out.before = standingOf(*earlier, at(*earlier, s.what == steps::Do::Close ? 0.3 : 0.9), held,
                             wide, high, true);
-    out.after = standingOf(*now, s.what == steps::Do::Close ? shown : at(*now, 0.9), held, wide, high, true);
+    out.after = standingOf(*now, s.what == steps::Do::Close ? shown : at(*now, 0.9), held, wide,
+                           high, true);
     return out;
 }
 

@@ -22,8 +22,8 @@ class StepPainter {
     StepPainter(const Case& c, const Plan& plan, const steps::Work& work, const Drawer* drawer);
     // A cut: the sheet with its cuts, and apart. A score: the blank on the board, and scored. What
     // is glued: the card as far as it is put together, open for the hand, and then as displayed; a
-    // part that is not on the card yet as it is cut, with what is glued hatched. What is laid flat on
-    // a panel: the panel, and the piece on it.
+    // part that is not on the card yet as it is cut, with what is glued hatched. What is laid flat
+    // on a panel: the panel, and the piece on it.
     StepPictures of(size_t step, const Stop& stop = {}) const;
 
   private:

@@ -61,7 +61,7 @@ void Orderer::finished() {
     WorkStep& s = add("check.finished", Do::Check, takes::check);
     for (size_t i = 0; i + 1 < out_.steps.size(); ++i)
         if (!out_.steps[i].joins.empty())
-            need(s, out_.steps[i].id);
+            need(s, out_.steps[i].id, out_.steps[i].hold);
     need(s, check_);
     s.title = "Look it over";
     s.text = "Close the card, put it in its envelope, and take it out again.";

@@ -4,6 +4,16 @@
 
 namespace hl::steps {
 
+namespace {
+
+// "the 3 parts that are like Cabin".
+std::string alike(const ListedPart& p) {
+    return p.ids.size() > 1 ? "the " + numberText(p.ids.size()) + " parts that are like " + p.name
+                            : p.name;
+}
+
+} // namespace
+
 void Orderer::cut() {
     std::map<std::string, int> number;
     std::vector<size_t> given(plan_.parts.size()); // how many of each listed part are handed out
@@ -27,7 +37,7 @@ void Orderer::cut() {
         s.minutes /= std::max(1, plan_.copies); // the plan is of all cards already
         std::string list;
         for (const auto& [listed, count] : on)
-            list += (list.empty() ? "" : ", ") + (count > 1 ? numberText(count) + " x " : "") +
+            list += (list.empty() ? "" : "; ") + (count > 1 ? numberText(count) + " x " : "") +
                     plan_.parts[listed].name;
         s.title = "Cut " + sheet.paper + (n > 1 ? ", sheet " + numberText(n) : "");
         s.text = "From " + std::string(sheet.offcut ? "an offcut" : "a sheet") + " of " +
@@ -65,10 +75,9 @@ void Orderer::score() {
         s.together = true;
         s.parts = p.ids;
         s.title = "Score " + p.name;
-        s.text = (p.ids.size() > 1 ? "Score all " + numberText(p.ids.size()) + " of " : "Score ") +
-                 p.name + ": " + countText(static_cast<size_t>(scores), "one line", "lines") +
-                 ", the board set " + countText(static_cast<size_t>(b.settings), "once", "times") +
-                 ".";
+        s.text = "Score " + alike(p) + ": " +
+                 countText(static_cast<size_t>(scores), "one line", "lines") + ", the board set " +
+                 countText(static_cast<size_t>(b.settings), "once", "times") + ".";
         for (const std::string& id : p.ids) {
             needPart(s, a_.part(id));
             scored_[a_.part(id)] = s.id;
@@ -114,8 +123,8 @@ void Orderer::fold() {
                           takes::fold * static_cast<double>(p.creases.size() * p.ids.size()));
         s.parts = p.ids;
         s.title = "Fold " + p.name;
-        s.text = (p.ids.size() > 1 ? "Fold all " + numberText(p.ids.size()) + " of " : "Fold ") +
-                 p.name + " and burnish it: " + foldWords(valleys, "valley", "valleys") +
+        s.text = "Fold " + alike(p) + " and burnish " + (p.ids.size() > 1 ? "them" : "it") + ": " +
+                 foldWords(valleys, "valley", "valleys") +
                  (valleys.empty() || mountains.empty() ? "" : "; ") +
                  foldWords(mountains, "mountain", "mountains") +
                  ". Seen from its face, a valley comes toward you.";

@@ -1,3 +1,4 @@
+#include "core/assembly/adhesive.h"
 #include "core/steps/orderer.h"
 #include <algorithm>
 #include <cmath>
@@ -63,14 +64,29 @@ void Orderer::mats(bool late) {
                     need(s, made_[static_cast<int>(k)]);
         }
         const std::string name = nameOf(partOf(first.tab));
-        s.title = "Lay " + name;
-        s.text = "Put " + with(s.adhesive) + " on the back of " + name + " and lay it on the " +
-                 sayPanel(c_, first.landing) + (first.ontoFace() ? "" : ", on its back") + ": " +
-                 marginsText(c_, first) + ".";
+        const bool several = groups[owner].size() > 1;
+        s.title = "Lay the " + name;
+        s.text = "Put " + with(s.adhesive) + " on " + (several ? "their backs" : "its back") +
+                 " and lay " + (several ? "them" : "it") + " on " + onto(first) + ": " +
+                 placesOf(groups[owner]) + ".";
         s.zone = zoneText(c_, first);
         s.why = late ? "It covers what is glued there, so it comes after it."
                      : "A flat part is matted more easily than a folded one.";
     }
+}
+
+std::string Orderer::placesOf(const std::vector<int>& joins) const {
+    constexpr size_t mostNamed = 12;
+    if (joins.size() == 1)
+        return marginsText(c_, join(joins.front()));
+    std::string out;
+    for (size_t i = 0; i < std::min(joins.size(), mostNamed); ++i) {
+        const Join& j = join(joins[i]);
+        out += (i ? "; " : "") + nameOf(partOf(j.tab)) + ", " + marginsText(c_, j);
+        if (j.landing != join(joins.front()).landing)
+            out += " of " + onto(j);
+    }
+    return out + (joins.size() > mostNamed ? "; and so on, as the picture shows" : "");
 }
 
 void Orderer::films() {
@@ -161,10 +177,11 @@ void Orderer::figures() {
                 groups[owner].size() > 1 ? sayOwner(c_.design, owner) : nameOf(partOf(first.tab));
             s.title = capital("put on " + name);
             s.zone = zoneText(c_, first);
-            s.text = "Put " + with(s.adhesive) + " on the back of " + name + ", " + s.zone +
-                     ", and lay it on the " + sayPanel(c_, first.landing) +
-                     (first.ontoFace() ? "" : ", on its back") + ": " + marginsText(c_, first) +
-                     ".";
+            const bool several = groups[owner].size() > 1;
+            s.text = "Put " + with(s.adhesive) + " on " + (several ? "their backs" : "its back") +
+                     (!several && heldPart(a_, first) < 0.99 ? ", " + s.zone + "," : "") +
+                     " and lay " + (several ? "them" : "it") + " on " + onto(first) + ": " +
+                     placesOf(groups[owner]) + ".";
             s.why = "It goes on last, when its place can be seen and nothing can push it off.";
             done.insert(owner);
         }

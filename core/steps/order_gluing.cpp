@@ -13,7 +13,11 @@ bool Orderer::pulled(int unit) const {
 
 std::string Orderer::unitName(int unit) const {
     const Group& u = groups_.all()[static_cast<size_t>(unit)];
-    return u.id == "card" ? "the card" : sayOwner(c_.design, u.id);
+    if (u.id == "card")
+        return "the card";
+    // One of a series is no structure of the design, and called as its part is.
+    return c_.design.structure(u.id) || c_.design.part(u.id) ? sayOwner(c_.design, u.id)
+                                                             : nameOf(u.parts.front());
 }
 
 WorkStep& Orderer::single(int i, int unit, Reach reach) {
@@ -32,8 +36,7 @@ WorkStep& Orderer::single(int i, int unit, Reach reach) {
         needPart(s, partOf(panel));
         needMat(s, panel);
     }
-    const std::string held = sayPanel(c_, j.tab), under = sayPanel(c_, j.landing);
-    const std::string side = j.ontoFace() ? "" : ", on its back";
+    const std::string held = sayPanel(c_, j.tab);
     if (sticks) {
         const bool rib = a_.panels[static_cast<size_t>(j.tab)].role != Role::Tab;
         s.title = capital("glue the " + held);
@@ -41,21 +44,21 @@ WorkStep& Orderer::single(int i, int unit, Reach reach) {
         s.text = std::string(reach == Reach::Collapsed
                                  ? "Fold it flat, so that the " + held + " lies outermost. "
                                  : "") +
-                 "Put " + with(s.adhesive) + " on " + s.zone + " and press it on the " + under +
-                 side + ": " + whereText(c_, j) + "." +
+                 "Put " + with(s.adhesive) + " on " + s.zone + " and press it on " + onto(j) +
+                 ": " + whereText(c_, j) + "." +
                  (rib ? " Glue right up to the fold, and clamp it." : "");
     } else if (how.through) {
         s.title = capital("put the " + held + " through");
-        s.text = "Put the " + held + " through its slit in the " + under +
+        s.text = "Put the " + held + " through its slit in the " + sayPanel(c_, j.landing) +
                  (j.moves ? "."
                           : ", bend it over behind and hold it with " + with(s.adhesive) +
                                 ", clear of the score.");
     } else {
         s.title = capital((how.slides ? "lay in the " : "fasten the ") + held);
-        s.text = how.slides ? "Lay the " + held + " on the " + under + side +
+        s.text = how.slides ? "Lay the " + held + " on " + onto(j) +
                                   ", where it slides: " + whereText(c_, j) +
                                   ". Nothing of it is glued there."
-                            : "Fasten the " + held + " to the " + under + side + " with " +
+                            : "Fasten the " + held + " to " + onto(j) + " with " +
                                   with(s.adhesive) + ": " + whereText(c_, j) + ".";
         s.check = how.slides ? "It must slide freely." : "It must turn freely.";
     }
@@ -120,21 +123,21 @@ void Orderer::inner(int unit) {
 
 Orderer::Places Orderer::outer(int unit) {
     const Group& u = groups_.all()[static_cast<size_t>(unit)];
-    std::map<int, std::vector<int>> by; // landing panel
-    std::vector<int> places;
+    std::map<Place, std::vector<int>> by;
+    std::vector<Place> places;
     std::vector<int> singles;
     for (int i : u.outer) {
         if (!traitsOf(join(i).kind).sticks) {
             singles.push_back(i);
             continue;
         }
-        if (by[join(i).landing].empty())
-            places.push_back(join(i).landing);
-        by[join(i).landing].push_back(i);
+        if (by[placeKey(i)].empty())
+            places.push_back(placeKey(i));
+        by[placeKey(i)].push_back(i);
     }
     // First where most of it goes, at the side that stays on the table.
-    std::stable_sort(places.begin(), places.end(), [&](int x, int y) {
-        const bool p = x == a_.root, q = y == a_.root;
+    std::stable_sort(places.begin(), places.end(), [&](const Place& x, const Place& y) {
+        const bool p = x.first == a_.root, q = y.first == a_.root;
         return by[x].size() != by[y].size() ? by[x].size() > by[y].size() : p > q;
     });
     // Sheets that are pushed into one another go into all their slits at once.
@@ -155,7 +158,7 @@ Orderer::Places Orderer::outer(int unit) {
         pushed = &s;
     }
     Places left;
-    for (int place : places) {
+    for (const Place& place : places) {
         if (place != places.front() || !singles.empty()) {
             left.push_back(by[place]);
             continue;
@@ -185,7 +188,7 @@ bool Orderer::goTogether(const std::vector<Waiting>& run, const Waiting& next) c
     for (const Waiting& w : run) {
         tabs += w.left.front().size();
         if (w.left.size() != 1 || next.left.size() != 1 ||
-            join(w.left.front().front()).landing != join(next.left.front().front()).landing)
+            placeKey(w.left.front().front()) != placeKey(next.left.front().front()))
             return false;
         for (const auto& [host, guest] : groups_.hosts())
             if ((host == w.unit && guest == next.unit) || (host == next.unit && guest == w.unit))
@@ -261,8 +264,7 @@ WorkStep& Orderer::laid(const std::vector<int>& joins, int unit) {
     const Join& j = join(joins.front());
     std::string tabs;
     WorkStep& s =
-        together("glue." + groupId(unit) + "." + a_.panels[static_cast<size_t>(j.landing)].id,
-                 Do::Glue, joins, {unit}, tabs);
+        together("glue." + groupId(unit) + "." + placeId(j), Do::Glue, joins, {unit}, tabs);
     const std::string it = unitName(unit);
     s.reach = Reach::Flat;
     s.title = capital("glue " + it + " down");
@@ -286,18 +288,25 @@ WorkStep& Orderer::closed(const std::vector<int>& joins, const std::vector<int>&
         id += groupId(units[i]) + ".";
         names += (i == 0 ? "" : i + 1 < units.size() ? ", " : " and ") + unitName(units[i]);
     }
-    WorkStep& s = together("close." + id + a_.panels[static_cast<size_t>(j.landing)].id, Do::Close,
-                           joins, units, tabs);
+    WorkStep& s = together("close." + id + placeId(j), Do::Close, joins, units, tabs);
     s.minutes += takes::closing;
     s.reach = Reach::Closing;
-    s.title = capital("close the " + sayPanel(c_, j.landing) + " onto " + names);
-    s.text = "Fold everything flat, so that " + tabs +
-             (joins.size() > 1 ? " face up" : " faces up") + ". Put " + with(s.adhesive) +
-             " there" + (s.adhesive == "tape" ? ", peel the backing" : "") + " and close the " +
-             sayPanel(c_, j.landing) + " onto " + (joins.size() > 1 ? "them" : "it") +
-             (j.ontoFace() ? "" : ", with its back") + ". Press from above; do not pull.";
-    s.check = capital(names) + " must rise and lie down again when the card is opened by a "
-                               "hand's width.";
+    s.title = capital(j.ontoFace() ? "close the " + sayPanel(c_, j.landing) + " onto " + names
+                                   : "fold " + names + " round onto " + onto(j));
+    const bool several = joins.size() > 1;
+    const std::string glue =
+        "Put " + with(s.adhesive) + " there" + (s.adhesive == "tape" ? ", peel the backing" : "");
+    s.text =
+        (j.ontoFace() ? "Fold everything flat, so that " + tabs + (several ? " face" : " faces") +
+                            " up. " + glue + " and close the " + sayPanel(c_, j.landing) +
+                            " onto " + (several ? "them" : "it")
+                      : "Close the card, and turn " + tabs + " up. " + glue + " and fold " +
+                            (several ? "them" : "it") + " round onto " + onto(j)) +
+        ". Press from above; do not pull.";
+    s.check = j.ontoFace()
+                  ? capital(names) + " must rise and lie down again when the card is opened "
+                                     "by a hand's width."
+                  : "The card must still open by itself as far as before.";
     s.why = reachWhy(Reach::Closing);
     return s;
 }

@@ -85,6 +85,9 @@ class Orderer {
     static std::string foldWords(const std::vector<std::string>& names, const char* one,
                                  const char* many);
 
+    // Where flat pieces come to lie on what is under them, each of several by its name.
+    std::string placesOf(const std::vector<int>& joins) const;
+
     // --- mats: those that lie over something that is glued come after it
     bool over(int mat, int other) const; // the mat lies over the other join's place
     void mats(bool late);
@@ -112,6 +115,11 @@ class Orderer {
 
     // The first place of a group is laid down; what is left, by landing panel, is closed onto.
     using Places = std::vector<std::vector<int>>; // joins
+    using Place = std::pair<int, bool>;           // a panel, and whether its face
+    Place placeKey(int i) const { return {join(i).landing, join(i).ontoFace()}; }
+    std::string placeId(const Join& j) const {
+        return a_.panels[static_cast<size_t>(j.landing)].id + (j.ontoFace() ? "" : ".back");
+    }
     Places outer(int unit);
     void afterWhatItShuts(WorkStep& s, int unit) const;
 
@@ -128,7 +136,7 @@ class Orderer {
     WorkStep& together(const std::string& id, Do what, const std::vector<int>& joins,
                        const std::vector<int>& units, std::string& tabs);
     std::string onto(const Join& j) const {
-        return "the " + sayPanel(c_, j.landing) + (j.ontoFace() ? "" : ", on its back");
+        return (j.ontoFace() ? "the " : "the back of the ") + sayPanel(c_, j.landing);
     }
     const std::string& groupId(int unit) const {
         return groups_.all()[static_cast<size_t>(unit)].id;

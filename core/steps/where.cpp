@@ -54,6 +54,45 @@ Distance beside(const Case& c, int panel, const Vec2& at, const Vec2& along) {
     return out;
 }
 
+// What of the held panel lies on the join's line: its crease, a fold or an edge of it, or neither.
+std::string lineOf(const Case& c, const Join& j, const Vec2& along) {
+    if (!j.crease.empty())
+        return "its crease";
+    const Rigid back = j.place.inverse();
+    const Vec2 at = back.at(j.at).head<2>(), way = (back.turn * lift(along)).head<2>();
+    const Distance near = beside(c, j.tab, at, way);
+    return near.mm > nothing                 ? "its middle"
+           : near.from.rfind("its ", 0) == 0 ? near.from
+                                             : "its fold";
+}
+
+// Of a crease that runs along nothing of its landing both ends: how far beside the nearest upright
+// fold or edge, and how far above the bottom.
+std::string askew(const Case& c, const Join& j, const Crease& crease) {
+    const Panel& under = c.assembly.panels[static_cast<size_t>(j.landing)];
+    const Vec2 up = c.assembly.parts[static_cast<size_t>(under.part)].up, level = rightOf(up);
+    const Unit unit = c.design.units;
+    double bottom = 1e300;
+    for (const Vec2& p : under.outline)
+        bottom = std::min(bottom, up.dot(p));
+    const auto end = [&](const Vec2& flat) {
+        const Vec2 p = j.place.at(flat).head<2>();
+        Distance aside = beside(c, j.landing, p, up);
+        double high = up.dot(p) - bottom;
+        std::string from = "the bottom edge";
+        if (aside.mm > 1e299) { // no edge of it is upright
+            aside = beside(c, j.landing, p, level);
+            high = aside.mm;
+            from = aside.from;
+            return sayLength(high, unit) + " from " + from;
+        }
+        return (aside.mm < nothing ? "right on " + aside.from
+                                   : sayLength(aside.mm, unit) + " from " + aside.from) +
+               " and " + (high < nothing ? "at " + from : sayLength(high, unit) + " above " + from);
+    };
+    return "its crease begins " + end(crease.from) + ", and ends " + end(crease.to);
+}
+
 } // namespace
 
 std::string whereText(const Case& c, const Join& j) {
@@ -63,12 +102,14 @@ std::string whereText(const Case& c, const Join& j) {
     const Unit unit = c.design.units;
     const Vec2 along = j.along.norm() > 0.5 ? Vec2(j.along.normalized()) : Vec2(1, 0);
     const Distance away = beside(c, j.landing, j.at, along);
+    if (const int crease = a.crease(j.crease); crease >= 0 && away.mm > 1e299) // it runs askew
+        return askew(c, j, a.creases[static_cast<size_t>(crease)]);
     std::string out;
+    const std::string its = lineOf(c, j, along);
     if (away.mm < nothing)
-        out = "its " + std::string(j.crease.empty() ? "line" : "crease") + " right on " + away.from;
+        out = its + " right on " + away.from;
     else if (away.mm < 1e299)
-        out = "its " + std::string(j.crease.empty() ? "line " : "crease ") +
-              sayLength(away.mm, unit) + " from " + away.from;
+        out = its + " " + sayLength(away.mm, unit) + " from " + away.from;
     // From the nearer end of the panel to the nearer end of what is held.
     double low = 1e300, high = -1e300;
     for (const Vec2& p : held.outline) {

@@ -115,7 +115,8 @@ class AssemblingInTheWindow : public QObject, public RealWindow {
         int words = 0; // a row for each card
         for (const Item& i : in<PictureView>(pane(), "assemble-chart")->picture().items)
             if (const auto* w = std::get_if<Words>(&i))
-                words += w->text.rfind("card ", 0) == 0 || w->text.find(" more") != std::string::npos;
+                words +=
+                    w->text.rfind("card ", 0) == 0 || w->text.find(" more") != std::string::npos;
         QVERIFY(words >= 2);
         cards->setValue(1);
         QTRY_VERIFY_WITH_TIMEOUT(pane()->work()->cards == 1, patience);

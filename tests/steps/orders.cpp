@@ -265,6 +265,37 @@ class Orders : public QObject {
         QVERIFY(idsOf(one).count("glue.box1.card.page-left"));
     }
 
+    // Places as they are said, against closed forms.
+    void placesInWords() {
+        Design d = with(card(), "box", "card.spine",
+                        {{"left", "30"}, {"right", "25"}, {"place", "20"}, {"width", "40"}});
+        d = with(d, "v-fold", "card.spine",
+                 {{"place", "100"}, {"alpha_left", "45"}, {"base_left", "20"}});
+        d = with(d, "mat", "card.page-right", {{"step", "4"}, {"side", "back"}});
+        d = with(d, "topper", "card.page-left",
+                 {{"width", "20"}, {"height", "10"}, {"across", "20"}, {"along", "120"}});
+        const Case c(d, *assemble(d));
+        const steps::Work work = steps::workOf(c, planOf(d, c.assembly), steps::closedLayers(c));
+        const auto says = [&](const char* step, const char* what) {
+            const steps::WorkStep* s = work.step(step);
+            QVERIFY2(s, step);
+            QVERIFY2(s->text.find(what) != std::string::npos, (s->text + "\n" + what).c_str());
+        };
+        says("glue.box1.card.page-left",
+             "The left tab of box: its crease 30 mm from the spine, its end 20 mm from the bottom");
+        says("glue.v-fold1.card.page-left", // 20 / sqrt 2
+             "its crease begins right on the spine and 100 mm above the bottom edge, and ends "
+             "14.1 mm from the spine and 114.1 mm above the bottom edge");
+        says("mat.mat1", "lay it on the back of the right page: an even border of 4 mm all round");
+        says("figure.topper1", "10 mm from its left edge and 115 mm from its bottom edge");
+        // Each closing says what faces up.
+        const auto closing = std::find_if(work.steps.begin(), work.steps.end(),
+                                          [](auto& x) { return x.what == steps::Do::Close; });
+        QVERIFY(closing != work.steps.end() && closing->reach == steps::Reach::Closing);
+        for (const char* tab : {"right tab of box", "right tab of V-fold"})
+            QVERIFY2(closing->text.find(tab) != std::string::npos, closing->text.c_str());
+    }
+
     // A foot over which another box comes to lie goes down first, whichever was added first.
     void whatIsLainOverGoesFirst() {
         for (bool swapped : {false, true}) {
