@@ -189,6 +189,73 @@ class Contracts : public QObject, public CommandLine {
         for (auto it = called.begin(); it != called.end(); ++it)
             QCOMPARE(cut[it.key()], it.value()["count"].toInt());
     }
+
+    // The steps as other programs read them: one pair of hands that follows the timetable literally
+    // has everything that a step needs, and has waited for it; each join is made once for each
+    // card.
+    void stepsAndSchedule_data() { everyDemo_data(); }
+    void stepsAndSchedule() {
+        QFETCH(QString, path);
+        QCOMPARE(run({"steps", path, "--json"}), 0);
+        const QJsonArray steps = json()["steps"].toArray();
+        const QStringList kinds{"cut",   "score",  "fold", "snip", "mat",   "glue",
+                                "close", "insert", "tape", "wait", "check", "figure"};
+        QMap<QString, QJsonObject> called;
+        QStringList joins;
+        int n = 0;
+        for (const auto& value : steps) {
+            const QJsonObject s = value.toObject();
+            QCOMPARE(s["n"].toInt(), ++n);
+            QVERIFY(kinds.contains(s["do"].toString()) && !s["text"].toString().isEmpty());
+            for (const auto& need : s["needs"].toArray())
+                QVERIFY2(called.contains(need[u"id"].toString()),
+                         qPrintable(need[u"id"].toString()));
+            QVERIFY(!called.contains(s["id"].toString()));
+            called[s["id"].toString()] = s;
+            for (const auto& j : s["joins"].toArray())
+                joins << j.toString();
+            QVERIFY(s["joins"].toArray().isEmpty() || s["reach"] != "none");
+            QVERIFY(s["free_after_min"].toDouble() == 0 || s["hold_min"].toDouble() > 0);
+        }
+        QCOMPARE(QSet<QString>(joins.begin(), joins.end()).size(), joins.size());
+        constexpr int cards = 3;
+        QCOMPARE(run({"schedule", path, "--cards", QString::number(cards), "--json"}), 0);
+        const QJsonObject job = json();
+        QMap<QPair<QString, int>, double> ends; // by step and card
+        double at = 0, work = 0;
+        for (const auto& value : job["hands"].toArray()) {
+            const QJsonObject turn = value.toObject();
+            const QString id = turn["step"].toString();
+            const int card = turn["card"].toInt();
+            const double from = turn["from_min"].toDouble(), to = turn["to_min"].toDouble();
+            constexpr double rounding = 2e-3; // min, of what is printed
+            QVERIFY(from > at - rounding && to >= from);
+            // More sheets are cut for three cards than for one.
+            if (called.contains(id))
+                for (const auto& need : called[id]["needs"].toArray()) {
+                    const QString before = need[u"id"].toString();
+                    const auto done = ends.contains({before, card}) ? ends[{before, card}]
+                                      : ends.contains({before, 0})  ? ends[{before, 0}]
+                                                                    : 1e300;
+                    QVERIFY2(called[before]["do"] == "cut" ||
+                                 from > done + need[u"wait_min"].toDouble() - rounding,
+                             qPrintable(id + " before " + before));
+                }
+            QVERIFY(!ends.contains({id, card}));
+            ends[{id, card}] = at = to;
+            work += to - from;
+        }
+        for (const auto& value : steps)
+            for (int card = 1; card <= cards; ++card)
+                QVERIFY(ends.contains({value[u"id"].toString(), card}) ||
+                        ends.contains({value[u"id"].toString(), 0}) || value[u"do"] == "cut");
+        QVERIFY(std::fabs(work - job["work_min"].toDouble()) < 0.1);
+        QVERIFY(std::fabs(at - job["elapsed_min"].toDouble()) < 0.01);
+        QVERIFY(job["elapsed_min"].toDouble() <= 1.1 * job["bound_min"].toDouble());
+        QVERIFY(!job["papers"].toArray().isEmpty());
+        for (const auto& p : job["papers"].toArray())
+            QVERIFY(p[u"sheets"].toInt() > 0 && p[u"spare"].toInt() > 0);
+    }
 };
 
 QTEST_GUILESS_MAIN(Contracts)
