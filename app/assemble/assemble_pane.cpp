@@ -24,7 +24,7 @@ AssemblePane::AssemblePane(Session& session, QWidget& window)
       fromDrawer_(new QCheckBox(tr("From my drawer"))), steps_(new QListWidget),
       before_(new PictureView), after_(new PictureView), chart_(new PictureView),
       title_(new QLabel), said_(new QLabel), why_(new QLabel), notes_(new QLabel),
-      count_(new QLabel), progress_(new QProgressBar) {
+      count_(new QLabel), progress_(new QProgressBar), laying_(*this, *progress_) {
     setObjectName("assemble-pane");
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
@@ -114,13 +114,9 @@ AssemblePane::AssemblePane(Session& session, QWidget& window)
     across->setStretchFactor(0, 0);
     across->setStretchFactor(1, 1);
     column->addWidget(across, 1);
-    progress_->setRange(0, 100);
-    progress_->setTextVisible(false);
-    progress_->hide();
     column->addWidget(progress_);
 
-    session_.tellOf(worker_, tr("The order of the work"));
-    connect(&worker_, &Worker::failed, progress_, &QWidget::hide);
+    session_.tellOf(laying_.worker(), tr("The order of the work"));
     connect(steps_, &QListWidget::currentRowChanged, this, [this] {
         if (!filling_)
             draw();
@@ -128,13 +124,13 @@ AssemblePane::AssemblePane(Session& session, QWidget& window)
     connect(steps_, &QListWidget::itemActivated, this, &AssemblePane::benchWanted);
     connect(chart_, &PictureView::resized, this, &AssemblePane::draw);
     connect(&session_, &Session::snapshotChanged, this, [this] {
-        if (isVisible() && session_.snapshot() && session_.snapshot()->folded != laying_)
+        if (isVisible() && session_.snapshot() && session_.snapshot()->folded != asked_)
             layOut();
     });
     connect(&session_, &Session::troubleChanged, this, [this] {
         if (session_.trouble() && !session_.snapshot()) {
             work_.reset();
-            laying_.reset();
+            asked_.reset();
             fill();
         }
     });
@@ -144,7 +140,7 @@ AssemblePane::AssemblePane(Session& session, QWidget& window)
 
 void AssemblePane::showEvent(QShowEvent* e) {
     QWidget::showEvent(e);
-    if (session_.snapshot() && session_.snapshot()->folded != laying_)
+    if (session_.snapshot() && session_.snapshot()->folded != asked_)
         layOut();
     else
         fill(); // the bench may have done some of it
@@ -154,26 +150,17 @@ void AssemblePane::layOut() {
     const SnapshotPtr snapshot = session_.snapshot();
     if (!snapshot || !snapshot->folded)
         return;
-    laying_ = snapshot->folded;
-    progress_->setValue(0);
-    progress_->show();
-    worker_.request([this, snapshot, drawer = session_.workshop().drawer, number = ++asked_,
-                     fromDrawer = fromDrawer_->isChecked(),
-                     cards = cards_->value()](const Worker::Cancelled& cancelled) {
-        auto work = laidWork(*snapshot, drawer, fromDrawer, cards, cancelled, [&](int percent) {
-            if (!cancelled)
-                QMetaObject::invokeMethod(progress_, [=] { progress_->setValue(percent); });
-        });
-        if (!cancelled)
-            QMetaObject::invokeMethod(this, [this, work, number] {
-                if (number == asked_) // what was asked for since comes instead
-                    take(work);
-            });
-    });
+    asked_ = snapshot->folded;
+    laying_.ask(
+        [snapshot, drawer = session_.workshop().drawer, fromDrawer = fromDrawer_->isChecked(),
+         cards = cards_->value()](const Worker::Cancelled& cancelled,
+                                  const Laying<LaidWork>::Progress& progress) {
+            return laidWork(*snapshot, drawer, fromDrawer, cards, cancelled, progress);
+        },
+        [this](std::shared_ptr<const LaidWork> work) { take(std::move(work)); });
 }
 
 void AssemblePane::take(std::shared_ptr<const LaidWork> work) {
-    progress_->hide();
     work_ = std::move(work);
     fill();
     emit laidAnew();

@@ -2,8 +2,8 @@
 // its words, and the chart of hands and drying for as many cards as are wanted.
 #pragma once
 #include "app/assemble/laid_work.h"
+#include "app/session/laying.h"
 #include "app/session/session.h"
-#include "app/session/worker.h"
 #include <QWidget>
 
 class QCheckBox;
@@ -40,8 +40,7 @@ class AssemblePane : public QWidget {
 
     Session& session_;
     std::shared_ptr<const LaidWork> work_;
-    std::shared_ptr<const Case> laying_; // what the work under way is for
-    int asked_ = 0;
+    std::shared_ptr<const Case> asked_; // what the work under way is for
     bool filling_ = false, benchNext_ = false;
     QPushButton* bench_;
     QSpinBox* cards_;
@@ -50,7 +49,7 @@ class AssemblePane : public QWidget {
     PictureView *before_, *after_, *chart_;
     QLabel *title_, *said_, *why_, *notes_, *count_;
     QProgressBar* progress_;
-    Worker worker_; // the last member, so that it goes first
+    Laying<LaidWork> laying_; // the last member, so that it goes first
 };
 
 } // namespace hl

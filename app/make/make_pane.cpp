@@ -26,7 +26,8 @@ MakePane::MakePane(Session& session, QWidget& window)
       take_(new QPushButton(tr("Take the sheets out"))),
       fromDrawer_(new QCheckBox(tr("From my drawer"))), copies_(new QSpinBox),
       things_(new QListWidget), steps_(new QListWidget), picture_(new PictureView),
-      said_(new QLabel), notes_(new QLabel), count_(new QLabel), progress_(new QProgressBar) {
+      said_(new QLabel), notes_(new QLabel), count_(new QLabel), progress_(new QProgressBar),
+      laying_(*this, *progress_) {
     setObjectName("make-pane");
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
@@ -41,8 +42,7 @@ MakePane::MakePane(Session& session, QWidget& window)
         group->addButton(b);
         row->addWidget(b);
     }
-    session_.tellOf(worker_, tr("The plan"));
-    connect(&worker_, &Worker::failed, progress_, &QWidget::hide);
+    session_.tellOf(laying_.worker(), tr("The plan"));
     connect(cuts_, &QPushButton::clicked, this, [this] { turnTo(Cuts); });
     connect(scores_, &QPushButton::clicked, this, [this] { turnTo(Scores); });
     copies_->setObjectName("make-copies");
@@ -119,9 +119,6 @@ MakePane::MakePane(Session& session, QWidget& window)
     across->setStretchFactor(0, 0);
     across->setStretchFactor(1, 1);
     column->addWidget(across, 1);
-    progress_->setRange(0, 100);
-    progress_->setTextVisible(false);
-    progress_->hide();
     column->addWidget(progress_);
 
     connect(things_, &QListWidget::currentRowChanged, this, [this] {
@@ -150,10 +147,6 @@ MakePane::MakePane(Session& session, QWidget& window)
             planning_.reset();
             fillThings();
         }
-    });
-    connect(&worker_, &Worker::failed, this, [this](const QString& why) {
-        progress_->hide();
-        emit session_.refused(tr("The cuts could not be planned: %1").arg(why));
     });
     setFocusProxy(steps_);
     fromDrawer_->setChecked(!session_.workshop().drawer.papers.empty());
@@ -190,26 +183,16 @@ void MakePane::plan() {
     planning_ = snapshot->folded;
     wishes_ = keptWishes();
     taken_.reset();
-    progress_->setValue(0);
-    progress_->show();
-    worker_.request([this, snapshot, drawer = session_.workshop().drawer, number = ++asked_,
-                     fromDrawer = fromDrawer_->isChecked(), wishes = wishes_,
-                     copies = copies_->value()](const Worker::Cancelled& cancelled) {
-        auto planned =
-            plannedFor(*snapshot, drawer, fromDrawer, copies, wishes, cancelled, [&](int percent) {
-                if (!cancelled)
-                    QMetaObject::invokeMethod(progress_, [=] { progress_->setValue(percent); });
-            });
-        if (!cancelled)
-            QMetaObject::invokeMethod(this, [this, planned, number] {
-                if (number == asked_) // what was asked for since comes instead
-                    take(planned);
-            });
-    });
+    laying_.ask(
+        [snapshot, drawer = session_.workshop().drawer, fromDrawer = fromDrawer_->isChecked(),
+         wishes = wishes_, copies = copies_->value()](const Worker::Cancelled& cancelled,
+                                                      const Laying<Planned>::Progress& progress) {
+            return plannedFor(*snapshot, drawer, fromDrawer, copies, wishes, cancelled, progress);
+        },
+        [this](std::shared_ptr<const Planned> planned) { take(std::move(planned)); });
 }
 
 void MakePane::take(std::shared_ptr<const Planned> planned) {
-    progress_->hide();
     planned_ = std::move(planned);
     ticks_ = QSettings().value(session_.keyFor("made/")).toStringList();
     fillThings();

@@ -2,6 +2,7 @@
 // its scores; the step at hand in the picture, ticks for what is done.
 #pragma once
 #include "app/make/planned.h"
+#include "app/session/laying.h"
 #include "app/session/session.h"
 #include <QWidget>
 
@@ -54,7 +55,6 @@ class MakePane : public QWidget {
     Mode mode_ = Cuts;
     std::shared_ptr<const Planned> planned_;
     std::shared_ptr<const Case> planning_; // what the plan under way is for
-    int asked_ = 0;                        // plans, by number
     QStringList ticks_;
     // What is left in the drawer once the sheets of this plan are out of it: it is not planned anew
     // for that.
@@ -69,7 +69,7 @@ class MakePane : public QWidget {
     PictureView* picture_;
     QLabel *said_, *notes_, *count_;
     QProgressBar* progress_;
-    Worker worker_; // the last member, so that it goes first
+    Laying<Planned> laying_; // the last member, so that it goes first
 };
 
 } // namespace hl
