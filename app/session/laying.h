@@ -32,7 +32,8 @@ template<class T> class Laying {
                          number = ++asked_](const Worker::Cancelled& cancelled) {
             auto made = job(cancelled, [&](int percent) {
                 if (!cancelled)
-                    QMetaObject::invokeMethod(&bar_, [bar = &bar_, percent] { bar->setValue(percent); });
+                    QMetaObject::invokeMethod(&bar_,
+                                              [bar = &bar_, percent] { bar->setValue(percent); });
             });
             if (!cancelled)
                 QMetaObject::invokeMethod(&pane_, [this, made, number, take] {

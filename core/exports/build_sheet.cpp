@@ -75,7 +75,7 @@ Result<Exported> writeBuildSheetPdf(const ExportInput& in) {
         flow.gap(1);
         for (const BuildSheet::Piece& p : s.pieces) {
             const double high =
-                p.picture ? std::min(90.0, wide * p.picture->height / p.picture->width) : 0;
+                p.picture ? std::min(76.0, wide * p.picture->height / p.picture->width) : 0;
             flow.room(std::max(high, 16.0) + 4);
             const double top = flow.y() + 2;
             if (p.picture)

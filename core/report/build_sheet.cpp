@@ -1,5 +1,4 @@
 #include "core/report/build_sheet.h"
-#include "core/make/pattern.h"
 #include "core/make/plan.h"
 #include "core/measure/number.h"
 #include "core/prove/rounding.h"
@@ -11,7 +10,6 @@
 #include "core/steps/words.h"
 #include <algorithm>
 #include <map>
-#include <set>
 
 namespace hl {
 namespace {
@@ -111,20 +109,23 @@ std::vector<BuildSheet::Section> assembling(const BuildOrder& o, const Plan& pla
     const Case& c = o.folded;
     const steps::Work work = steps::workOf(c, plan, steps::closedLayers(c), o.drawer);
     BuildSheet::Section order{"Put it together, in this order", {}};
-    const std::vector<Pattern> patterns = patternsOf(c.design, c.assembly);
-    std::set<std::string> drawn; // each part's map once
+    const StepPainter painter(c, plan, work, o.drawer, false);
     int n = 0;
-    for (const steps::WorkStep& s : work.steps) {
+    for (size_t i = 0; i < work.steps.size(); ++i) {
+        const steps::WorkStep& s = work.steps[i];
         if (s.what == steps::Do::Cut || s.what == steps::Do::Score)
             continue; // said above
         Piece p;
         p.title = numberText(++n) + ". " + s.title;
         p.lines = steps::stepLines(s);
-        const int part = s.parts.empty() ? -1 : c.assembly.part(s.parts.front());
-        if (part >= 0 && (s.what == steps::Do::Glue || s.what == steps::Do::Close) &&
-            drawn.insert(s.parts.front()).second)
-            p.picture = glueMap(patterns[static_cast<size_t>(part)],
-                                c.assembly.parts[static_cast<size_t>(part)].name);
+        if (s.what != steps::Do::Snip && s.what != steps::Do::Fold && s.what != steps::Do::Wait &&
+            s.id != "check.finished") {
+            const StepPictures both = painter.of(i);
+            const bool laid = s.what == steps::Do::Mat || s.what == steps::Do::Figure;
+            p.picture = laid ? both.after : stacked(both);
+            if (p.picture->items.empty())
+                p.picture.reset();
+        }
         order.pieces.push_back(std::move(p));
     }
     const steps::Timetable table = steps::timetableOf(steps::jobOf({{&work, 1}}).tasks);

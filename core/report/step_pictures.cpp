@@ -31,9 +31,9 @@ Picture glueMap(const Pattern& pattern, const std::string& caption) {
 }
 
 StepPainter::StepPainter(const Case& c, const Plan& plan, const steps::Work& work,
-                         const Drawer* drawer)
-    : c_(c), plan_(plan), work_(work), drawer_(drawer),
-      patterns_(patternsOf(c.design, c.assembly)) {}
+                         const Drawer* drawer, bool inItsPapers)
+    : c_(c), plan_(plan), work_(work), drawer_(drawer), patterns_(patternsOf(c.design, c.assembly)),
+      inItsPapers_(inItsPapers) {}
 
 const Stock& StepPainter::paper(const std::string& name) const {
     for (const Stock& s : c_.design.stocks)
@@ -205,9 +205,9 @@ StepPictures StepPainter::standing(size_t step, const Stop& stop) const {
     StepPictures out;
     const double shown = std::clamp(now->assembly.display.at, now->first(), now->last());
     if (s.what == steps::Do::Check || s.what == steps::Do::Wait) {
-        out.before =
-            standingOf(*now, at(*now, s.what == steps::Do::Wait ? 0 : 0.15), {}, wide, high, true);
-        out.after = standingOf(*now, shown, {}, wide, high, true);
+        out.before = standingOf(*now, at(*now, s.what == steps::Do::Wait ? 0 : 0.15), {}, wide,
+                                high, inItsPapers_);
+        out.after = standingOf(*now, shown, {}, wide, high, inItsPapers_);
         return out;
     }
     // Laid down with the card open; closed onto what faces up.
@@ -215,9 +215,50 @@ StepPictures StepPainter::standing(size_t step, const Stop& stop) const {
     if (stop)
         return {};
     out.before = standingOf(*earlier, at(*earlier, s.what == steps::Do::Close ? 0.3 : 0.9), held,
-                            wide, high, true);
+                            wide, high, inItsPapers_);
     out.after = standingOf(*now, s.what == steps::Do::Close ? shown : at(*now, 0.9), held, wide,
-                           high, true);
+                           high, inItsPapers_);
+    return out;
+}
+
+namespace {
+
+// Another picture in this one, its upper left corner at `at`.
+void put(Picture& onto, const Picture& p, const Vec2& at) {
+    for (Item item : p.items) {
+        if (auto* shape = std::get_if<Shape>(&item)) {
+            for (Vec2& q : shape->points)
+                q += at;
+        } else if (auto* words = std::get_if<Words>(&item)) {
+            words->at += at;
+        } else if (auto* image = std::get_if<Image>(&item)) {
+            image->at += at;
+            for (Ring& ring : image->clip)
+                for (Vec2& q : ring)
+                    q += at;
+        }
+        onto.items.push_back(std::move(item));
+    }
+}
+
+} // namespace
+
+Picture stacked(const StepPictures& pictures) {
+    constexpr double arrow = 10; // mm
+    const Picture &one = pictures.before, &other = pictures.after;
+    if (one.items.empty() || one.items.size() == other.items.size())
+        if (one.width == other.width && one.caption == other.caption)
+            return other;
+    Picture out;
+    out.width = std::max(one.width, other.width);
+    out.height = one.height + arrow + other.height;
+    put(out, one, {(out.width - one.width) / 2, 0});
+    const Vec2 tip(out.width / 2, one.height + arrow - 1);
+    out.line({tip.x(), one.height + 1}, tip, {Tint::Ink, 0, Line::Cut, 0}, 0.5);
+    for (double side : {-2.0, 2.0})
+        out.line(tip, tip + Vec2(side, -3), {Tint::Ink, 0, Line::Cut, 0}, 0.5);
+    put(out, other, {(out.width - other.width) / 2, one.height + arrow});
+    out.caption = other.caption;
     return out;
 }
 

@@ -18,8 +18,9 @@ struct StepPictures {
 
 class StepPainter {
   public:
-    // All of them have to outlive it.
-    StepPainter(const Case& c, const Plan& plan, const steps::Work& work, const Drawer* drawer);
+    // All of them have to outlive it. In the colours of the papers, or in lines for any printer.
+    StepPainter(const Case& c, const Plan& plan, const steps::Work& work, const Drawer* drawer,
+                bool inItsPapers = true);
     // A cut: the sheet with its cuts, and apart. A score: the blank on the board, and scored. What
     // is glued: the card as far as it is put together, open for the hand, and then as displayed; a
     // part that is not on the card yet as it is cut, with what is glued hatched. What is laid flat
@@ -39,6 +40,10 @@ class StepPainter {
     const steps::Work& work_;
     const Drawer* drawer_;
     std::vector<Pattern> patterns_;
+    bool inItsPapers_;
 };
+
+// One below the other with an arrow between them; one of two that are alike.
+Picture stacked(const StepPictures& pictures);
 
 } // namespace hl
