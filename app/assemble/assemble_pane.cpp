@@ -12,6 +12,7 @@
 #include <QListWidget>
 #include <QProgressBar>
 #include <QPushButton>
+#include <QScrollArea>
 #include <QSpinBox>
 #include <QSplitter>
 #include <QVBoxLayout>
@@ -88,7 +89,10 @@ AssemblePane::AssemblePane(Session& session, QWidget& window)
     pictures->addWidget(before_, 1);
     pictures->addWidget(then);
     pictures->addWidget(after_, 1);
-    below->addLayout(pictures, 1);
+    below->addLayout(pictures, 5);
+    auto* words = new QWidget; // as long as they are, however large the letters
+    auto* lines = new QVBoxLayout(words);
+    lines->setContentsMargins(0, 4, 0, 0);
     title_->setObjectName("assemble-title");
     title_->setFont(headingFont(14));
     said_->setObjectName("assemble-said");
@@ -98,8 +102,16 @@ AssemblePane::AssemblePane(Session& session, QWidget& window)
         label->setTextFormat(Qt::PlainText);
         label->setWordWrap(true);
         label->setTextInteractionFlags(Qt::TextSelectableByMouse);
-        below->addWidget(label);
+        lines->addWidget(label);
     }
+    lines->addStretch(1);
+    auto* scroller = new QScrollArea;
+    scroller->setWidgetResizable(true);
+    scroller->setFrameShape(QFrame::NoFrame);
+    scroller->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    scroller->setFocusPolicy(Qt::NoFocus);
+    scroller->setWidget(words);
+    below->addWidget(scroller, 2);
     QFont letters = font(); // to be read beside the work
     letters.setPointSizeF(letters.pointSizeF() * 1.2);
     said_->setFont(letters);

@@ -161,7 +161,7 @@ int writingPanel(const DressGiven& g, Design d) {
         return refuse(made.problem());
     const Case c(d, *made);
     const bool face = g.side != "back";
-    for (const Room& room : roomToWrite(c)) {
+    for (const WritingRoom& room : roomToWrite(c)) {
         const Panel& page = c.assembly.panels[static_cast<size_t>(room.panel)];
         if (page.id != g.panel || room.face != face)
             continue;

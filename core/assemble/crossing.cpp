@@ -30,8 +30,8 @@ void reach(const Ring& ring, const Vec2& p, const Vec2& way, double& low, double
 }
 
 // Where a line runs on the sheet of a panel. It has to leave paper on both sides.
-Result<Crossing::Way> wayOf(const Assembly& a, const std::string& id, const std::string& word,
-                            double off, const std::string& place) {
+Result<SheetCrossing::Way> wayOf(const Assembly& a, const std::string& id, const std::string& word,
+                                 double off, const std::string& place) {
     const int panel = a.panel(id);
     if (panel < 0)
         return Problem{place, "there is no panel “" + id + "”",
@@ -61,7 +61,7 @@ Result<Crossing::Way> wayOf(const Assembly& a, const std::string& id, const std:
     if (std::min(left, right) < leastDepth || high - low < 2 * leastDepth)
         return Problem{place, "along “" + word + "” the sheet cannot be slit: it would be cut off",
                        "name a crease, or the middle, that leaves paper on both sides"};
-    return Crossing::Way{from + low * way, from + high * way};
+    return SheetCrossing::Way{from + low * way, from + high * way};
 }
 
 // Takes the stretch from `a` to `b` out of a score of a line whose heights run up from 0.
@@ -74,7 +74,7 @@ void endAt(SayScore& score, double a, double b, double low, double high) {
 
 // One slit in the sheet of `panel`, from `from` to `to` of its flat coordinates.
 Trouble slit(Design& d, const std::string& panel, const std::string& id, const Vec2& from,
-             const Vec2& to, const Crossing::Way& way, const std::string& place) {
+             const Vec2& to, const SheetCrossing::Way& way, const std::string& place) {
     FreePart* part = d.part(ownerOf(panel));
     SayLine* say = part                  ? part->say.empty() ? nullptr : &part->say
                    : !d.card.say.empty() ? &d.card.say
@@ -129,7 +129,7 @@ Trouble slit(Design& d, const std::string& panel, const std::string& id, const V
 
 } // namespace
 
-Result<Crossing> crossingOf(const JoinSpec& join, const Assembly& a) {
+Result<SheetCrossing> sheetCrossingOf(const JoinSpec& join, const Assembly& a) {
     const std::string place = "join " + join.id;
     auto held = wayOf(a, join.panel, join.line, 0, place);
     if (!held)
@@ -137,7 +137,7 @@ Result<Crossing> crossingOf(const JoinSpec& join, const Assembly& a) {
     auto landing = wayOf(a, join.onto, join.ontoLine, join.off.mm(), place);
     if (!landing)
         return landing.problem();
-    return Crossing{*held, *landing};
+    return SheetCrossing{*held, *landing};
 }
 
 bool isOfCrossing(const std::string& line) { return line.rfind(slitOf, 0) == 0; }
@@ -147,7 +147,7 @@ Result<Design> slitWhereCrossed(const Design& design, const Assembly& sheets) {
     for (const JoinSpec& j : design.joins) {
         if (!j.crossing)
             continue;
-        auto crossing = crossingOf(j, sheets);
+        auto crossing = sheetCrossingOf(j, sheets);
         if (!crossing)
             return crossing.problem();
         const auto& [held, landing] = *crossing;

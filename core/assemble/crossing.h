@@ -10,7 +10,7 @@ namespace hl {
 
 // Where two sheets cross, in the flat coordinates of each, mm: the line of the crossing and its
 // length within the sheet, from the lower edge up.
-struct Crossing {
+struct SheetCrossing {
     struct Way {
         Vec2 from, to;
         Vec2 up() const { return (to - from).normalized(); }
@@ -23,7 +23,7 @@ struct Crossing {
 
 // The crossing of a join that names its two lines; the sheets are whole. Problems: lines that are
 // not there, or that leave no paper on both sides of the slit.
-Result<Crossing> crossingOf(const JoinSpec& join, const Assembly& sheets);
+Result<SheetCrossing> sheetCrossingOf(const JoinSpec& join, const Assembly& sheets);
 
 // Whether a line of such a design is a slit of a crossing.
 bool isOfCrossing(const std::string& line);

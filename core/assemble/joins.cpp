@@ -31,7 +31,7 @@ Ring laid(const Panel& panel, const Rigid& place) {
 
 // Pushed into one another: the lines lie on one another from their lower ends on.
 Trouble placedCrossing(const JoinSpec& spec, const Assembly& a, Join& join) {
-    auto crossing = crossingOf(spec, a);
+    auto crossing = sheetCrossingOf(spec, a);
     if (!crossing)
         return crossing.problem();
     join.along = crossing->landing.up();

@@ -150,7 +150,7 @@ class Facts {
     // On which page, and how large.
     void room() {
         constexpr size_t most = 3;
-        const std::vector<Room> all = roomToWrite(c_);
+        const std::vector<WritingRoom> all = roomToWrite(c_);
         for (size_t i = 0; i < std::min(most, all.size()); ++i)
             add("room",
                 std::string(i == 0 ? "There is room to write on the " : "And on the ") +

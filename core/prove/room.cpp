@@ -62,14 +62,14 @@ std::vector<Ring> takenOn(const Assembly& a, int panel, bool face) {
 
 } // namespace
 
-std::vector<Room> roomToWrite(const Case& c) {
-    std::vector<Room> out;
+std::vector<WritingRoom> roomToWrite(const Case& c) {
+    std::vector<WritingRoom> out;
     for (size_t i = 0; i < c.assembly.panels.size(); ++i) {
         const Panel& p = c.assembly.panels[i];
         if (p.role != Role::Page)
             continue;
         for (const bool face : {true, false}) {
-            Room room;
+            WritingRoom room;
             room.panel = static_cast<int>(i);
             room.face = face;
             room.up = c.assembly.parts[static_cast<size_t>(p.part)].up;
@@ -131,7 +131,7 @@ std::vector<Room> roomToWrite(const Case& c) {
             out.push_back(room);
         }
     }
-    std::stable_sort(out.begin(), out.end(), [](const Room& a, const Room& b) {
+    std::stable_sort(out.begin(), out.end(), [](const WritingRoom& a, const WritingRoom& b) {
         return a.width * a.height > b.width * b.height + 1e-9;
     });
     return out;

@@ -6,7 +6,7 @@
 
 namespace hl {
 
-struct Room {
+struct WritingRoom {
     int panel = 0;
     bool face = true;
     // In the panel's flat coordinates, its sides along what is up there and across; mm.
@@ -17,6 +17,6 @@ struct Room {
 
 // One for each side that has at least 30 x 20 mm, the largest first; to whole millimetres inward,
 // and 4 mm off every edge.
-std::vector<Room> roomToWrite(const Case& c);
+std::vector<WritingRoom> roomToWrite(const Case& c);
 
 } // namespace hl

@@ -43,7 +43,10 @@ std::vector<Visible> looked(const Case& c, double height, double aside, std::vec
     const Vec3 up = std::cos(e) * Vec3::UnitZ() - std::sin(e) * level;
     View view(c, at, toViewer, up);
     const auto counts = [&](size_t i) {
-        return !c.linkage.loose[i] && c.assembly.panels[i].rides < 0 &&
+        const Panel& p = c.assembly.panels[i];
+        // Mats are seen with their panel; a sheet of the maker's own that lines one, for itself.
+        const bool mat = p.rides >= 0 && !c.design.part(c.assembly.parts[size_t(p.part)].id);
+        return !c.linkage.loose[i] && !mat &&
                !stockOf(c.design, c.assembly, static_cast<int>(i)).clear;
     };
     // A panel that is stuck flat on the side of another that is looked at hides what lies under it;

@@ -201,7 +201,7 @@ class Commands : public QObject {
         const QJsonObject samples = run({"check", "p.hlantern", "--json"}).json();
         const QJsonObject own =
             run({"check", "p.hlantern", "--workshop", "w.json", "--json"}).json();
-        QCOMPARE(samples["rules"].toArray().size(), 18);
+        QCOMPARE(samples["rules"].toArray().size(), 19);
         QVERIFY(fact(samples, "mail")["text"].toString().contains("letter"));
         QVERIFY(fact(own, "mail")["text"].toString().contains("none"));
         // Two pages, a wall and a tab with its adhesive lie over one another.

@@ -154,7 +154,7 @@ class Dressing : public QObject {
         const Design bare = card(120, 150);
         const auto all = roomToWrite(*fold(bare));
         QCOMPARE(all.size(), size_t(4));
-        for (const Room& r : all) {
+        for (const WritingRoom& r : all) {
             QVERIFY(r.width <= 112 && r.width >= 110 && r.height <= 142 && r.height >= 140);
             const Vec2 size = (r.high - r.low).cwiseAbs();
             QVERIFY(std::fabs(size.x() - r.width) < 1e-9 && std::fabs(size.y() - r.height) < 1e-9);
@@ -164,7 +164,7 @@ class Dressing : public QObject {
             with(bare, "topper", "card.page-right",
                  {{"width", "120"}, {"height", "60"}, {"across", "60"}, {"along", "30"}});
         bool seen = false;
-        for (const Room& r : roomToWrite(*fold(half)))
+        for (const WritingRoom& r : roomToWrite(*fold(half)))
             if (fold(half)->assembly.panels[size_t(r.panel)].id == "card.page-right" && r.face) {
                 seen = true;
                 QVERIFY(r.width >= 110 && r.height <= 86 && r.height >= 84 && r.low.y() >= 60);
@@ -200,7 +200,7 @@ class Dressing : public QObject {
                             most = areaOf(r);
                     }
         double ours = 0;
-        for (const Room& r : roomToWrite(*c))
+        for (const WritingRoom& r : roomToWrite(*c))
             if (r.panel == page && r.face) {
                 ours = r.width * r.height;
                 const Ring ring{r.low, {r.high.x(), r.low.y()}, r.high, {r.low.x(), r.high.y()}};

@@ -31,10 +31,11 @@ class Findings : public QObject {
         QVERIFY(bool(d));
         // The shop's orders have flaps and hidden props that are meant; nothing else is said of the
         // others than that parts look alike, or stand on the far side.
-        const bool ordered = QFileInfo(file).fileName()[0].isDigit();
+        const QString name = QFileInfo(file).fileName();
+        const bool ordered = name[0].isDigit(), farSide = name == "footbridge.hlantern";
         for (auto& f : findingsOf(*d))
             if (f.severity != Severity::Note ||
-                (!ordered && f.rule != "mirror" && f.rule != "stance"))
+                (!ordered && f.rule != "mirror" && !(farSide && f.rule == "stance")))
                 QFAIL(f.message.c_str());
     }
 

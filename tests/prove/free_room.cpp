@@ -67,9 +67,9 @@ class FreeRoom : public QObject {
                 if (j.landing == page && j.ontoFace())
                     taken.push_back(boundsOf(a.panels[size_t(j.tab)].outline, j.place));
             const Bounds paper = boundsOf(a.panels[size_t(page)].outline, Rigid());
-            const Room* room = nullptr;
+            const WritingRoom* room = nullptr;
             const auto rooms = roomToWrite(c);
-            for (const Room& r : rooms)
+            for (const WritingRoom& r : rooms)
                 if (r.panel == page && r.face)
                     room = &r;
             // All rectangles whose sides lie on edges of what is taken, or 4 mm inside the page.
