@@ -26,11 +26,12 @@ void Orderer::cut() {
         for (const CutBlank& b : sheet.blanks) {
             ++on[b.listed];
             const ListedPart& p = plan_.parts[b.listed];
-            if (given[b.listed] < p.ids.size()) {
-                s.parts.push_back(p.ids[given[b.listed]]);
-                cut_[a_.part(p.ids[given[b.listed]])] = s.id;
+            // Those of further cards go by the ids of the first card's.
+            const std::string& id = p.ids[given[b.listed]++ % p.ids.size()];
+            if (std::find(s.parts.begin(), s.parts.end(), id) == s.parts.end()) {
+                s.parts.push_back(id);
+                cut_[a_.part(id)].push_back(s.id);
             }
-            ++given[b.listed];
             if (!knifeWork(p, Trimmer(), c_.design.units).empty())
                 s.minutes += takes::knife;
         }
@@ -56,7 +57,7 @@ void Orderer::cut() {
                      sayLength(p.blank.x(), c_.design.units) + " by " +
                      sayLength(p.blank.y(), c_.design.units) + "; the drawer has no sheet for it.";
             s.caution = "Blade: keep fingers off its line, and cut on a mat.";
-            cut_[a_.part(p.ids[k])] = s.id;
+            cut_[a_.part(p.ids[k])].push_back(s.id);
         }
 }
 

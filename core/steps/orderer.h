@@ -56,11 +56,14 @@ class Orderer {
     }
     // What a part has gone through so far.
     void needPart(WorkStep& s, int part) const {
-        for (const auto* known : {&folded_, &scored_, &cut_})
+        for (const auto* known : {&folded_, &scored_})
             if (auto it = known->find(part); it != known->end()) {
                 need(s, it->second);
                 return;
             }
+        if (auto it = cut_.find(part); it != cut_.end())
+            for (const std::string& id : it->second)
+                need(s, id);
     }
     void stick(WorkStep& s, const std::string& kind) {
         s.adhesive = kind;
@@ -167,12 +170,13 @@ class Orderer {
     const Drawer* drawer_;
     Groups groups_;
     Work out_;
-    std::vector<int> loose_; // joins of mats, figures, film
-    std::map<int, std::string> cut_, scored_, snipped_, folded_, matStep_; // steps by part
-    std::map<int, std::vector<std::string>> matted_;                       // mats on a part
-    std::map<int, std::string> made_;                                      // by join
-    std::map<int, std::string> last_;                                      // by unit
-    std::map<int, int> heap_; // of parts that hang together
+    std::vector<int> loose_;                                         // joins of mats, figures, film
+    std::map<int, std::vector<std::string>> cut_;                    // steps by part
+    std::map<int, std::string> scored_, snipped_, folded_, matStep_; // likewise
+    std::map<int, std::vector<std::string>> matted_;                 // mats on a part
+    std::map<int, std::string> made_;                                // by join
+    std::map<int, std::string> last_;                                // by unit
+    std::map<int, int> heap_;                                        // of parts that hang together
     std::set<std::string> lateMats_;
     std::string check_, lastClosing_;
 };

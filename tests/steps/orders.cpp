@@ -265,6 +265,26 @@ class Orders : public QObject {
         QVERIFY(idsOf(one).count("glue.box1.card.page-left"));
     }
 
+    // Of four cards every sheet that is cut is waited for by what is scored or folded of it.
+    void sheetsOfSeveralCardsComeFirst() {
+        const Design d = *loadDesign(HL_SOURCE_DIR "/demo/quillmere/station-platform.hlantern");
+        const Case c(d, *assemble(d));
+        const Plan plan = planOf(d, c.assembly, {nullptr, nullptr, 4, {}});
+        const steps::Work work = steps::workOf(c, plan, steps::closedLayers(c));
+        QVERIFY(Replay(c, plan, work).run(false).isEmpty());
+        std::set<std::string> needed;
+        for (const steps::WorkStep& s : work.steps)
+            for (const steps::Need& n : s.needs)
+                needed.insert(n.id);
+        size_t cuts = 0;
+        for (const steps::WorkStep& s : work.steps)
+            if (s.what == steps::Do::Cut) {
+                ++cuts;
+                QVERIFY2(needed.count(s.id), s.id.c_str());
+            }
+        QCOMPARE(cuts, plan.cuts.sheets.size());
+    }
+
     // Places as they are said, against closed forms.
     void placesInWords() {
         Design d = with(card(), "box", "card.spine",
