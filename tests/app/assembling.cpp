@@ -83,18 +83,35 @@ class AssemblingInTheWindow : public QObject, public RealWindow {
         QVERIFY(!in<PictureView>(pane(), "assemble-chart")->picture().items.empty());
     }
 
-    // A closing shows the card as it was before it, and with one panel more held after it.
+    // What is glued down is on the card after the step and not before it; a closing shows the card
+    // at two openings; what is put on a panel has its place marked, and then lies there.
     void picturesFollowTheSteps() {
         atWork(office());
-        for (size_t i = 0; i < order().size(); ++i)
-            if (order()[i].what == steps::Do::Close || order()[i].what == steps::Do::Mat)
-                QVERIFY(pane()->work()->pictures[i].before.caption !=
-                            pane()->work()->pictures[i].after.caption ||
-                        pane()->work()->pictures[i].before.items.size() <=
-                            pane()->work()->pictures[i].after.items.size());
-        const auto& last = pane()->work()->pictures.back().after;
-        const auto& first = pane()->work()->pictures.front().before;
-        QVERIFY(last.items.size() != first.items.size());
+        int glued = 0, closed = 0, laid = 0;
+        for (size_t i = 0; i < order().size(); ++i) {
+            const auto& [before, after] = pane()->work()->pictures[i];
+            switch (order()[i].what) {
+            case steps::Do::Glue:
+                QVERIFY(after.items.size() > before.items.size());
+                ++glued;
+                break;
+            case steps::Do::Close:
+                QVERIFY(before.caption != after.caption);
+                ++closed;
+                break;
+            case steps::Do::Figure: {
+                const auto& place = std::get<Shape>(before.items.back());
+                const auto& piece = std::get<Shape>(after.items.back());
+                QVERIFY(place.points == piece.points && !place.dashes.empty() &&
+                        piece.dashes.empty());
+                ++laid;
+                break;
+            }
+            default:
+                break;
+            }
+        }
+        QVERIFY(glued == 1 && closed == 1 && laid == 1);
     }
 
     // Ten cards are one job: longer than one card, shorter than ten, and told.
