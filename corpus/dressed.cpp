@@ -84,6 +84,9 @@ Made overTheTop() {
     const double feet = half(24, 34), width = half(30, 45);
     const std::string b = box(m, feet, half(40, 60), width);
     const double wide = half(14, 24);
+    if (wide >
+        m.d.structure(b)->set.at("right").mm()) // as long as the wall: it would dip into the page
+        throw No{};
     topper(m, b + ".left-wall",
            {{"width", mm(wide)}, {"height", mm(half(12, 20))}, {"shape", "star"}});
     return asSound(m, "over-the-top");

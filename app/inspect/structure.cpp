@@ -150,11 +150,12 @@ void inspectStructure(Rows& rows, const std::string& id) {
         });
     if (f.id == "words" || f.id == "film" || f.id == "thread")
         addWords(rows, id);
-    if (f.id == "strip") {
+    if (f.line)
         addScoreList(rows, id, "structure-say", [](const Design& d, const std::string& id) {
             const StructureSpec* s = d.structure(id);
             return s ? &s->say : nullptr;
         });
+    if (f.ground == Ground::Anywhere)
         rows.choice(
             "structure-to", QObject::tr("Right end on"),
             QObject::tr("The fold on whose right side the other end stands"),
@@ -173,7 +174,6 @@ void inspectStructure(Rows& rows, const std::string& id) {
                     [&](Design& d) { d.structure(id)->to = to.toString().toStdString(); },
                     QObject::tr("Move the right end of %1").arg(called(session, id)));
             });
-    }
     rows.gap();
     rows.heading(QObject::tr("Measures"));
     addMeasures(rows, f, id);

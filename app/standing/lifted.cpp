@@ -101,7 +101,7 @@ std::vector<double> liftsOf(const Case& c, const Pose& pose, const std::vector<F
 // from others and are left alone.
 std::vector<Vec3> shutLifts(const Case& c, const Pose& pose, const std::vector<Rigid>& at) {
     constexpr double nearlyShut = 0.2; // radians
-    std::vector<Vec3> out(at.size(), Vec3::Zero());
+    std::vector<Vec3> out(c.linkage.bodies, Vec3::Zero());
     const std::vector<bool> held = inLoops(c.linkage);
     for (const TreeStep& s : c.linkage.tree) {
         if (s.parent < 0)

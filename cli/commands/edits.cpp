@@ -1,6 +1,7 @@
 // The commands that change a design: set, remove, rename, card, stock, part, join.
 #include "cli/common.h"
 #include "core/assemble/assemble.h"
+#include "core/edit/adhesives.h"
 #include "core/edit/draw.h"
 #include "core/edit/named.h"
 #include "core/edit/papers.h"
@@ -8,6 +9,8 @@
 #include "core/edit/tell.h"
 #include "core/measure/number.h"
 #include "core/measure/place.h"
+#include "core/steps/adhesives.h"
+#include <algorithm>
 #include <iostream>
 
 namespace hl::cli {
@@ -136,6 +139,25 @@ Run declareRename(CLI::App& options) {
     return [file, id, name] {
         return edited(*file, *id, [&](const Design& d, const std::string& thing) {
             return rename(d, thing, *name);
+        });
+    };
+}
+
+Run declareAdhesive(CLI::App& options) {
+    auto file = std::make_shared<std::string>(), of = std::make_shared<std::string>(),
+         kind = std::make_shared<std::string>();
+    options.add_option("FILE", *file)->required();
+    options
+        .add_option("OF", *of, "a join, tab, part or structure; or tabs, mats, figures or sheets")
+        ->required();
+    options.add_option("KIND", *kind, "glue, solvent, tape, runner, foam, plain, or auto")
+        ->required();
+    return [file, of, kind] {
+        const auto& alike = steps::alikeGlued();
+        if (std::find(alike.begin(), alike.end(), *of) != alike.end())
+            return edited(*file, [&](const Design& d) { return setAdhesive(d, *of, *kind); });
+        return edited(*file, *of, [&](const Design& d, const std::string& thing) {
+            return setAdhesive(d, thing, *kind);
         });
     };
 }
@@ -329,14 +351,18 @@ Run declareJoin(CLI::App& options) {
                         "where it sticks: whole, band left 10 mm, third right, margin 8 mm ...",
                         {},
                         false},
-                       {"kind", "glue, slot, pivot or slide", {}, false},
+                       {"kind",
+                        "glue, slot, pivot, slide, or pin: a fastener in a slot of its landing",
+                        {},
+                        false},
                        {"hinged", "yes for a tongue that turns in its slit", {}, false},
                        {"crossing",
                         "yes for two sheets pushed into one another, each slit to half its height",
                         {},
                         false},
-                       {"from", "how far a slide or pivot goes", {}, false},
-                       {"to", "and to where", {}, false}},
+                       {"from", "how far a slide, pivot or pin goes", {}, false},
+                       {"to", "and to where", {}, false},
+                       {"play", "the room that a slide has to either side", {}, false}},
                       {}};
     };
     auto given = std::make_shared<EditsGiven>();

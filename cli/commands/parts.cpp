@@ -1,6 +1,7 @@
 // The parts list: blanks, scores and folds.
 #include "cli/common.h"
 #include "core/assemble/assemble.h"
+#include "core/assembly/holes.h"
 #include "core/make/parts_list.h"
 #include <iostream>
 
@@ -53,6 +54,9 @@ int parts(const std::string& path, bool json) {
                                       {"to", pointJson(c.to)}});
         for (auto& s : p.slits)
             one["slits"].push_back({{"name", s.name}, {"points", ringJson(s.points)}});
+        for (const auto& [from, to] : p.holes)
+            one["holes"].push_back(
+                {{"from", pointJson(from)}, {"to", pointJson(to)}, {"across_mm", holeAcross}});
         out["parts"].push_back(one);
     }
     print(out);

@@ -284,6 +284,7 @@ Trouble buildJoins(const Design& d, AssemblyBuilder& out) {
         join.moves = traits.turns || traits.slides || (traits.hinges && spec.hinged);
         join.low = spec.from.inside();
         join.high = spec.to.inside();
+        join.play = traits.slides && !traits.turns ? spec.play.mm() : 0;
         if (join.moves && join.low == join.high) { // free unless a range is given
             join.low = traits.low;
             join.high = traits.high;

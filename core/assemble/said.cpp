@@ -191,7 +191,8 @@ Result<std::vector<CardSheet>> cardSheets(const SayLine& say, double height) {
                                   {x, low},
                                   {x, high},
                                   joint.fold == SayFold::Either},
-                                 joint.hinge->mm()};
+                                 joint.hinge->mm(),
+                                 joint.hingeRight};
         }
         out.push_back(s);
         first = last + 1;

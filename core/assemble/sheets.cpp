@@ -259,15 +259,17 @@ Trouble buildCard(const Design& d, const std::vector<CardSheet>& sheets, Assembl
         if (!sheets[i].hinge)
             continue;
         const CardSheet::Line& fold = sheets[i].hinge->fold;
-        out.within(out.made().panels[before].part, "card");
-        const int tab = out.panel(
-            fold.id + "-tab", Role::Tab,
-            tabOutline(fold.from, fold.to, sheets[i].hinge->depth, false, endCut, endCut));
-        const int crease = out.crease(fold.id, before, tab, fold.from, fold.to, fold.fold);
+        const bool mine = sheets[i].hinge->mine;
+        const int bears = mine ? pages[first] : before, other = mine ? before : pages[first];
+        out.within(out.made().panels[static_cast<size_t>(bears)].part, "card");
+        const int tab =
+            out.panel(fold.id + "-tab", Role::Tab,
+                      tabOutline(fold.from, fold.to, sheets[i].hinge->depth, mine, endCut, endCut));
+        const int crease = out.crease(fold.id, mine ? tab : bears, mine ? bears : tab, fold.from,
+                                      fold.to, fold.fold);
         out.lastCrease().hinge = true;
         out.lastCrease().either = fold.either;
-        out.glue(tab, crease, pages[first], fold.from, (fold.to - fold.from).normalized(), true,
-                 false);
+        out.glue(tab, crease, other, fold.from, (fold.to - fold.from).normalized(), true, false);
     }
     // The root is the left page.
     const int spine = out.made().crease("card.spine");

@@ -88,6 +88,7 @@ struct Join {
     bool moves = false;
     Vec2 at, along;
     double low = 0, high = 0; // radians or mm
+    double play = 0;          // mm to either side of a slide's way
 
     // Whether it lies on the landing's face side.
     bool ontoFace() const { return (place.turn(2, 2) < 0) == onFace; }

@@ -25,10 +25,12 @@ struct CardSheet {
     // "page-3". All of them are pages.
     std::vector<std::pair<std::string, std::string>> pages;
     // How a further sheet goes on from the last page of the one before: the fold, and how deep the
-    // tab beyond it is, which lies on the back of this sheet's first page.
+    // tab beyond it is. It is the other sheet's and lies on the back of this one's first page; or
+    // it is `mine` and lies on the back of the other one's last.
     struct Hinge {
         Line fold;
         double depth = 0;
+        bool mine = false;
     };
     std::optional<Hinge> hinge;
 };

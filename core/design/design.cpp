@@ -21,7 +21,8 @@ template<class Items> auto find(Items& items, const std::string& id) -> decltype
 const std::vector<JoinTraits>& joinTraits() {
     static const std::vector<JoinTraits> table = [] {
         JoinTraits glue{"glue", "glued to"}, slot{"slot", "put through"},
-            pivot{"pivot", "pivoted on"}, slide{"slide", "sliding on"};
+            pivot{"pivot", "pivoted on"}, slide{"slide", "sliding on"},
+            pin{"pin", "fastened in a slot of"};
         glue.sticks = true;
         slot.through = slot.hinges = true;
         pivot.turns = true;
@@ -29,7 +30,11 @@ const std::vector<JoinTraits>& joinTraits() {
         slide.travel = Quantity::Length;
         slide.low = 0;
         slide.high = 1000;
-        return std::vector{glue, slot, pivot, slide};
+        pin.slides = pin.turns = true;
+        pin.travel = Quantity::Length;
+        pin.low = 0;
+        pin.high = 1000;
+        return std::vector{glue, slot, pivot, slide, pin};
     }();
     return table;
 }

@@ -225,10 +225,12 @@ struct Design {
     std::vector<StructureSpec> structures;
     std::vector<FreePart> parts;
     std::vector<JoinSpec> joins;
-    std::vector<StageSpec> motion; // without any: the spine from closed to flat open
-    std::vector<EdgeSpec> edges;   // silhouettes of edges that stand free
-    std::vector<ZoneSpec> zones;   // where the tabs of structures stick
-    std::vector<NameSpec> names;   // of panels, lines and single ones of a series
+    std::vector<StageSpec> motion;       // without any: the spine from closed to flat open
+    std::vector<EdgeSpec> edges;         // silhouettes of edges that stand free
+    std::vector<ZoneSpec> zones;         // where the tabs of structures stick
+    std::vector<AdhesiveSpec> adhesives; // where it is another than by rule
+    std::vector<PinSpec> pins;           // which steps of the work come before which
+    std::vector<NameSpec> names;         // of panels, lines and single ones of a series
 
     // In one place: whatever holds one would have to be compiled with all of it anew.
     Design();
@@ -272,6 +274,10 @@ struct Design {
         v(sparing("edges").since(3).saying("Silhouettes of edges that stand free."),
           &Design::edges);
         v(sparing("zones").since(3).saying("Where the tabs of structures stick."), &Design::zones);
+        v(sparing("adhesives").since(11).saying("What is glued with something else than usual."),
+          &Design::adhesives);
+        v(sparing("pins").since(11).saying("Steps of the work in the maker's own order."),
+          &Design::pins);
         v(sparing("names").since(9).saying("Of panels, lines and single ones of a series."),
           &Design::names);
     }

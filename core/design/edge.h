@@ -52,6 +52,27 @@ struct NameSpec {
     }
 };
 
+// What a maker glues with instead of what the rule would say: of a join, of what stands on or is
+// glued by a panel, structure or part, or of all that is alike (tabs, mats, figures, sheets).
+struct AdhesiveSpec {
+    std::string of, kind; // kind: of the adhesives, such as "tape"
+
+    template<class V> static void visit(V& v) {
+        v(needed("of"), &AdhesiveSpec::of);
+        v(needed("kind"), &AdhesiveSpec::kind);
+    }
+};
+
+// A step of the work that the maker wants before another one; both by their ids.
+struct PinSpec {
+    std::string before, after;
+
+    template<class V> static void visit(V& v) {
+        v(needed("before"), &PinSpec::before);
+        v(needed("after"), &PinSpec::after);
+    }
+};
+
 // The silhouette alone, as written above; who has it stays empty.
 Result<EdgeSpec> parseEdge(const std::string& text, Unit unit);
 std::string edgeText(const EdgeSpec& edge, Unit unit);

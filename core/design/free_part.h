@@ -87,7 +87,7 @@ struct FreePart {
     }
 };
 
-enum class JoinKind { Glue, Slot, Pivot, Slide };
+enum class JoinKind { Glue, Slot, Pivot, Slide, Pin };
 template<> const std::vector<std::string>& wordsOf<JoinKind>();
 
 // What a kind of join is like.
@@ -97,7 +97,7 @@ struct JoinTraits {
     bool sticks = false;  // it carries adhesive
     bool through = false; // it goes through a slit of its landing
     bool turns = false;   // about a fastener, within its landing's plane
-    bool slides = false;  // along its landing
+    bool slides = false;  // along its landing; what turns as well does so where it has got to
     bool hinges = false;  // it may turn about the line where it is held
     // How far it goes where no range is given, in the quantity of its travel: mm or radians.
     Quantity travel = Quantity::Angle;
@@ -118,8 +118,10 @@ struct JoinSpec {
     Measure turn = Measure::fromDegrees(0);
     bool onFace = true;   // the held panel's face lies on the landing (else its back)
     bool ontoFace = true; // it lies on the landing's face (else on its back)
-    Measure from, to;     // how far a slide (mm), a pivot or a hinged slot (degrees) can go
-    bool hinged = false;  // a slot whose tongue turns about the slit
+    Measure from, to; // how far a slide or a pin (mm), a pivot or a hinged slot (degrees) can go
+    // A slide's room to either side of its way; within it it may also tilt.
+    Measure play = Measure::fromMm(0);
+    bool hinged = false; // a slot whose tongue turns about the slit
     // A slot: two sheets pushed into one another. Where their lines meet each is slit to half the
     // lower one's height, the landing from below, the held one from above; both stand on one level.
     bool crossing = false;
@@ -159,6 +161,12 @@ struct JoinSpec {
           &JoinSpec::ontoLine);
         v(sparing("off").as(Means::Place).with(Grows::Landing).since(2), &JoinSpec::off);
         v(sparing("along").as(Means::Place).with(Grows::Landing).since(2), &JoinSpec::along);
+        v(sparing("play")
+              .as(Means::Paper)
+              .within(0, 50, "play of a slide in mm")
+              .since(11)
+              .saying("A slide's room to either side of its way."),
+          &JoinSpec::play);
     }
 };
 

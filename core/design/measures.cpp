@@ -72,6 +72,8 @@ template<class T> class Collector {
     static std::string idOf(const EdgeSpec& s) { return s.of; }
     static std::string idOf(const ZoneSpec& s) { return s.tab; }
     static std::string idOf(const NameSpec& s) { return s.of; }
+    static std::string idOf(const AdhesiveSpec& s) { return s.of; }
+    static std::string idOf(const PinSpec& s) { return s.before; }
     template<class S> void into(S& s, const std::string& owner, const std::string& name) {
         Collector<S> inner(s, owner, name, found_);
         S::visit(inner);

@@ -286,6 +286,7 @@ class Parser {
         }
         // "1 1/2 | 3 | 1 1/2, V M": letters may follow the last panel without a comma.
         std::optional<Measure> hinge;
+        bool right = false; // its tab is of the sheet to the right
         std::string tail;
         for (size_t i = 0; i < cells.size(); ++i) {
             std::vector<std::string> words = wordsIn(cells[i]);
@@ -305,10 +306,14 @@ class Parser {
                 if (hinge || line_.panels.empty() || i + 1 == cells.size())
                     return unclear(cells[i], "a hinge stands between two panels");
                 hinge = m;
+                right = words.size() > 1 && lower(words.back()) == "right";
+                if (right || (words.size() > 1 && lower(words.back()) == "left"))
+                    words.pop_back();
             } else {
                 if (!line_.panels.empty()) {
                     line_.scores.emplace_back();
                     line_.scores.back().hinge = hinge;
+                    line_.scores.back().hingeRight = hinge && right;
                 }
                 hinge.reset();
                 line_.panels.push_back(m);

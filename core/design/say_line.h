@@ -25,9 +25,10 @@ struct SayScore {
     std::optional<Measure> shown;    // the angle between its panels when the card is displayed
     std::optional<Measure> from, to; // along the score, from the lower edge; else from edge to edge
     std::optional<Measure> hinge;    // no score but the beginning of a new sheet, with that tab
+    bool hingeRight = false;         // which is cut with the sheet to the right of it
     friend bool operator==(const SayScore& a, const SayScore& b) {
         return a.fold == b.fold && a.shown == b.shown && a.from == b.from && a.to == b.to &&
-               a.hinge == b.hinge;
+               a.hinge == b.hinge && a.hingeRight == b.hingeRight;
     }
 };
 

@@ -52,7 +52,8 @@ std::string panelsText(const SayLine& line, Unit unit) {
         if (i > 0)
             out += " | ";
         if (i > 0 && line.scores[i - 1].hinge)
-            out += "hinge " + length(*line.scores[i - 1].hinge) + " | ";
+            out += "hinge " + length(*line.scores[i - 1].hinge) +
+                   (line.scores[i - 1].hingeRight ? " right" : "") + " | ";
         out += length(line.panels[i]);
     }
     for (size_t i = 0; i < line.scores.size(); ++i) {

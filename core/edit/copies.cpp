@@ -159,7 +159,7 @@ Result<Row> rowOf(const Design& d, const std::string& id) {
 // a strip's left end "right_place".
 std::string mirrorName(const Family& f, const std::string& name) {
     const std::string other = swapSides(name), right = "right_" + name;
-    if (f.parameter(other))
+    if (other != name && f.parameter(other))
         return other;
     if (name.rfind("right_", 0) == 0 && f.parameter(name.substr(6)))
         return name.substr(6);
@@ -261,6 +261,8 @@ Copied mirrorStructure(const Design& design, const std::string& id) {
                 p.x.count = -p.x.count;
         }
         s.set = set;
+        for (ChangeSpec& c : s.changes)
+            c.id = mirrorName(f, c.id);
         if (member != id)
             s.on = ownerOf(s.on) + swapSides(s.on.substr(ownerOf(s.on).size()));
         else if (ownerOf(s.on) == "card" && f.ground == Ground::Panel)

@@ -5,6 +5,7 @@
 #include "core/fold/motion.h"
 #include "core/measure/number.h"
 #include "core/measure/place.h"
+#include "core/steps/adhesives.h"
 #include "core/structures/family.h"
 #include "core/structures/naming.h"
 #include <algorithm>
@@ -330,6 +331,14 @@ void dropNames(Design& d, const std::function<bool(const std::string&)>& lost) {
 }
 
 void dropShapes(Design& d, const std::function<bool(const std::string&)>& lost) {
+    d.adhesives.erase(
+        std::remove_if(d.adhesives.begin(), d.adhesives.end(),
+                       [&](const AdhesiveSpec& a) {
+                           const auto& all = steps::alikeGlued(); // of everything that is alike
+                           return std::find(all.begin(), all.end(), a.of) == all.end() &&
+                                  lost(a.of);
+                       }),
+        d.adhesives.end());
     d.edges.erase(
         std::remove_if(d.edges.begin(), d.edges.end(), [&](auto& e) { return lost(e.of); }),
         d.edges.end());

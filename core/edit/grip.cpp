@@ -29,7 +29,7 @@ SayLine* lineOf(Design& d, const std::string& owner) {
     if (owner == "card")
         line = d.card.form == "pages" ? &d.card.say : nullptr;
     else if (StructureSpec* s = d.structure(owner))
-        line = s->kind == "strip" && s->count == 1 ? &s->say : nullptr;
+        line = s->count == 1 ? &s->say : nullptr;
     else if (FreePart* p = d.part(owner))
         line = &p->say;
     return line && line->panels.size() > 1 ? line : nullptr;

@@ -1,5 +1,6 @@
 #include "core/edit/resize.h"
 #include "core/assemble/assemble.h"
+#include "core/edit/fit_sheet.h"
 #include "core/edit/sheet_format.h"
 #include "core/measure/number.h"
 #include "core/prove/prove.h"
@@ -16,8 +17,8 @@ namespace {
 struct Factors {
     double across, along;
     std::int64_t ruler = 0; // nm; what was on its marks comes to lie on them again; 0: none
-    void grow(Measure& m, double by) const {
-        const double grown = static_cast<double>(m.count) * by;
+    void grow(Measure& m, double by) const { put(m, static_cast<double>(m.count) * by); }
+    void put(Measure& m, double grown) const {
         const bool marked = ruler > 0 && m.count % ruler == 0 && std::llabs(m.count) >= 4 * ruler;
         m.count =
             marked ? std::llround(grown / static_cast<double>(ruler)) * ruler : std::llround(grown);
@@ -37,12 +38,47 @@ struct Factors {
     }
 };
 
+// What becomes of places along a line whose panels do not all grow alike: between two scores they
+// keep their share of the panel, so that what is drawn keeps to its scores. Lengths in nm.
+struct ScoreMap {
+    std::vector<std::pair<double, double>> scores; // before and after, with both ends
+
+    // `start` is where the line begins in the sheet's coordinates, before and after.
+    ScoreMap(const SayLine& before, const SayLine& after, double start, double started) {
+        scores.emplace_back(start, started);
+        for (size_t i = 0; i < before.panels.size(); ++i)
+            scores.emplace_back(scores.back().first + static_cast<double>(before.panels[i].count),
+                                scores.back().second + static_cast<double>(after.panels[i].count));
+    }
+    double at(double x) const {
+        size_t i = 1;
+        while (i + 1 < scores.size() && x > scores[i].first)
+            ++i;
+        const auto& [a, now] = scores[i - 1];
+        const auto& [b, then] = scores[i];
+        if (x < a || x > b) // beyond the ends it is carried along
+            return x < a ? x + now - a : x + then - b;
+        return b - a < 1 ? now : now + (x - a) / (b - a) * (then - now);
+    }
+};
+
 // Goes down to every length of a design and scales it as its field says.
 template<class T> class Scaler {
   public:
     // `across` and `along`: of what belongs to the thing.
-    Scaler(T& t, const Factors& card, double across, double along)
-        : t_(t), card_(card), across_(across), along_(along) {}
+    Scaler(T& t, const Factors& card, double across, double along,
+           const ScoreMap* stretch = nullptr)
+        : t_(t), card_(card), across_(across), along_(along), stretch_(stretch) {
+        if constexpr (std::is_same_v<T, FreePart> || std::is_same_v<T, CardSpec>)
+            if (t.say.panels.size() > 1) {
+                SayLine grown = t.say;
+                scale(always("say"), grown);
+                const bool card = std::is_same_v<T, CardSpec>; // counted from its first fold
+                own_.emplace(t.say, grown, card ? -static_cast<double>(t.say.panels[0].count) : 0,
+                             card ? -static_cast<double>(grown.panels[0].count) : 0);
+                stretch_ = &*own_;
+            }
+    }
 
     template<class M> void operator()(const Field& f, M T::*m) { scale(f, t_.*m); }
     void pair(const Field& f, Measure T::*first, Measure T::*second) {
@@ -73,7 +109,10 @@ template<class T> class Scaler {
                 x = card_.across;
                 y = card_.along;
             }
-        scale(f, p.x, x);
+        if (stretch_ && f.grows != Grows::Kept)
+            card_.put(p.x, stretch_->at(static_cast<double>(p.x.count)));
+        else
+            scale(f, p.x, x);
         scale(f, p.y, y);
     }
     void scale(const Field& f, std::pair<Measure, Measure>& p) {
@@ -104,6 +143,7 @@ template<class T> class Scaler {
             along = card_.along;
         }
         const auto grown = [&](Measure& m, double by) { card_.grow(m, by); };
+        const SayLine before = line;
         const size_t first = strip && line.panels.size() > 2 ? 1 : 0,
                      last = line.panels.size() - first; // end panels of a strip are its tabs
         double between = 0;
@@ -115,6 +155,10 @@ template<class T> class Scaler {
         if (line.gives.empty())
             for (size_t i = first; i < last; ++i)
                 grown(line.panels[i], across);
+        const ScoreMap stretch(before, line, 0, 0);
+        const auto moved = [&](Measure& m) {
+            card_.put(m, stretch.at(static_cast<double>(m.count)));
+        };
         for (auto* list : {&line.heights, &line.raised, &line.slope})
             for (Measure& m : *list)
                 grown(m, along);
@@ -123,9 +167,15 @@ template<class T> class Scaler {
                 if (*m)
                     grown(**m, along);
         for (SaySlit& s : line.slits) {
-            grown(s.at, s.across ? along : across);
-            grown(s.from, s.across ? across : along);
-            grown(s.to, s.across ? across : along);
+            if (s.across) {
+                grown(s.at, along);
+                moved(s.from);
+                moved(s.to);
+            } else {
+                moved(s.at);
+                grown(s.from, along);
+                grown(s.to, along);
+            }
         }
     }
     void scale(const Field&, Zone&) {} // bands keep their widths
@@ -135,7 +185,7 @@ template<class T> class Scaler {
     }
     template<class S, class = decltype(&S::template visit<Scaler<S>>)>
     void scale(const Field&, S& s) {
-        Scaler<S> inner(s, card_, across_, along_);
+        Scaler<S> inner(s, card_, across_, along_, stretch_);
         S::visit(inner);
     }
     void scale(const Field&, std::vector<std::string>&) {}
@@ -150,6 +200,8 @@ template<class T> class Scaler {
     T& t_;
     const Factors& card_;
     double across_, along_;
+    const ScoreMap* stretch_; // of the sheet's line; null where it has none
+    std::optional<ScoreMap> own_;
 };
 
 // Where no panel is named to give, all grew alike; the widest one bears a change best.
@@ -276,10 +328,7 @@ Result<Resized> resizeDesign(const Design& design, const Measure& width, const M
         hintAt(callName(p), p.say, false, larger, out.hints);
     hintAt("the card", d.card.say, false, larger, out.hints);
     if (format)
-        for (const Sheet& s : layOut(d, *after, *format))
-            if (s.oversize)
-                out.remarks.push_back(after->parts[static_cast<size_t>(s.parts.front())].name +
-                                      " does not fit on " + format->name + ".");
+        fitSheet(out, *format, faults);
     return out;
 }
 

@@ -30,7 +30,7 @@ constexpr const char* ofStructure =
     "name, on, to, stock, say, text, typeface, count, each, gap, change.MEASURE, edge.SIDE";
 constexpr const char* ofPart = "name, stock, size, say, edge.SIDE";
 constexpr const char* ofJoin = "kind, panel, onto, zone, line, onto_line, off, along, side, "
-                               "onto_side, turn, hinged, crossing, from, to";
+                               "onto_side, turn, hinged, crossing, from, to, play";
 constexpr const char* ofPaper = "name, weight, caliper, face, back, grain, pattern, "
                                 "repeat, ink, accent, clear, fitted";
 
@@ -362,8 +362,8 @@ Trouble tellStructure(Design& d, StructureSpec& s, const Text& key, const Text& 
     if (key == "stock")
         return paperIs(d, s.stock, place, text);
     if (key == "say") {
-        if (s.kind != "strip")
-            return no(place, "only a strip is told by a line", "set its measures");
+        if (const Family* f = family(s.kind); !f || !f->line)
+            return no(place, "only a strip or a cut-out box is told by a line", "set its measures");
         return said(s.say, place, text, d.units);
     }
     for (auto& [name, out] : {std::pair{"text", &s.text}, {"typeface", &s.typeface}})
@@ -475,6 +475,17 @@ Trouble tellJoin(Design& d, JoinSpec& j, const Text& key, const Text& text) {
         if (!m)
             return m.problem().in(place);
         (key == "from" ? j.from : j.to) = *m;
+        return {};
+    }
+    if (key == "play") {
+        auto m = parsePlace(text, Quantity::Length, d.units);
+        if (!m)
+            return m.problem().in(place);
+        if (m->count < 0 || !traitsOf(j.kind).slides || traitsOf(j.kind).turns)
+            return no(place,
+                      m->count < 0 ? "play is no less than nothing" : "only a slide has play",
+                      m->count < 0 ? "write it like 1 mm" : "make it a slide, or leave play out");
+        j.play = *m;
         return {};
     }
     return no(place, "a join has no such thing", Text("use one of: ") + ofJoin);

@@ -1,5 +1,6 @@
 #include "core/files/fields.h"
 #include "core/structures/family.h"
+#include <algorithm>
 
 namespace hl {
 namespace {
@@ -30,9 +31,21 @@ template<class T> class Writer {
     }
     Json written(const Field&, const std::string& s) const { return s; }
     Json written(const Field&, const SayLine& line) const {
-        if (line.gives.size() > 1) // which older programs do not understand
+        // Which older programs do not understand, or leave aside.
+        if (line.gives.size() > 1)
             version_ = std::max(version_, 10);
+        if (std::any_of(line.scores.begin(), line.scores.end(),
+                        [](const SayScore& s) { return s.hingeRight; }))
+            version_ = std::max(version_, 11);
+        if constexpr (std::is_same_v<T, StructureSpec>)
+            if (t_.kind == "cut-out-box" && !line.empty())
+                version_ = std::max(version_, 11);
         return sayLineText(line, unit_);
+    }
+    Json written(const Field&, JoinKind kind) const {
+        if (kind == JoinKind::Pin)
+            version_ = std::max(version_, 11);
+        return wordsOf<JoinKind>()[static_cast<size_t>(kind)];
     }
     Json written(const Field&, const Bytes& bytes) const { return base64Text(bytes.text()); }
     Json written(const Field&, const Zone& zone) const { return zoneText(zone, unit_); }
@@ -74,6 +87,8 @@ template<class T> class Writer {
         Json j = Json::object();
         for (auto& [name, m] : set) {
             const Parameter* p = family ? family->parameter(name) : nullptr;
+            if (p)
+                version_ = std::max(version_, p->version);
             if (p && m.quantity == Quantity::Count && p->choices.empty())
                 j[name] = m.count;
             else

@@ -9,12 +9,14 @@
 namespace hl {
 namespace {
 
-std::vector<Joint> jointsOf(const Assembly& a) {
+// `bodies` counts what there is, bodies without paper included.
+std::vector<Joint> jointsOf(const Assembly& a, size_t& bodies) {
     std::vector<Joint> out;
+    bodies = a.panels.size();
     for (const Crease& c : a.creases) {
         Joint j;
-        j.left = c.left;
-        j.right = c.right;
+        j.left = j.inner = c.left;
+        j.right = j.outer = c.right;
         j.from = c.from;
         j.dir = c.dir();
         j.low = c.fold == Fold::Valley && !c.either ? 0 : -c.most;
@@ -31,8 +33,8 @@ std::vector<Joint> jointsOf(const Assembly& a) {
         const JoinTraits& traits = traitsOf(join.kind);
         j.freedom = traits.slides ? Freedom::Slide : traits.turns ? Freedom::Turn : Freedom::Fold;
         j.join = static_cast<int>(i);
-        j.left = join.landing;
-        j.right = join.tab;
+        j.left = j.inner = join.landing;
+        j.right = j.outer = join.tab;
         j.from = join.at;
         j.dir = join.along;
         j.place = join.place;
@@ -41,7 +43,43 @@ std::vector<Joint> jointsOf(const Assembly& a) {
         j.high = join.high;
         j.rest = (j.low + j.high) / 2;
         j.stiffness = j.freedom == Freedom::Slide ? 0.01 : 1; // next to nothing: it is no crease
-        out.push_back(j);
+        std::vector<Joint> chain{j};
+        const auto then = [&](Freedom freedom, double reach, bool play) {
+            Joint next = chain.back();
+            next.freedom = freedom;
+            next.low = -reach;
+            next.high = reach;
+            next.rest = 0;
+            next.stiffness = freedom == Freedom::Slide ? 0.01 : 1;
+            next.play = play;
+            chain.push_back(next);
+        };
+        if (traits.slides && traits.turns) {
+            then(Freedom::Turn, pi, false);
+        } else if (traits.slides && join.play > 0) {
+            // Of what it holds the middle stays, and the farthest corner takes up the play.
+            const Ring& held = a.panels[static_cast<size_t>(join.tab)].outline;
+            Vec2 middle = Vec2::Zero();
+            for (const Vec2& p : held)
+                middle += p / static_cast<double>(held.size());
+            double arm = 0;
+            for (const Vec2& p : held)
+                arm = std::max(arm, (p - middle).norm());
+            then(Freedom::Slide, join.play, true);
+            chain.back().dir = leftOf(join.along);
+            then(Freedom::Turn, std::atan2(join.play, std::max(1.0, arm)), true);
+            chain.back().from = join.place.at(middle).head<2>();
+        }
+        for (size_t n = 0; n < chain.size(); ++n) {
+            const bool last = n + 1 == chain.size();
+            if (!last) {
+                chain[n].place = {};
+                chain[n].placed = false;
+                chain[n].outer = static_cast<int>(bodies++);
+                chain[n + 1].inner = chain[n].outer;
+            }
+            out.push_back(chain[n]);
+        }
     }
     return out;
 }
@@ -84,7 +122,7 @@ void tieJoints(Linkage& k) {
 // start of the spine.
 void growTree(Linkage& k, const Passages& tree) {
     const Assembly& a = *k.assembly;
-    std::vector<bool> seen(a.panels.size());
+    std::vector<bool> seen(k.bodies);
     auto grow = [&](int from) {
         std::vector<int> queue{from};
         seen[from] = true;
@@ -128,7 +166,7 @@ std::vector<int> flapsOf(const Linkage& k) {
     const std::vector<bool> looped = inLoops(k);
     std::vector<int> out;
     for (size_t i = 0; i < k.joints.size(); ++i)
-        if (!looped[i] && !k.joints[i].driven && k.joints[i].tied < 0)
+        if (!looped[i] && !k.joints[i].driven && k.joints[i].tied < 0 && !k.joints[i].play)
             out.push_back(static_cast<int>(i));
     return out;
 }
@@ -154,7 +192,7 @@ Linkage linkageOf(const Assembly& a) {
     k.assembly = &a;
     k.root = a.root;
     k.spine = a.crease("card.spine");
-    k.joints = jointsOf(a);
+    k.joints = jointsOf(a, k.bodies);
     k.course = Course(a.motion, drivenJoints(k), k.joints);
     tieJoints(k);
     growTree(k, treeAndLoops(k));
@@ -169,7 +207,7 @@ void fillTied(const Linkage& k, std::vector<double>& values) {
 }
 
 void placePanels(const Linkage& k, const std::vector<double>& values, std::vector<Rigid>& placed) {
-    placed.resize(k.assembly->panels.size());
+    placed.resize(k.bodies);
     placed[k.root] = {};
     if (k.spine >= 0) {
         const Joint& spine = k.joints[k.spine];

@@ -13,14 +13,18 @@ enum class Freedom { Fold, Turn, Slide };
 
 // What can move between two panels of an assembly. Creases come first, in the assembly's order,
 // so a crease's index is its joint's; joins that move follow. A joint's value is in radians, a
-// slide's in mm.
+// slide's in mm. A join with more than one freedom is a chain of joints, the one that is driven
+// first: a pin in a slot slides, then turns; a slide with play goes along, then a little across,
+// then turns a little. Between them are bodies without paper, in the landing's coordinates.
 struct Joint {
     Freedom freedom = Freedom::Fold;
-    int join = -1;           // -1: a crease
-    int left = 0, right = 0; // panels; for a join its landing and what it holds
-    Vec2 from, dir;          // in the left panel's flat coordinates
-    Rigid place;             // the right panel's flat coordinates into the left's, at nought
-    bool placed = false;     // whether `place` is more than nothing
+    int join = -1;            // -1: a crease
+    int left = 0, right = 0;  // panels; for a join its landing and what it holds
+    int inner = 0, outer = 0; // the bodies it is between: those panels, or one without paper
+    bool play = false;        // slack, which no one drives and nobody sees as a motion
+    Vec2 from, dir;           // in the inner body's flat coordinates
+    Rigid place;              // the right panel's flat coordinates into the left's, at nought
+    bool placed = false;      // whether `place` is more than nothing
     double low = 0, high = 0;
     double rest = 0, stiffness = 1; // radians or mm, and energy per square of them
     bool driven = false;
@@ -34,12 +38,12 @@ struct Joint {
 // `place`.
 Rigid stepOf(const Joint& joint, double value);
 
-// How one panel's placement follows from its parent's: by a joint, or held fast.
+// How one body's placement follows from its parent's: by a joint, or held fast.
 struct TreeStep {
-    int panel = 0, parent = 0;
-    int joint = -1;  // -1: held fast
-    double sign = 1; // -1 when the joint is crossed from right to left
-    Rigid fixed;     // where held fast; for loose parts, whose parent is -1, in the frame
+    int panel = 0, parent = 0; // bodies
+    int joint = -1;            // -1: held fast
+    double sign = 1;           // -1 when the joint is crossed from right to left
+    Rigid fixed;               // where held fast; for loose parts, whose parent is -1, in the frame
 };
 
 // One joint met on the way round a loop; `before` is the rigid step since the last one.
@@ -84,7 +88,8 @@ struct Block {
 struct Linkage {
     const Assembly* assembly = nullptr; // must outlive the linkage
     int root = 0;
-    int spine = 0; // the joint whose bisector plane is x = 0; -1 of a card without one
+    int spine = 0;     // the joint whose bisector plane is x = 0; -1 of a card without one
+    size_t bodies = 0; // the panels, and after them the bodies without paper
     std::vector<Joint> joints;
     std::vector<TreeStep> tree;
     std::vector<Loop> loops;
@@ -102,8 +107,9 @@ void fillTied(const Linkage& linkage, std::vector<double>& values);
 // name such.
 Linkage linkageOf(const Assembly& assembly);
 
-// Every panel's placement for the given values of the joints. The root page is raised from the
-// ground plane by half the spine's angle, so that the bisector plane of the pages stays x = 0.
+// Every body's placement, the panels' first, for the given values of the joints. The root page is
+// raised from the ground plane by half the spine's angle, so that the bisector plane of the pages
+// stays x = 0.
 void placePanels(const Linkage& linkage, const std::vector<double>& values,
                  std::vector<Rigid>& placed);
 

@@ -192,11 +192,12 @@ Loop loopOver(const Linkage& k, int joint, const std::vector<Passage>& path) {
     Chain chain(k, loop);
     for (const Passage& e : path)
         chain.walk(e);
-    chain.walk({j.left, joint, -1, false});
+    chain.walk({j.inner, joint, -1, false});
     loop.after = chain.rest();
     linkUp(loop);
     const Crease* c = j.join < 0 ? &a.creases[joint] : nullptr;
-    loop.marks = marksOf(a.panels[j.right], j.place, c ? &c->from : nullptr, c ? &c->to : nullptr);
+    loop.marks = marksOf(a.panels[j.right], c ? Rigid() : a.joins[j.join].place,
+                         c ? &c->from : nullptr, c ? &c->to : nullptr);
     return loop;
 }
 
@@ -204,9 +205,9 @@ Loop loopOver(const Linkage& k, int joint, const std::vector<Passage>& path) {
 
 Passages treeAndLoops(Linkage& k) {
     const Assembly& a = *k.assembly;
-    Passages tree(a.panels.size()), all(a.panels.size());
-    Groups groups(a.panels.size());
-    Ways ways(a.panels.size());
+    Passages tree(k.bodies), all(k.bodies);
+    Groups groups(k.bodies);
+    Ways ways(k.bodies);
     auto link = [&](int left, int right, int joint, int join, auto&& close) {
         const Passage there{right, joint, join, true}, back{left, joint, join, false};
         if (groups.join(left, right)) {
@@ -220,7 +221,7 @@ Passages treeAndLoops(Linkage& k) {
     };
     for (size_t i = 0; i < k.joints.size(); ++i) {
         const int joint = static_cast<int>(i);
-        link(k.joints[i].left, k.joints[i].right, joint, -1,
+        link(k.joints[i].inner, k.joints[i].outer, joint, -1,
              [&](const std::vector<Passage>& path) { return loopOver(k, joint, path); });
     }
     for (size_t i = 0; i < a.joins.size(); ++i) {

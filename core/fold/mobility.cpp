@@ -52,12 +52,15 @@ Mobility mobilityAt(const Linkage& k, const Motion& motion, const Pose& pose, in
             }
             return (j * rates + by).lpNorm<Eigen::Infinity>() < stuck;
         };
-        const Eigen::MatrixXd loose =
-            nullSpace(derivatives(k, block.loops, block.joints, pose.angles));
+        std::vector<int> firm; // slack is no motion
+        for (int j : block.joints)
+            if (!k.joints[j].play)
+                firm.push_back(j);
+        const Eigen::MatrixXd loose = nullSpace(derivatives(k, block.loops, firm, pose.angles));
         out.freeMotions += static_cast<int>(loose.cols());
-        for (size_t i = 0; i < block.joints.size(); ++i)
+        for (size_t i = 0; i < firm.size(); ++i)
             if (loose.cols() > 0 && loose.row(static_cast<Eigen::Index>(i)).norm() > movesAtAll)
-                out.flapping.push_back(block.joints[i]);
+                out.flapping.push_back(firm[i]);
         Eigen::VectorXd rates;
         if (!answer(block.loops, rates)) {
             out.driverMoves = false;

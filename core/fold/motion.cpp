@@ -629,6 +629,7 @@ void place(const Linkage& k, const Motion& m, Pose& p) {
         if (p.misfits[l] > closed)
             open.push_back(static_cast<int>(l));
     spread(k, m.blocks, open, p.angles, p.panels);
+    p.panels.resize(k.assembly->panels.size()); // bodies without paper are nobody's matter
 }
 
 } // namespace

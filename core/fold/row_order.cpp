@@ -28,13 +28,13 @@ bool pierces(const Panel& one, const Rigid& at, const Panel& other, const Rigid&
 class Pages {
   public:
     explicit Pages(const Linkage& k) {
-        std::vector<bool> known(k.assembly->panels.size());
+        std::vector<bool> known(k.bodies);
         known[static_cast<size_t>(k.root)] = true;
         for (const TreeStep& s : k.tree)
             known[static_cast<size_t>(s.panel)] =
                 s.parent >= 0 && known[static_cast<size_t>(s.parent)] &&
                 (s.joint < 0 || k.joints[static_cast<size_t>(s.joint)].driven);
-        for (size_t i = 0; i < known.size(); ++i)
+        for (size_t i = 0; i < k.assembly->panels.size(); ++i)
             if (known[i] && k.assembly->panels[i].role == Role::Page)
                 pages_.push_back(i);
     }

@@ -263,7 +263,7 @@ void spread(const Linkage& k, const std::vector<Block>& blocks, const std::vecto
             bodyOf[s.panel] = bodyOf[s.parent];
         }
     }
-    for (size_t i = 0; i < n; ++i)
+    for (size_t i = 0; i < k.assembly->panels.size(); ++i)
         for (const Vec2& p : k.assembly->panels[i].outline) {
             Body& b = bodies[static_cast<size_t>(bodyOf[i])];
             b.middle += placed[i].at(p);
@@ -305,11 +305,11 @@ void spread(const Linkage& k, const std::vector<Block>& blocks, const std::vecto
         }
     };
     // The turn of one panel against where the other wants it, as a vector along its axis.
-    auto turned = [&](int panel, const Mat3& is, int other, const Mat3& wanted) {
+    auto turned = [&](int panel, const Mat3& is, int other, const Mat3& wanted, double firm) {
         const int a = bodyOf[panel], b = bodyOf[other];
         if (a == b)
             return;
-        constexpr double weight = 1e4; // mm2: a turn counts as its way at a long arm
+        const double weight = firm * 1e4; // mm2: a turn counts as its way at a long arm
         const Eigen::AngleAxisd off(is * wanted.transpose());
         const Vec3 gap = off.angle() * off.axis();
         auto at = [](int body) { return static_cast<Eigen::Index>(6 * (body - 1) + 3); };
@@ -331,9 +331,11 @@ void spread(const Linkage& k, const std::vector<Block>& blocks, const std::vecto
             step = step * j.place;
         const Rigid back = step.inverse();
         for (const Vec2& p : {j.from, Vec2(j.from + length * j.dir)})
-            link(j.left, placed[j.left].at(p), j.right, placed[j.right] * Vec3(back.at(p)), 1);
-        turned(j.right, placed[j.right].turn, j.left, placed[j.left].turn * step.turn);
+            link(j.inner, placed[j.inner].at(p), j.outer, placed[j.outer] * Vec3(back.at(p)), 1);
+        turned(j.outer, placed[j.outer].turn, j.inner, placed[j.inner].turn * step.turn, 1);
     };
+    // What is glued stays where it is glued, at the end where the loop is cut as at every other.
+    constexpr double glued = 1e4; // folds give first
     for (int j : hinges)
         hinge(j);
     for (const Block* b : mine)
@@ -353,15 +355,15 @@ void spread(const Linkage& k, const std::vector<Block>& blocks, const std::vecto
             }
             for (size_t m = 0; m < 2; ++m)
                 link(loop.held, placed[loop.held] * Vec3(into * loop.marks[m]), loop.landing,
-                     placed[loop.landing] * loop.marks[m], 1);
+                     placed[loop.landing] * loop.marks[m], glued);
             turned(loop.held, placed[loop.held].turn, loop.landing,
-                   placed[loop.landing].turn * join.place.turn);
+                   placed[loop.landing].turn * join.place.turn, glued);
         }
     Eigen::SparseMatrix<double> all(size, size);
     all.setFromTriplets(lhs.begin(), lhs.end());
     const double most = Vector(all.diagonal()).maxCoeff();
     for (Eigen::Index i = 0; i < size; ++i)
-        all.coeffRef(i, i) += 1e-9 * std::max(1.0, most);
+        all.coeffRef(i, i) += 1e-12 * std::max(1.0, most);
     const Eigen::SimplicialLDLT<Eigen::SparseMatrix<double>> solve(all);
     if (solve.info() != Eigen::Success)
         return;

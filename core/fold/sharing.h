@@ -22,9 +22,9 @@ void misfitsOf(const Linkage& linkage, const Block& block, const std::vector<dou
                std::vector<double>& misfits);
 
 // Panels placed along a tree leave the whole gap where a loop is cut. This moves the panels of the
-// loops in `open`, and what hangs on them, so that every fold and every tab of the chain takes its
-// share of the way and of the turn: the sum of squares is least. Folds keep their angles. Pages
-// and everything else that is driven stay.
+// loops in `open`, and what hangs on them, so that every fold of the chain takes its share of the
+// way and of the turn, and what is glued hardly any: the sum of squares is least. Folds keep their
+// angles. Pages and everything else that is driven stay.
 void spread(const Linkage& linkage, const std::vector<Block>& blocks, const std::vector<int>& open,
             const std::vector<double>& values, std::vector<Rigid>& placed);
 

@@ -43,6 +43,9 @@ std::vector<std::string> knifeWork(const ListedPart& p, const Trimmer& trimmer, 
         else
             out.push_back("slit " + s.name + " from mark to mark");
     }
+    for (const auto& h : p.holes)
+        out.push_back(((h.second - h.first).norm() > hairline ? "cut a " : "punch a ") +
+                      holeText(h, unit));
     return out;
 }
 

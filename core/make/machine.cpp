@@ -1,4 +1,5 @@
 #include "core/make/machine.h"
+#include "core/assembly/holes.h"
 #include "core/make/blank_shape.h"
 #include "core/make/guillotine.h"
 #include "core/measure/number.h"
@@ -40,6 +41,9 @@ void put(MachineMat& mat, const ListedPart& p, const Vec2& at, bool turned, doub
             add(MachineLayer::Scores, {c.from + from * way, c.from + (from + each) * way}, false);
         }
     }
+    for (const auto& [from, to] : p.holes)
+        add(MachineLayer::InnerCuts, rimOf(from, to, std::max(0.5, holeAcross - 2 * allowance)),
+            true);
     if (allowance <= 0) {
         for (const Ring& hole : p.apertures)
             add(MachineLayer::InnerCuts, hole, true);

@@ -1,4 +1,5 @@
 #include "core/make/parts_list.h"
+#include "core/assembly/holes.h"
 #include "core/make/pattern.h"
 #include "core/measure/number.h"
 #include "core/structures/naming.h"
@@ -153,6 +154,10 @@ std::string signature(const ListedPart& p, bool turned) {
             line += " " + end;
         rest.push_back(line);
     }
+    for (const auto& [from, to] : p.holes) {
+        const auto [a, b] = std::minmax(place(from), place(to));
+        rest.push_back("punched " + a + " " + b);
+    }
     std::sort(rest.begin(), rest.end());
     std::string out = p.paper + "|" + ring(p.outline);
     for (auto& r : rest)
@@ -174,6 +179,10 @@ ListedPart turnedOver(ListedPart p) {
     over(p.outline);
     for (Ring& hole : p.apertures)
         over(hole);
+    for (auto& [from, to] : p.holes) {
+        from.x() = p.blank.x() - from.x();
+        to.x() = p.blank.x() - to.x();
+    }
     return p;
 }
 
@@ -217,6 +226,8 @@ ListedPart listed(const Assembly& a, const Part& part) {
                 q -= low;
             p.slits.push_back(cut);
         }
+    for (const Hole& h : holesOf(a, part))
+        p.holes.emplace_back(h.at - low, h.to - low);
     p.say = lineOf(p, creases, low);
     return p;
 }
@@ -318,6 +329,17 @@ SayLine fullLine(const ListedPart& p) {
 
 } // namespace
 
+std::string holeText(const std::pair<Vec2, Vec2>& hole, Unit unit) {
+    const auto place = [&](const Vec2& at) {
+        return sayLength(at.x(), unit) + " from the left and " + sayLength(at.y(), unit) +
+               " from the lower edge";
+    };
+    const bool slot = (hole.second - hole.first).norm() > same;
+    return (slot ? "slot " : "hole of ") + sayLength(holeAcross, unit) +
+           (slot ? " wide for a fastener, from a hole " : " for a fastener, its middle ") +
+           place(hole.first) + (slot ? " to one " + place(hole.second) : "");
+}
+
 std::string slantText(const ListedPart& p, Unit unit) {
     const SayLine line = fullLine(p);
     if (p.say.panels.size() < 2 || line.slope.size() != 2)
@@ -346,6 +368,8 @@ std::string partsText(const std::vector<ListedPart>& parts, Unit unit) {
             out += "  folds: " + countText(p.creases.size(), "one", "in all");
         if (const std::string high = slantText(p, unit); !high.empty())
             out += "\n    " + high;
+        for (const auto& h : p.holes)
+            out += "\n    " + holeText(h, unit);
         out += "\n";
     }
     return out;

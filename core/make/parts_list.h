@@ -27,6 +27,9 @@ struct ListedPart {
         std::vector<Vec2> points;
     };
     std::vector<Cut> slits;
+    // What is punched for fasteners, by its middles: a hole, or a slot from one to the other; see
+    // assembly/holes.h.
+    std::vector<std::pair<Vec2, Vec2>> holes;
 };
 
 // The panels and folds of a part as it is said, "12 | 30 | 12, V M"; empty where it cannot be.
@@ -38,6 +41,8 @@ std::vector<ListedPart> partsList(const Design& design, const Assembly& assembly
 // Of a part with a slanted top how high it is at its edges and at every score, and half of that,
 // where slits end; else nothing.
 std::string slantText(const ListedPart& part, Unit unit);
+// A hole or a slot as it is punched: how large, and how far its middle lies from the blank's edges.
+std::string holeText(const std::pair<Vec2, Vec2>& hole, Unit unit);
 // As a maker reads it: name, number, paper, blank and line.
 std::string partsText(const std::vector<ListedPart>& parts, Unit unit);
 

@@ -1,4 +1,5 @@
 #include "core/make/pattern.h"
+#include "core/assembly/holes.h"
 #include "core/design/design.h"
 #include "core/make/parts_list.h"
 #include "core/structures/layers/words.h"
@@ -95,6 +96,11 @@ Pattern patternOf(const Design& design, const Assembly& a, int index) {
     }
     for (const Mark& m : part.marks)
         out.strokes.push_back(drawn(lineOf(m.kind), m.points, false, m.id));
+    for (const Hole& h : holesOf(a, part)) // with a cross to set the punch by
+        for (const Vec2& arm : {Vec2(holeAcross, 0), Vec2(0, holeAcross), Vec2(0, 0)})
+            out.strokes.push_back(
+                arm.norm() > 0 ? drawn(Line::Score, {h.at - arm, h.at + arm}, false, h.join)
+                               : drawn(Line::Cut, rimOf(h.at, h.to, holeAcross), true, h.join));
     for (const Join& g : a.joins) {
         // A mat is stuck all over, and its even border says where.
         if (a.panels[g.tab].rides >= 0)
@@ -103,20 +109,9 @@ Pattern patternOf(const Design& design, const Assembly& a, int index) {
             for (const Ring& sticky : adhesiveOf(a, g))
                 for (Shape& s : hatch(sticky, hatchSpacing, a.panels[g.tab].id))
                     out.strokes.push_back(s);
-        // Where a fastener goes through: a cross on both parts. How far a slide runs: a line.
-        auto cross = [&](const Vec2& at) {
-            const double arm = 2;
-            for (const Vec2& d : {Vec2(arm, 0), Vec2(0, arm)})
-                out.strokes.push_back(drawn(Line::Score, {at - d, at + d}, false, g.id));
-        };
-        if (traitsOf(g.kind).turns && a.panels[g.tab].part == index)
-            cross(g.place.inverse().at(g.at).head<2>());
-        if (a.panels[g.landing].part != index)
+        if (a.panels[g.landing].part != index || traitsOf(g.kind).turns)
             continue;
-        if (traitsOf(g.kind).turns) {
-            cross(g.at);
-            continue;
-        }
+        // How far a slide runs: a line.
         if (traitsOf(g.kind).slides) {
             out.strokes.push_back(
                 drawn(Line::Score, {g.at + g.low * g.along, g.at + g.high * g.along}, false, g.id));

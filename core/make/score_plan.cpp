@@ -9,10 +9,17 @@
 namespace hl {
 namespace {
 
+bool knows(const std::vector<double>& positions, double at) {
+    return std::any_of(positions.begin(), positions.end(),
+                       [at](double k) { return std::fabs(k - at) < hairline; });
+}
+
 class ScoreBench {
   public:
-    ScoreBench(const ListedPart& part, const ScoringBoard& board, Unit unit)
-        : part_(part), board_(board), spacing_(grooveSpacing(board, unit)) {
+    // `known`: positions, from the edge at the fence, at which blanks before it are scored.
+    ScoreBench(const ListedPart& part, const ScoringBoard& board, Unit unit,
+               const std::vector<double>& known)
+        : part_(part), board_(board), spacing_(grooveSpacing(board, unit)), known_(known) {
         out_.width = part.blank.x();
         out_.height = part.blank.y();
     }
@@ -130,13 +137,13 @@ class ScoreBench {
                 }));
         // The way that is taken: for each line whether it is set from the far edge.
         std::vector<bool> best;
-        int least = 1 << 20;
+        std::pair<int, int> least(1 << 20, 0);
         const bool ends =
             board_.bothEnds && symmetrical(mine, length, up ? out_.height : out_.width);
         for (int way = ends ? 3 : 0; way < (ends ? 4 : 3); ++way) {
             std::vector<bool> far;
             bool nearUsed = false, farUsed = false;
-            int marks = 0;
+            int marks = 0, anew = 0;
             for (const ScoreLine& l : mine) {
                 const double at = l.place(), other = length - at;
                 const bool canNear = held(at, length, board_), canFar = held(other, length, board_);
@@ -148,12 +155,14 @@ class ScoreBench {
                 far.push_back(f);
                 (f ? farUsed : nearUsed) = true;
                 marks += !onGroove(f ? other : at, spacing_);
+                anew += !knows(known_, f ? other : at);
             }
             // Lying as it lies already is worth a turn less.
             const bool lies =
                 !out_.steps.empty() && out_.steps.back().face == face &&
                 edge_ == (farUsed && !nearUsed ? edgeOf(up, true) : edgeOf(up, false));
-            const int cost = 4 * (nearUsed + farUsed + marks) - lies;
+            // Of ways alike that one which other blanks are scored at already.
+            const std::pair cost(4 * (nearUsed + farUsed + marks) - lies, anew);
             if (cost < least) {
                 least = cost;
                 best = far;
@@ -282,6 +291,7 @@ class ScoreBench {
     const ListedPart& part_;
     const ScoringBoard& board_;
     double spacing_;
+    const std::vector<double>& known_;
     BlankScores out_;
     BlankEdge edge_ = BlankEdge::Left;
     bool face_ = true, laid_ = false, folded_ = false;
@@ -329,9 +339,13 @@ std::vector<BlankScores> planScores(const std::vector<ListedPart>& parts, const 
                                     Unit unit) {
     const std::vector<int> gangs = gangsOf(parts);
     std::vector<BlankScores> out;
+    std::vector<double> known;
     for (size_t i = 0; i < parts.size(); ++i) {
         const ListedPart& p = parts[i];
-        BlankScores b = ScoreBench(p, board, unit).run();
+        BlankScores b = ScoreBench(p, board, unit, known).run();
+        for (const ScoreStep& s : b.steps)
+            if (s.what == ScoreStep::Score && s.edge && !knows(known, s.at))
+                known.push_back(s.at);
         b.part = p.name;
         b.listed = i;
         b.count = p.count;

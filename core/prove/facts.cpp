@@ -3,6 +3,7 @@
 #include "core/fold/limit.h"
 #include "core/fold/span.h"
 #include "core/measure/number.h"
+#include "core/prove/further.h"
 #include "core/prove/leaning.h"
 #include "core/prove/room.h"
 #include "core/prove/rounding.h"
@@ -73,6 +74,13 @@ class Facts {
                     ": there the " +
                     sayPanel(c_, c_.linkage.loops[static_cast<size_t>(loop)].held) + " is taut.",
                 c_.last(), In::Degrees);
+        else if (const auto further = openedFurther(c_, Stop()))
+            add("further",
+                further->because.empty()
+                    ? "It can be opened further than it is displayed, until it lies flat."
+                    : "It can be opened further than it is displayed, up to " +
+                          number(further->to) + "°: " + further->because,
+                further->to, In::Degrees);
         if (const auto& motion = c_.assembly.motion;
             std::any_of(motion.begin() + 1, motion.end(), [](auto& m) { return !m.together; }))
             add("opens", "It is opened in stages. " + sayMotion(c_), at, In::Degrees);

@@ -120,11 +120,13 @@ bool liesFlat(const Case& c, const Pose& pose) {
 
 std::vector<bool> givesWay(const Case& c) {
     std::vector<bool> out = c.linkage.loose;
+    out.resize(c.linkage.bodies);
     const auto& flaps = c.linkage.flaps;
     for (const TreeStep& s : c.linkage.tree)
         if ((s.parent >= 0 && out[s.parent]) ||
             (s.joint >= 0 && std::count(flaps.begin(), flaps.end(), s.joint) > 0))
             out[s.panel] = true;
+    out.resize(c.assembly.panels.size());
     return out;
 }
 

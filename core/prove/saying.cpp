@@ -60,9 +60,12 @@ std::string sayJoint(const Case& c, int joint) {
     const Joint& j = c.linkage.joints[joint];
     if (j.join < 0)
         return sayCrease(c, joint);
-    const char* kind = j.freedom == Freedom::Slide  ? "slide "
-                       : j.freedom == Freedom::Turn ? "pivot "
-                                                    : "slot ";
+    const char* kind = traitsOf(c.assembly.joins[j.join].kind).turns &&
+                               traitsOf(c.assembly.joins[j.join].kind).slides
+                           ? "pin "
+                       : j.freedom == Freedom::Slide ? "slide "
+                       : j.freedom == Freedom::Turn  ? "pivot "
+                                                     : "slot ";
     return kind + ("of the " + sayPanel(c, c.assembly.joins[j.join].tab));
 }
 

@@ -60,7 +60,12 @@ Result<Design> heldDesign(const Design& design) {
     if (!all)
         return all.problem();
     for (auto& [id, values] : *all) {
+        // What follows in a series that changes from one to the next follows in each of them.
+        const StructureSpec* s = design.structure(id);
+        const bool changing = s && !s->changes.empty();
         for (const Parameter& p : familyOf(design, id)->parameters) {
+            if (changing && p.follows)
+                continue;
             const Measure m = Measure::of(p.least.quantity, values.at(p.name));
             // One that follows to beyond what can be set is left to follow.
             if (m.count >= p.least.count && m.count <= p.most.count)

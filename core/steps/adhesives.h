@@ -11,6 +11,12 @@ namespace hl::steps {
 // tongue behind its slit plain tape; what turns or slides a fastener. `pulled`: it is one of
 // several by which its unit hangs between panels that move apart.
 std::string adhesiveFor(const Case& c, const Join& join, bool pulled);
+// What the maker chose instead, for the join, the panel, the part or the structure that is glued,
+// or for all that is alike: "tabs", "mats", "figures" or "sheets". Null: nothing.
+const std::string* chosenAdhesive(const Case& c, const Join& join);
+// The words for all that is alike, and the one for what a join holds.
+std::string alikeOf(const Case& c, const Join& join);
+const std::vector<std::string>& alikeGlued();
 // How long it takes until it may be pulled, minutes: the drawer's own where it has such a one.
 double freeAfter(const AdhesiveKind& kind, const Drawer* drawer);
 

@@ -1,6 +1,7 @@
 #include "core/steps/order.h"
 #include "core/steps/orderer.h"
 #include "core/steps/partial.h"
+#include "core/steps/pins.h"
 #include <algorithm>
 #include <cmath>
 
@@ -70,7 +71,7 @@ void Orderer::finished() {
 
 std::vector<std::string> cannotBeDone(const Case& c, const Work& work, const Stop& stop) {
     constexpr double forgiven = 0.5; // mm
-    std::vector<std::string> out;
+    std::vector<std::string> out = work.problems;
     const double whole = c.poses.front().misfit();
     for (size_t i = 0; i < work.steps.size() && !stop; ++i) {
         const WorkStep& s = work.steps[i];
@@ -94,7 +95,9 @@ std::vector<std::string> cannotBeDone(const Case& c, const Work& work, const Sto
 
 Work workOf(const Case& c, const Plan& plan, const std::vector<FlatState>& flats,
             const Drawer* drawer) {
-    return Orderer(c, plan, flats, drawer).run();
+    Work work = Orderer(c, plan, flats, drawer).run();
+    keepPins(work, c.design.pins);
+    return work;
 }
 
 } // namespace hl::steps

@@ -14,7 +14,7 @@ Work workOf(const Case& c, const Plan& plan, const std::vector<FlatState>& flats
             const Drawer* drawer = nullptr);
 
 // Steps that the card, put together as far as they say, does not let come about, in sentences: it
-// is folded for each of them.
+// is folded for each of them. What could not be kept of the maker's pins comes first.
 std::vector<std::string> cannotBeDone(const Case& c, const Work& work, const Stop& stop = {});
 
 } // namespace hl::steps

@@ -54,13 +54,16 @@ WorkStep& Orderer::single(int i, int unit, Reach reach) {
                           : ", bend it over behind and hold it with " + with(s.adhesive) +
                                 ", clear of the score.");
     } else {
-        s.title = capital((how.slides ? "lay in the " : "fasten the ") + held);
-        s.text = how.slides ? "Lay the " + held + " on " + onto(j) +
-                                  ", where it slides: " + whereText(c_, j) +
-                                  ". Nothing of it is glued there."
-                            : "Fasten the " + held + " to " + onto(j) + " with " +
-                                  with(s.adhesive) + ": " + whereText(c_, j) + ".";
-        s.check = how.slides ? "It must slide freely." : "It must turn freely.";
+        s.title = capital((how.slides && !how.turns ? "lay in the " : "fasten the ") + held);
+        s.text = how.slides && !how.turns ? "Lay the " + held + " on " + onto(j) +
+                                                ", where it slides: " + whereText(c_, j) +
+                                                ". Nothing of it is glued there."
+                                          : "Fasten the " + held + " to " + onto(j) + " with " +
+                                                with(s.adhesive) + ": " + whereText(c_, j) + ".";
+        s.check = how.slides ? how.turns
+                                   ? "It must turn freely, and slide from end to end of its slot."
+                                   : "It must slide freely."
+                             : "It must turn freely.";
     }
     s.why = reachWhy(reach);
     made_[i] = s.id;

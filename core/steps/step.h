@@ -52,6 +52,7 @@ struct WorkStep {
 // The work of one card, in an order in which it can be done.
 struct Work {
     std::vector<WorkStep> steps;
+    std::vector<std::string> problems; // pins that could not be kept, in sentences
 
     const WorkStep* step(const std::string& id) const; // null when there is none
 };

@@ -176,6 +176,22 @@ std::string zoneText(const Case& c, const Join& j) {
     const double part = heldPart(c.assembly, j);
     if (j.adhesive.empty() || part > 0.99)
         return "all of the " + sayPanel(c, j.tab);
+    if (j.adhesive.size() == 2) {     // with a channel between
+        std::pair<Vec2, Vec2> box[2]; // low and high corner
+        for (size_t i = 0; i < 2; ++i) {
+            box[i] = {j.adhesive[i].front(), j.adhesive[i].front()};
+            for (const Vec2& p : j.adhesive[i])
+                box[i] = {box[i].first.cwiseMin(p), box[i].second.cwiseMax(p)};
+        }
+        for (int axis : {0, 1}) {
+            const double gap = std::max(box[0].first[axis] - box[1].second[axis],
+                                        box[1].first[axis] - box[0].second[axis]);
+            if (gap > 1)
+                return std::string("two strips ") +
+                       (axis == 0 ? "side by side" : "one above the other") + ", " +
+                       sayLength(gap, c.design.units) + " apart, on the " + sayPanel(c, j.tab);
+        }
+    }
     return "only where it is hatched, " + numberText(100 * part, 0) + " percent of the " +
            sayPanel(c, j.tab);
 }

@@ -28,6 +28,7 @@ struct Parameter {
     // What becomes of a length when the design gets another size: it grows with the pages' reach,
     // with the length of the spine, with the lesser of both, or stays, as what paper asks for does.
     enum class Scale { Across, Along, Lesser, Kept } scale = Scale::Across;
+    int version = 1;  // of the format, from which on it is known
     Measure fallback; // the default on a 5 x 7 in card; the table works it out
 
     Parameter& unless(const std::string& otherwise, bool kept = false) {
@@ -37,6 +38,10 @@ struct Parameter {
     }
     Parameter& called(const std::string& word, const std::string& choice) {
         alsoCalled[word] = choice;
+        return *this;
+    }
+    Parameter& since(int v) {
+        version = v;
         return *this;
     }
     Parameter& grows(Scale s) {
@@ -71,6 +76,7 @@ struct Family {
     Ground ground = Ground::Fold;
     bool dresses = false;    // glued on to be seen: made once all that stands is there
     bool across = true;      // its strips lie across the fold, along x in their flat coordinates
+    bool line = false;       // a score list can tell it
     bool standsOpen = false; // it stands when the card lies open, and only leans half open
     std::string shelf = "Parallel folds"; // where the gallery shows it
     std::string host = "card.spine";      // where it stands unless the maker says

@@ -86,6 +86,14 @@ Parameter tabParameter() {
         .why("a narrower tab does not hold", "a deeper one only wastes paper");
 }
 
+Parameter rightTabParameter() {
+    return lengthOf("right_tab", 2, 200, "depth of the right tab, where it differs")
+        .grows(Parameter::Scale::Kept)
+        .unless("the same as tab", true)
+        .since(11)
+        .why("a narrower tab does not hold", "a deeper one only wastes paper");
+}
+
 double tabDepth(const Host& host, double room) {
     constexpr double plain = 9.525, plainCaliper = 0.3; // mm
     const double wanted = plain * std::clamp(host.caliper / plainCaliper, 1.0, 1.8);

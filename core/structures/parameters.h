@@ -16,6 +16,8 @@ Parameter choiceOf(const std::string& name, std::vector<std::string> words,
 Parameter placeParameter();
 Parameter widthParameter();
 Parameter tabParameter();
+// The right end's tab, where it has another depth than the left one.
+Parameter rightTabParameter();
 // Of what is glued on a panel: how far it is turned, where its middle lies, how high its foam is.
 Parameter turnParameter(const std::string& meaning);
 std::vector<Parameter> middleParameters(const std::string& whose); // across, along

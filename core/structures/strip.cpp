@@ -63,6 +63,7 @@ std::vector<Parameter> stripParameters(const std::string& leftWallRelation, bool
             .unless(rightWallRelation, true)
             .why(small, large),
         tabParameter(),
+        rightTabParameter(),
     };
 }
 
@@ -83,6 +84,7 @@ void completeFeet(Values& v, const Host& host) {
 
 void completeTab(Values& v, const Host& host) {
     v.try_emplace("tab", tabDepth(host, 0.8 * std::min(v["left"], v["right"])));
+    v.try_emplace("right_tab", v["tab"]);
 }
 
 Trouble buildStrip(const StructureSpec& spec, const Values& v, const Host& host,
@@ -103,7 +105,7 @@ Trouble buildStrip(const StructureSpec& spec, const Values& v, const Host& host,
         {{"left-tab", tab, true},
          {"left-wall", v.at("left_wall")},
          {"right-wall", v.at("right_wall")},
-         {"right-tab", tab, true}},
+         {"right-tab", v.at("right_tab"), true}},
         {{"left-foot", Fold::Mountain}, {"tip", Fold::Mountain}, {"right-foot", Fold::Mountain}}, 0,
         v.at("width"));
     glueFoot(out, s.panels[0], s.creases[0], host.left, v.at("left"), v.at("place"));

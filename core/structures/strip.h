@@ -31,14 +31,15 @@ void glueFoot(AssemblyBuilder& out, int tab, int crease, const Seat& seat, doubl
               double at);
 
 // The strip that boxes and tents share: two walls joined by a tip. The measures that every one
-// has: place, width, left, right, left_wall, right_wall, tab.
+// has: place, width, left, right, left_wall, right_wall, tab,
+// right_tab.
 std::vector<Parameter> stripParameters(const std::string& leftWallRelation, bool leftWallFollows,
                                        const std::string& rightWallRelation);
 
 // Fills in place, width, left and right; needs nothing but the host. Left or right may follow
 // from both walls.
 void completeFeet(Values& v, const Host& host);
-// Fills in the tab; needs the feet.
+// Fills in the tabs; needs the feet.
 void completeTab(Values& v, const Host& host);
 
 Trouble buildStrip(const StructureSpec& spec, const Values& v, const Host& host,

@@ -122,6 +122,7 @@ class SayLines : public QObject {
         for (const char* text :
              {"12 | 30 | 30 | 38 | 38 | 12, V M V M V",
               "120 | hinge 11 | 60 | 60, V M90; height 170",
+              "120 | hinge 11 right | 60 | 60, V M90; height 170",
               "100 | 84 | 66, V M; heights 130, 118, 106; raised 0, 6, 12; panel 2 gives",
               "36 | 18 | 60 | 60 | 18 | 36, V M V M V; panels 3 and 4 give",
               "55 | 55 | 110, M V; top 150 to 50; slit at 55 from 0 to 62.5",
@@ -165,7 +166,7 @@ class SayLines : public QObject {
                     s.from = length(0, 10);
                     s.to = length(20, 40);
                 } else if (!partial && upTo(5) == 0) {
-                    s.hinge = length(5, 15);
+                    s.hinge = length(5, 15), s.hingeRight = length(5, 15).count % 2 == 0;
                 }
                 l.scores.push_back(s);
             }

@@ -5,6 +5,7 @@
 #include "core/edit/papers.h"
 #include "core/edit/resize.h"
 #include "core/files/hlantern.h"
+#include "core/make/parts_list.h"
 #include "core/structures/family.h"
 #include "tests/drawn.h"
 #include <QtTest>
@@ -190,6 +191,61 @@ class Copies : public QObject {
                      large->remarks.back().find("does not fit") != std::string::npos,
                  "a card of 600 by 500 mm is larger than A4");
         QVERIFY(!resizeDesign(d, Measure::fromMm(5), Measure::fromMm(5)));
+    }
+
+    // Of a line whose panels do not all grow, what is drawn keeps to its scores: between two of
+    // them it keeps its share of the panel.
+    void whatIsDrawnKeepsToItsScores() {
+        Design d = base();
+        FreePart deck;
+        deck.id = "deck";
+        deck.say = *parseSayLine("40 | 60 | 40, V V; panel 2 gives; height 50; slit at 100 from 10 "
+                                 "to 40",
+                                 Unit::Millimetre);
+        const auto ring = [](double x0, double x1) {
+            return std::vector<Point>{test::at(x0, 10), test::at(x1, 10), test::at(x1, 30),
+                                      test::at(x0, 30)};
+        };
+        deck.apertures = {ring(10, 30), ring(55, 85), ring(110, 130)};
+        d.parts = {deck};
+        const auto wide = resizeDesign(d, Measure::fromMm(180), Measure::fromMm(300));
+        QVERIFY2(bool(wide), wide ? "" : wide.problem().text().c_str());
+        const FreePart& w = wide->design.parts.at(0);
+        const double by = w.say.length().mm() - 140; // the sheet grows by that, all of it panel 2
+        QVERIFY(by > 10);
+        QCOMPARE(w.say.panels[0].mm(), 40.0);
+        QCOMPARE(w.say.panels[1].mm(), 60 + by);
+        const auto x = [&](size_t ring, size_t corner) { return w.apertures[ring][corner].x.mm(); };
+        QCOMPARE(x(0, 0), 10.0);
+        QCOMPARE(x(0, 1), 30.0);
+        // A quarter of its panel from the score before and after.
+        QVERIFY(std::fabs(x(1, 0) - (40 + (60 + by) / 4)) < 0.26);
+        QVERIFY(std::fabs(x(1, 1) - (40 + 3 * (60 + by) / 4)) < 0.26);
+        QCOMPARE(x(2, 0), 110 + by);
+        QCOMPARE(x(2, 1), 130 + by);
+        QCOMPARE(w.say.slits.at(0).at.mm(), 100 + by); // at the second score
+    }
+
+    // A sheet that is a little too long for its paper: its tab gives, down to what still holds.
+    void aTabGivesWhereTheSheetIsShort() {
+        const Design shed = *loadDesign(HL_SOURCE_DIR "/demo/quillmere/09-engine-shed.hlantern");
+        const double side = shed.card.width.mm() / 66; // closed it is so many pages wide
+        const auto larger = resizeDesign(shed, Measure::fromMm(73 * side), shed.card.height, "a4");
+        QVERIFY2(bool(larger), larger ? "" : larger.problem().text().c_str());
+        QVERIFY2(!larger->hints.empty() &&
+                     larger->hints.back().find("The tab of Card gives") != std::string::npos,
+                 larger->hints.empty() ? "no hint" : larger->hints.back().c_str());
+        const auto parts = partsList(larger->design, *assemble(larger->design));
+        const double along = std::max(parts[0].blank.x(), parts[0].blank.y());
+        QVERIFY2(along <= 297 && along > 4 * 73 + 4, qPrintable(QString::number(along)));
+        for (const std::string& r : larger->remarks)
+            QVERIFY2(r.find("Card does not fit") == std::string::npos, r.c_str());
+        // Where no tab could make up for it, it is told.
+        const auto huge = resizeDesign(shed, Measure::fromMm(80 * side), shed.card.height, "a4");
+        QVERIFY(bool(huge));
+        QVERIFY(std::any_of(huge->remarks.begin(), huge->remarks.end(), [](const std::string& r) {
+            return r.find("Card does not fit") != std::string::npos;
+        }));
     }
 
     // A handle's rate against the closed form of a box: its tip at left e_L + right e_R.

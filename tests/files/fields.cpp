@@ -129,6 +129,8 @@ Design whole() {
     e.points = {{mm(0), mm(2)}, {mm(9), mm(0)}};
     d.edges = {e};
     d.names = {{"card.page-left", "Yard"}};
+    d.adhesives = {{"tabs", "tape"}};
+    d.pins = {{"fold.deck", "glue.j1"}};
     d.zones = {{"box1.left-tab", *parseZone("band right 6 mm", Unit::Millimetre)}};
     return d;
 }

@@ -83,6 +83,83 @@ class Joins : public QObject {
         QCOMPARE(m.freeMotions, 1);
     }
 
+    // A pin in a slot: an arm of 60 mm swings as the plate that holds its end slides, x = 60 sin t,
+    // and the pin goes up and down the slot.
+    void aPinInASlot() {
+        Design d = card();
+        d.parts = {blank("plate", 30, 20), blank("arm", 66, 6)};
+        JoinSpec slide = join(JoinKind::Slide, "pull", "plate.sheet", "card.page-right",
+                              test::at(30, 90), {test::at(0, 0)});
+        slide.from = mm(0);
+        slide.to = mm(25);
+        JoinSpec pin = join(JoinKind::Pin, "pin", "arm.sheet", "plate.sheet", test::at(15, 10),
+                            {test::at(63, 3)});
+        pin.turn = deg(90); // the slot stands upright
+        pin.from = mm(-9);
+        pin.to = mm(9);
+        // At first it stands upright: the axle right below the pin.
+        JoinSpec axle = join(JoinKind::Pivot, "axle", "arm.sheet", "card.page-right",
+                             test::at(45, 40), {test::at(3, 3)});
+        d.joins = {slide, axle, pin};
+        d.motion = {{"card.spine", deg(0), deg(180)}, {"pull", mm(0), mm(25)}};
+        const auto c = fold(d);
+        for (double s : {180.0, 181.0, 190.0, 198.5, 205.0}) {
+            const Pose p = poseAt(c->linkage, c->motion, s);
+            QVERIFY2(p.misfit() < most, qPrintable(QString::number(p.misfit())));
+            QCOMPARE(p.panels.size(), c->assembly.panels.size());
+            const double pulled = s - 180, at = std::asin(pulled / 60);
+            const int page = c->assembly.panel("card.page-right"),
+                      arm = c->assembly.panel("arm.sheet");
+            const Vec3 got = p.panels[arm].at(Vec2(63, 3)),
+                       want = p.panels[page].at(Vec2(45 + pulled, 40 + 60 * std::cos(at)));
+            QVERIFY2((got - want).norm() < most, qPrintable(QString::number((got - want).norm())));
+        }
+        const auto all = prove(*c);
+        const Finding* loose = first(all, "mobility");
+        QVERIFY2(!loose, loose ? loose->message.c_str() : "");
+        // Too short a slot stops it: 60 - 60 cos t = 2 mm down.
+        d.joins[2].from = mm(-2);
+        const auto stopped = fold(d);
+        const double last = 60 * std::sin(std::acos(58. / 60));
+        QVERIFY(poseAt(stopped->linkage, stopped->motion, 180 + last - 0.2).misfit() < most);
+        QVERIFY(poseAt(stopped->linkage, stopped->motion, 180 + last + 1).misfit() > 0.05);
+        QVERIFY(first(prove(*stopped), "reach"));
+    }
+
+    // A slide with play gives way to either side and tilts as far as that, and no further.
+    void aSlideWithPlay() {
+        const auto rider = [](double play, double askew) {
+            Design d = card();
+            d.parts = {blank("rider", 40, 30), blank("strap", 60, 10)};
+            JoinSpec slide = join(JoinKind::Slide, "pocket", "rider.sheet", "card.page-right",
+                                  test::at(50, 50), {test::at(0, 0)});
+            slide.from = mm(-20);
+            slide.to = mm(20);
+            slide.play = mm(play);
+            // Pulled by a second slide that leads a little aside.
+            JoinSpec pull = join(JoinKind::Slide, "pull", "strap.sheet", "card.page-right",
+                                 test::at(60, 60), {test::at(0, 0)});
+            pull.turn = deg(askew);
+            pull.from = mm(0);
+            pull.to = mm(15);
+            JoinSpec held = join(JoinKind::Pivot, "held", "strap.sheet", "rider.sheet",
+                                 test::at(10, 10), {test::at(0, 0)});
+            d.joins = {slide, pull, held};
+            d.motion = {{"card.spine", deg(0), deg(180)}, {"pull", mm(0), mm(15)}};
+            return d;
+        };
+        // Led aside by 15 sin 3 deg = 0.79 mm: within a millimetre it goes, without play it binds.
+        const double aside = 15 * std::sin(3 * degree);
+        const auto c = fold(rider(1, 3));
+        for (const Pose& p : c->poses)
+            QVERIFY2(p.misfit() < most, qPrintable(QString::number(p.misfit())));
+        QVERIFY(!first(prove(*c), "mobility"));
+        const auto binds = fold(rider(0, 3));
+        const Pose last = poseAt(binds->linkage, binds->motion, 195);
+        QVERIFY2(last.misfit() > 0.3 * aside, qPrintable(QString::number(last.misfit())));
+        QVERIFY(first(prove(*binds), "misfit"));
+    }
+
     // A wall whose foot stands in a slit and turns there moves like one on a glued tab.
     void aTongueInASlit() {
         Design d = card();

@@ -151,6 +151,23 @@ class Scores : public QObject {
         QVERIFY(!carriedOut(160, 120, plan.steps));
     }
 
+    // Strips with the base's scores are read at the base's marks, from whichever edge that takes.
+    void whatIsScoredAlikeIsReadAtTheSameMarks() {
+        const Design d = *loadDesign(HL_SOURCE_DIR "/demo/quillmere/21-signal-tower.hlantern");
+        const auto plan = planScores(partsList(d, *assemble(d)), ScoringBoard(), d.units);
+        QVERIFY(plan.size() >= 2);
+        for (const BlankScores& b : plan) {
+            if (b.steps.empty())
+                continue; // mats
+            std::vector<long> at;
+            for (const ScoreStep& s : b.steps)
+                if (s.what == ScoreStep::Score)
+                    at.push_back(std::lround(s.at));
+            std::sort(at.begin(), at.end());
+            QCOMPARE(at, (std::vector<long>{34, 68}));
+        }
+    }
+
     void fewestSettings() {
         // One face, on the grooves: laid down once.
         QCOMPARE(planned(strip(150, 60, {{30, "valley"}, {60, "valley"}})).settings, 1);

@@ -167,22 +167,29 @@ class Sheets : public QObject {
         const auto patterns = patternsOf(d, a);
         QCOMPARE(patterns.size(), size_t(2));
         double spine = 0;
-        int slits = 0, crosses[2] = {0, 0};
+        int slits = 0, holes = 0, crosses[2] = {0, 0};
         for (size_t i = 0; i < 2; ++i)
             for (const Shape& s : patterns[i].strokes) {
                 if (s.owner == "card.spine")
                     spine += (s.points[1] - s.points[0]).norm();
                 slits += s.is(Line::Cut) && (s.owner == "card.low" || s.owner == "card.high");
                 if (s.owner == pivot.id) {
+                    const Vec2 there = i == 0 ? Vec2(50, 90) : Vec2(4, 4);
+                    if (s.is(Line::Cut)) { // the hole itself
+                        ++holes;
+                        for (const Vec2& p : s.points)
+                            QVERIFY(std::abs((p - there).norm() - 1.5) < 1e-9);
+                        continue;
+                    }
                     ++crosses[i];
-                    const Vec2 middle = (s.points[0] + s.points[1]) / 2;
-                    QVERIFY((middle - (i == 0 ? Vec2(50, 90) : Vec2(4, 4))).norm() < 1e-9);
+                    QVERIFY(((s.points[0] + s.points[1]) / 2 - there).norm() < 1e-9);
                 }
             }
         QVERIFY(std::abs(spine - 120) < 1e-9); // of 140 mm, 20 are smooth
         QCOMPARE(slits, 2);
         QCOMPARE(crosses[0], 2);
         QCOMPARE(crosses[1], 2);
+        QCOMPARE(holes, 2);
     }
 };
 

@@ -20,7 +20,7 @@ class Sensitivities : public QObject {
         const auto all = *sensitivities(added->first);
         for (auto& s : all)
             by[s.parameter] = s;
-        QCOMPARE(by.size(), size_t(8)); // with how far the card opens
+        QCOMPARE(by.size(), size_t(9)); // with how far the card opens
         for (const char* name : {"left", "right", "left_wall", "right_wall"}) {
             QVERIFY2(std::abs(by.at(name).rate - 1) < 0.02,
                      qPrintable(QString("%1 %2").arg(name).arg(by.at(name).rate)));

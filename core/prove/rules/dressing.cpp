@@ -37,6 +37,19 @@ std::vector<Mat> matsOf(const Case& c) {
     return out;
 }
 
+// All that is one flat piece of printed paper: mats, figures, sheets without a fold.
+std::vector<Mat> printedPieces(const Case& c) {
+    std::vector<Mat> out;
+    for (const Part& part : c.assembly.parts) {
+        const Stock& paper = stockOf(c.design, part);
+        if (part.panels.size() == 1 &&
+            !c.assembly.panels[static_cast<size_t>(part.panels[0])].hung &&
+            (!paper.pattern.empty() || !paper.image.empty()))
+            out.push_back({part.panels[0], &paper, c.design.structure(part.structure)});
+    }
+    return out;
+}
+
 void hangs(const Case& c, const Mat& m, std::vector<Finding>& out) {
     if (!hasUpperEnd(*m.paper) || !m.spec)
         return;
@@ -206,10 +219,11 @@ void dressing(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     pictures(c, out);
     lettering(c, out);
     onItsHead(c, out);
-    const std::vector<Mat> mats = matsOf(c);
+    for (const Mat& m : matsOf(c))
+        hangs(c, m, out);
+    const std::vector<Mat> mats = printedPieces(c);
     std::vector<Row> rows, mirrored;
     for (const Mat& m : mats) {
-        hangs(c, m, out);
         const Ring& ring = c.assembly.panels[static_cast<size_t>(m.panel)].outline;
         rows.push_back(rowOf(ring));
         mirrored.push_back(backwards(ring));
@@ -218,7 +232,6 @@ void dressing(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     for (size_t i = 0; i < mats.size() && !stop; ++i)
         for (size_t k = i + 1; k < mats.size(); ++k) {
             if (told[i] || told[k] || mats[i].paper != mats[k].paper ||
-                (mats[i].paper->pattern.empty() && mats[i].paper->image.empty()) ||
                 !alikeRows(rows[i], mirrored[k]) || alikeRows(rows[i], rows[k]))
                 continue;
             told[i] = told[k] = true;
@@ -226,11 +239,16 @@ void dressing(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
             for (const Mat* m : {&mats[i], &mats[k]})
                 nameIn(f, c, m->panel);
             const auto under = [&](const Mat& m) {
-                return sayPanel(c, c.assembly.panels[static_cast<size_t>(m.panel)].rides);
+                return c.assembly.panels[static_cast<size_t>(m.panel)].rides;
             };
-            const std::string one = under(mats[i]), other = under(mats[k]);
-            f.message = (one == other ? "The two mats on the " + one // on its face and on its back
-                                      : "The mats on the " + one + " and on the " + other) +
+            const int one = under(mats[i]), other = under(mats[k]);
+            const bool both = one >= 0 && other >= 0;
+            f.message = (!both ? capital("the " + sayPanel(c, mats[i].panel)) + " and the " +
+                                     sayPanel(c, mats[k].panel)
+                         : one == other // on its face and on its back
+                             ? "The two mats on the " + sayPanel(c, one)
+                             : "The mats on the " + sayPanel(c, one) + " and on the " +
+                                   sayPanel(c, other)) +
                         " are mirror images, and their paper is printed on one face.";
             f.remedy = "Lay two sheets pattern to pattern and cut both at once.";
             out.push_back(f);

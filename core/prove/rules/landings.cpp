@@ -126,11 +126,15 @@ class Landings {
 
     void pivot(const Join& j) {
         const Panel& under = c_.assembly.panels[j.landing];
-        const double off = offPaper(under.outline, under.apertures, j.at);
+        const bool slot = traitsOf(j.kind).slides;
+        double off = 0;
+        for (double way : slot ? std::vector{j.low, j.high} : std::vector{0.0})
+            off = std::max(off, offPaper(under.outline, under.apertures, j.at + way * j.along));
         if (off > unseenLandings)
             report(j, grave(off), off,
-                   "The pivot of the " + sayPanel(c_, j.tab) + " lies " + sayAmount(c_, off) +
-                       " off the " + sayPanel(c_, j.landing) + ".",
+                   std::string("The ") + (slot ? "slot for the pin" : "pivot") + " of the " +
+                       sayPanel(c_, j.tab) + " lies " + sayAmount(c_, off) + " off the " +
+                       sayPanel(c_, j.landing) + ".",
                    "Move it onto the paper.");
     }
 

@@ -1,5 +1,6 @@
 // Reach: how far the card can be opened and closed. Where some openings close and others bind
 // beyond what paper forgives, the hand is stopped in between.
+#include "core/prove/bending.h"
 #include "core/prove/evidence.h"
 #include "core/prove/saying.h"
 #include <algorithm>
@@ -59,7 +60,25 @@ void reach(const Evidence& e, const Stop&, std::vector<Finding>& out) {
     const Case& c = e.c;
     slidesOff(c, out);
     const int last = static_cast<int>(c.poses.size()) - 1;
-    auto goes = [&](int s) { return c.poses[s].misfit() <= forgivenReach; };
+    // A loop whose paper bends as far as it has to goes on: that is told as a misfit.
+    std::vector<bool> stops(c.linkage.loops.size());
+    for (size_t l = 0; l < stops.size(); ++l) {
+        const auto worst =
+            std::max_element(c.poses.begin(), c.poses.end(), [&](const Pose& p, const Pose& q) {
+                return p.misfits[l] < q.misfits[l];
+            });
+        if (worst == c.poses.end() || worst->misfits[l] <= forgivenReach)
+            continue;
+        const auto bent = bendingOf(c, c.linkage.loops[l], *worst, worst->misfits[l]);
+        stops[l] = !bent || bent->way == Bent::TooFar;
+    }
+    auto goes = [&](int s) {
+        const auto& miss = c.poses[s].misfits;
+        for (size_t l = 0; l < miss.size(); ++l)
+            if (stops[l] && miss[l] > forgivenReach)
+                return false;
+        return true;
+    };
     int stuck = 0;
     for (int s = 0; s <= last; ++s)
         stuck += !goes(s);

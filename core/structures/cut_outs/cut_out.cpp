@@ -1,4 +1,5 @@
 #include "core/structures/cut_outs/cut_out.h"
+#include "core/measure/number.h"
 #include "core/structures/naming.h"
 #include <algorithm>
 #include <cmath>
@@ -90,37 +91,31 @@ Trouble windowsIn(const AssemblyBuilder& out, const CutLine& k, const std::strin
     return {};
 }
 
-// The window in the walls of a step, and the stretch of its tip that it takes.
-Trouble pierce(AssemblyBuilder& out, const CutLine& k, const std::string& owner, const Ring& window,
-               int left, int right, int tip, double tipAt, double y0) {
-    double from = 1e300, to = -1e300, low = 1e300, high = -1e300;
+// The stretch of a fold across what is cut out, `x` right of the host fold, that a window takes;
+// from above to where it does not.
+std::pair<double, double> piercedAt(const CutLine& k, const Ring& window, double x, double y0) {
+    double from = 1e300, to = -1e300;
     for (size_t i = 0; i < window.size(); ++i) {
         const Vec2 p = window[i] - k.origin, q = window[(i + 1) % window.size()] - k.origin;
-        const double x = k.inward.dot(p) - tipAt, next = k.inward.dot(q) - tipAt;
-        low = std::min(low, x);
-        high = std::max(high, x);
-        if ((x <= 0) == (next <= 0))
+        const double here = k.inward.dot(p) - x, next = k.inward.dot(q) - x;
+        if ((here <= 0) == (next <= 0))
             continue;
-        const double y = k.along.dot(p) + (k.along.dot(q) - k.along.dot(p)) * x / (x - next) - y0;
+        const double y =
+            k.along.dot(p) + (k.along.dot(q) - k.along.dot(p)) * here / (here - next) - y0;
         from = std::min(from, y);
         to = std::max(to, y);
     }
-    for (auto [wall, there] : {std::pair{left, low < 0}, {right, high > 0}})
-        if (there && !out.take(wall, window))
-            return Problem{owner == "card" ? "card" : "structure " + owner,
-                           "an opening of the page cuts its " + called(out.made().panels[wall]) +
-                               " in two",
-                           "make the opening smaller"};
-    if (from < to)
-        out.leaveUnfolded(tip, from, to);
-    return {};
+    return {from, to};
 }
 
 } // namespace
 
 Trouble cutStep(AssemblyBuilder& out, int crease, const std::string& owner,
-                const std::string& prefix, double a, double b, double y0, double y1) {
+                const std::string& prefix, double a, double b, double y0, double y1,
+                std::vector<CutFold> folds) {
     const CutLine k = cutLine(out.made(), crease);
+    if (folds.empty())
+        folds = {{b, Fold::Mountain, "tip"}};
     std::vector<Ring> windows;
     const Ring leftPaper = out.made().panels[k.left].outline,
                rightPaper = out.made().panels[k.right].outline;
@@ -134,11 +129,19 @@ Trouble cutStep(AssemblyBuilder& out, int crease, const std::string& owner,
                             {k.at(0, y0), k.at(b, y0), k.at(b, y1), k.at(0, y1)}, y0, y1))
         return t;
     out.within(k.part, owner);
-    const double tip = b - a;
-    const int left = out.panel(prefix + "left-wall", Role::Wall,
-                               {k.at(-a, y0), k.at(tip, y0), k.at(tip, y1), k.at(-a, y1)});
-    const int right = out.panel(prefix + "right-wall", Role::Wall,
-                                {k.at(tip, y0), k.at(b, y0), k.at(b, y1), k.at(tip, y1)});
+    std::vector<double> at{-a}; // of feet and folds, from the host fold
+    for (const CutFold& f : folds)
+        at.push_back(f.at - a);
+    at.push_back(b);
+    std::vector<int> walls;
+    for (size_t i = 0; i + 1 < at.size(); ++i)
+        walls.push_back(out.panel(
+            prefix + (i == 0               ? std::string("left-wall")
+                      : i + 2 == at.size() ? std::string("right-wall")
+                                           : "panel-" + numberText(i + 1)),
+            Role::Wall,
+            {k.at(at[i], y0), k.at(at[i + 1], y0), k.at(at[i + 1], y1), k.at(at[i], y1)}));
+    const int left = walls.front(), right = walls.back();
     // A foot on the next fold hangs on what lies beyond it.
     struct Foot {
         const char* name;
@@ -162,11 +165,26 @@ Trouble cutStep(AssemblyBuilder& out, int crease, const std::string& owner,
         out.crease(prefix + f.name, isLeft ? k.left : f.wall, isLeft ? f.wall : k.right, from, to,
                    k.fold(Fold::Valley));
     }
-    const int ridge = out.crease(prefix + "tip", left, right, k.at(tip, y0), k.at(tip, y1),
-                                 k.fold(Fold::Mountain));
-    for (const Ring& window : windows)
-        if (Trouble t = pierce(out, k, owner, window, left, right, ridge, tip, y0))
-            return t;
+    std::vector<int> creases;
+    for (size_t i = 0; i < folds.size(); ++i) {
+        creases.push_back(out.crease(prefix + folds[i].name, walls[i], walls[i + 1],
+                                     k.at(at[i + 1], y0), k.at(at[i + 1], y1),
+                                     k.fold(folds[i].fold)));
+        out.lastCrease().either = folds[i].either;
+    }
+    for (const Ring& window : windows) {
+        for (int wall : walls)
+            if (sharedArea(window, out.made().panels[static_cast<size_t>(wall)].outline, {}) >
+                    0.01 &&
+                !out.take(wall, window))
+                return Problem{owner == "card" ? "card" : "structure " + owner,
+                               "an opening of the page cuts its " +
+                                   called(out.made().panels[static_cast<size_t>(wall)]) + " in two",
+                               "make the opening smaller"};
+        for (size_t i = 0; i < creases.size(); ++i)
+            if (const auto [from, to] = piercedAt(k, window, at[i + 1], y0); from < to)
+                out.leaveUnfolded(creases[i], from, to);
+    }
     // Where it ends at the edge of its paper nothing is slit.
     for (const auto& [name, y, away] : {std::tuple("near-slit", y0, -1.0), {"far-slit", y1, 1.0}})
         if (onPaper(y + 0.01 * away))

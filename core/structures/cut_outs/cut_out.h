@@ -27,10 +27,20 @@ CutLine cutLine(const Assembly& a, int crease);
 Trouble takeOut(AssemblyBuilder& out, const CutLine& line, const std::string& owner,
                 const Ring& left, const Ring& right, double from, double to);
 
-// A parallelogram step: slits at y0 and y1 from a left of the fold to b right of it, creases at
-// both ends and the tip b from the left one. Names are put after `prefix`. Leaves the tip's crease
-// as the last one made.
+// A crease of what is cut out, between its two feet: how far from the left one, mm, which way it is
+// folded as seen from the side to which the cut-out rises, and what it is called.
+struct CutFold {
+    double at;
+    Fold fold;
+    std::string name;
+    bool either = false;
+};
+
+// Slits at y0 and y1 from a left of the fold to b right of it, creases at both ends and `folds`
+// between; without any a parallelogram step, whose tip is b from the left foot. Names are put after
+// `prefix`. Leaves the last of the folds between as the last crease made.
 Trouble cutStep(AssemblyBuilder& out, int crease, const std::string& owner,
-                const std::string& prefix, double a, double b, double y0, double y1);
+                const std::string& prefix, double a, double b, double y0, double y1,
+                std::vector<CutFold> folds = {});
 
 } // namespace hl

@@ -11,6 +11,7 @@ namespace {
 enum Adhesive { AllOver, Safe };
 enum Copies { Once, Twice };
 enum Side { ItsFace, ItsBack };
+enum ChannelWay { Level, Upright };
 
 constexpr double clearOfEdges = 1; // mm, between adhesive and an edge or a fold of the panel
 constexpr double leastHeld = 40;   // mm2 that are glued of a shape whose middle lies off its panel
@@ -55,6 +56,23 @@ std::vector<Ring> safeZone(const Ring& shape, const Host& host, const Rigid& toS
     return out;
 }
 
+// Two strips of adhesive, or of foam, instead of one: what lies beside a channel through the
+// middle.
+std::vector<Ring> besideChannel(const std::vector<Ring>& zone, double wide, bool upright) {
+    constexpr double far = 2000; // mm
+    std::vector<Ring> out;
+    for (const Ring& ring : zone)
+        for (const double side : {-1.0, 1.0}) {
+            const double from = side < 0 ? -far : wide / 2, to = side < 0 ? -wide / 2 : far;
+            Ring half =
+                common(ring, upright ? Ring{{from, -far}, {to, -far}, {to, far}, {from, far}}
+                                     : Ring{{-far, from}, {far, from}, {far, to}, {-far, to}});
+            if (half.size() > 2 && std::fabs(areaOf(half)) > 1)
+                out.push_back(std::move(half));
+        }
+    return out;
+}
+
 double areaOfAll(const std::vector<Ring>& rings) {
     double sum = 0;
     for (const Ring& r : rings)
@@ -75,6 +93,8 @@ Values completeTopper(Values v, const Host& host) {
     v.try_emplace("adhesive_from", 0);
     v.try_emplace("adhesive_to", v["height"]);
     v.try_emplace("adhesive", AllOver);
+    v.try_emplace("channel", 0);
+    v.try_emplace("channel_way", Level);
     v.try_emplace("made", Once);
     v.try_emplace("side", ItsFace);
     return v;
@@ -130,6 +150,15 @@ Trouble buildTopper(const StructureSpec& spec, const Values& v, const Host& host
         if (safe && areaOfAll(held) < areaOf(wanted) - 1e-6)
             join.adhesive = held;
     }
+    if (const double wide = v.at("channel"); wide > 0) {
+        const bool upright = std::lround(v.at("channel_way")) == Upright;
+        if (wide > (upright ? w : h) - 4)
+            return beyond(spec, host, "channel", wide,
+                          "above the most, " + inUnit(host, (upright ? w : h) - 4),
+                          "the strips beside it would not hold", "make it narrower");
+        join.adhesive = besideChannel(
+            join.adhesive.empty() ? std::vector<Ring>{ring} : join.adhesive, wide, upright);
+    }
     if (std::lround(v.at("made")) == Twice) {
         // Seen from behind, turned about the line of its middle.
         Ring mirrored = ring;
@@ -174,6 +203,15 @@ Family topper() {
              choiceOf("adhesive", {"all-over", "safe"},
                       "safe: only where it lies on its own panel, clear of edges and folds")
                  .unless("all over"),
+             lengthOf("channel", 0, 500,
+                      "how wide a channel without adhesive runs through its middle, for a ribbon; "
+                      "its foam is then two strips")
+                 .grows(Parameter::Scale::Kept)
+                 .unless("none")
+                 .since(11),
+             choiceOf("channel_way", {"level", "upright"}, "which way the channel runs")
+                 .unless("level")
+                 .since(11),
              choiceOf("made", {"once", "twice"},
                       "twice: a second one, mirrored, on the back of the panel, back to back")
                  .unless("once"),

@@ -13,6 +13,7 @@ Values completeBridge(Values v, const Host& host) {
     const double room = std::min(host.left.room, host.right.room);
     v.try_emplace("depth", std::min(25.4, 0.5 * room));
     v.try_emplace("tab", tabDepth(host, 0.6 * v["depth"]));
+    v.try_emplace("right_tab", v["tab"]);
     return v;
 }
 
@@ -73,9 +74,10 @@ Trouble buildBridge(const StructureSpec& spec, const Values& v, const Host& host
     const double w = v.at("width"), tab = v.at("tab"), depth = v.at("depth");
     out.part(spec.id, spec.name, spec.id, spec.stock);
     // The tabs fold under, away from the eye, toward the hinges.
-    const Strip s =
-        addStrip(out, {{"left-tab", tab, true}, {"span", span.length}, {"right-tab", tab, true}},
-                 {{"left-end", Fold::Mountain}, {"right-end", Fold::Mountain}}, 0, w);
+    const Strip s = addStrip(
+        out,
+        {{"left-tab", tab, true}, {"span", span.length}, {"right-tab", v.at("right_tab"), true}},
+        {{"left-end", Fold::Mountain}, {"right-end", Fold::Mountain}}, 0, w);
     const Seat& left = span.middleOnRight ? span.near : span.far;
     const Seat& right = span.middleOnRight ? span.far : span.near;
     glueFoot(out, s.panels[0], s.creases[0], left, depth, v.at("place"));
@@ -97,6 +99,7 @@ Family bridge() {
         lengthOf("depth", 2, 1000, "from both hinges to the strip")
             .unless("1 in, or half of the narrower wing"),
         tabParameter(),
+        rightTabParameter(),
     };
     f.complete = completeBridge;
     f.build = buildBridge;

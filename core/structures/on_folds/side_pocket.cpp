@@ -22,6 +22,7 @@ Trouble buildSidePocket(const StructureSpec& spec, const Values& v, const Host& 
     Values strip = v;
     strip["left_wall"] = v.at("left") + v.at("depth");
     strip["right_wall"] = v.at("right") + v.at("depth");
+    strip["right_tab"] = v.at("tab");
     return buildStrip(spec, strip, host, out);
 }
 

@@ -308,6 +308,7 @@ Family stripLine() {
             .grows(Parameter::Scale::Kept)
             .unless("none: its last panel is the tab"),
     };
+    f.line = true;
     f.complete = completeStripLine;
     f.build = buildStripLine;
     return f;

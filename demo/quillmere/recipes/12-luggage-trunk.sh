@@ -11,7 +11,7 @@ $c stock "$f" strap --name "Strap brown" --weight 220 --face "#5a3a28" --back "#
 $c card "$f" --title "Luggage trunk"
 $c set "$f" card edge.left="round 8 mm"
 $c part "$f" --stock ticket --id rider --name "Rider" --say "5 | 6 | 54, M V; height 86"
-$c join "$f" rider.panel-3 card.page-right --kind slide --side back --line bottom --onto-line bottom --off 9mm --along 4mm --from -12mm --to 12mm
+$c join "$f" rider.panel-3 card.page-right --kind slide --side back --line bottom --onto-line bottom --off 9mm --along 4mm --from -12mm --to 12mm --play 1mm
 $c join "$f" rider.panel-1 card.page-left --side face --line fold-1 --onto-line spine --off 5mm
 for side in bottom top; do
   $c part "$f" --id flap-$side --name "Pocket flap" --say "7 | 7, M; height 48"
