@@ -4,10 +4,14 @@
 #include "app/look/parts.h"
 #include "app/look/theme.h"
 #include "app/prove/picture_view.h"
+#include "core/edit/adhesives.h"
 #include "core/report/hands_chart.h"
+#include "core/steps/adhesives.h"
+#include "core/steps/pins.h"
 #include "core/steps/words.h"
 #include <QAction>
 #include <QCheckBox>
+#include <QComboBox>
 #include <QLabel>
 #include <QListWidget>
 #include <QProgressBar>
@@ -16,6 +20,7 @@
 #include <QSpinBox>
 #include <QSplitter>
 #include <QVBoxLayout>
+#include <set>
 #include <utility>
 
 namespace hl {
@@ -25,7 +30,10 @@ AssemblePane::AssemblePane(Session& session, QWidget& window)
       fromDrawer_(new QCheckBox(tr("From my drawer"))), steps_(new QListWidget),
       before_(new PictureView), after_(new PictureView), chart_(new PictureView),
       title_(new QLabel), said_(new QLabel), why_(new QLabel), notes_(new QLabel),
-      count_(new QLabel), progress_(new QProgressBar), laying_(*this, *progress_) {
+      count_(new QLabel), earlier_(new QPushButton(tr("Earlier"))),
+      later_(new QPushButton(tr("Later"))), free_(new QPushButton(tr("Let it go"))),
+      adhesive_(new QComboBox), alike_(new QCheckBox(tr("for all alike"))),
+      progress_(new QProgressBar), laying_(*this, *progress_) {
     setObjectName("assemble-pane");
     auto* column = new QVBoxLayout(this);
     column->setContentsMargins(0, 0, 0, 0);
@@ -104,6 +112,35 @@ AssemblePane::AssemblePane(Session& session, QWidget& window)
         label->setTextInteractionFlags(Qt::TextSelectableByMouse);
         lines->addWidget(label);
     }
+    auto* choices = new QHBoxLayout;
+    earlier_->setObjectName("assemble-earlier");
+    earlier_->setToolTip(tr("Pins this step before the one above it, where that is possible"));
+    later_->setObjectName("assemble-later");
+    later_->setToolTip(tr("Pins this step after the one below it, where that is possible"));
+    free_->setObjectName("assemble-free");
+    free_->setToolTip(tr("Takes your pins off this step"));
+    adhesive_->setObjectName("assemble-adhesive");
+    adhesive_->setAccessibleName(tr("What it is glued with"));
+    alike_->setObjectName("assemble-alike");
+    alike_->setToolTip(tr("What is chosen is for all tabs, mats, figures or sheets, as this is"));
+    for (QWidget* w : std::initializer_list<QWidget*>{earlier_, later_, free_, adhesive_, alike_})
+        choices->addWidget(w);
+    choices->addStretch(1);
+    lines->addLayout(choices);
+    connect(earlier_, &QPushButton::clicked, this, [this] { move(-1); });
+    connect(later_, &QPushButton::clicked, this, [this] { move(1); });
+    connect(free_, &QPushButton::clicked, this, [this] {
+        const int row = steps_->currentRow();
+        const std::string id = work_->work.steps[size_t(row)].id;
+        chosen_ = QString::fromStdString(id);
+        session_.edit(steps::unpinned(session_.design(), id), tr("Take the pins off a step"));
+    });
+    adhesive_->addItem(tr("glued as usual"), "auto");
+    for (const steps::AdhesiveKind& k : steps::adhesiveKinds())
+        if (k.id != std::string("fastener"))
+            adhesive_->addItem(QString::fromUtf8(k.name), QString::fromUtf8(k.id));
+    connect(adhesive_, &QComboBox::activated, this,
+            [this](int i) { stick(adhesive_->itemData(i).toString()); });
     lines->addStretch(1);
     auto* scroller = new QScrollArea;
     scroller->setWidgetResizable(true);
@@ -188,9 +225,73 @@ void AssemblePane::toTheBench() {
         benchNext_ = true;
 }
 
+void AssemblePane::move(int by) {
+    const int row = steps_->currentRow(), other = row + by;
+    if (!work_ || row < 0 || other < 0 || other >= steps_->count())
+        return;
+    const auto& all = work_->work.steps;
+    const std::string &mine = all[size_t(row)].id, &theirs = all[size_t(other)].id;
+    const auto next = steps::pinned(session_.design(), work_->work, by < 0 ? mine : theirs,
+                                    by < 0 ? theirs : mine);
+    if (!next) {
+        notes_->setText(QString::fromStdString(next.problem().text()));
+        notes_->show();
+        return;
+    }
+    chosen_ = QString::fromStdString(mine);
+    session_.edit(*next, tr("Move a step of the work"));
+}
+
+void AssemblePane::stick(const QString& kind) {
+    const int row = steps_->currentRow();
+    if (!work_ || row < 0)
+        return;
+    const steps::WorkStep& s = work_->work.steps[size_t(row)];
+    const Case& c = *work_->folded;
+    Design d = session_.design();
+    std::set<std::string> of;
+    for (const std::string& id : s.joins)
+        if (const int j = c.assembly.join(id);
+            j >= 0 && traitsOf(c.assembly.joins[size_t(j)].kind).sticks)
+            of.insert(alike_->isChecked() ? steps::alikeOf(c, c.assembly.joins[size_t(j)]) : id);
+    for (const std::string& one : of) {
+        auto next = setAdhesive(d, one, kind.toStdString());
+        if (!next) {
+            notes_->setText(QString::fromStdString(next.problem().text()));
+            notes_->show();
+            return;
+        }
+        d = *next;
+    }
+    chosen_ = QString::fromStdString(s.id);
+    session_.edit(d, tr("Glue it with something else"));
+}
+
+void AssemblePane::showChoices(const steps::WorkStep& s) {
+    const Design& d = work_->folded->design;
+    const int row = steps_->currentRow();
+    earlier_->setEnabled(row > 0);
+    later_->setEnabled(row + 1 < steps_->count());
+    free_->setVisible(std::any_of(d.pins.begin(), d.pins.end(), [&](const PinSpec& p) {
+        return p.before == s.id || p.after == s.id;
+    }));
+    const Assembly& a = work_->folded->assembly;
+    const std::string* chosen = nullptr;
+    bool sticks = false;
+    for (const std::string& id : s.joins)
+        if (const int j = a.join(id); j >= 0 && traitsOf(a.joins[size_t(j)].kind).sticks) {
+            sticks = true;
+            chosen = steps::chosenAdhesive(*work_->folded, a.joins[size_t(j)]);
+        }
+    adhesive_->setVisible(sticks);
+    alike_->setVisible(sticks);
+    adhesive_->setCurrentIndex(
+        std::max(0, adhesive_->findData(chosen ? QString::fromStdString(*chosen) : "auto")));
+}
+
 void AssemblePane::fill() {
     filling_ = true;
-    const int before = steps_->currentRow();
+    int before = steps_->currentRow();
     steps_->clear();
     QString notes;
     int done = 0, first = -1;
@@ -207,6 +308,8 @@ void AssemblePane::fill() {
             item->setToolTip(QString::fromStdString(s.why));
             steps_->addItem(item);
             done += is;
+            if (!chosen_.isEmpty() && QString::fromStdString(s.id) == chosen_)
+                before = int(i);
             if (first < 0 && !is)
                 first = int(i);
         }
@@ -226,6 +329,8 @@ void AssemblePane::fill() {
     if (steps_->count())
         steps_->setCurrentRow(
             std::clamp(before >= 0 ? before : std::max(0, first), 0, steps_->count() - 1));
+    if (work_)
+        chosen_.clear();
     filling_ = false;
     draw();
 }
@@ -237,6 +342,9 @@ void AssemblePane::draw() {
             view->show({});
         for (QLabel* label : {title_, said_, why_})
             label->clear();
+        for (QWidget* w :
+             std::initializer_list<QWidget*>{earlier_, later_, free_, adhesive_, alike_})
+            w->setVisible(false);
         return;
     }
     const steps::WorkStep& s = work_->work.steps[size_t(row)];
@@ -247,8 +355,11 @@ void AssemblePane::draw() {
     for (const std::string& line : steps::stepLines(s))
         lines << QString::fromStdString(line);
     said_->setText(lines.join('\n'));
-    why_->setText(s.why.empty() ? QString()
-                                : tr("Why here: %1").arg(QString::fromStdString(s.why)));
+    const std::string why = steps::whyThere(work_->work, work_->folded->design.pins, s.id);
+    why_->setText(why.empty() ? QString() : tr("Why here: %1").arg(QString::fromStdString(why)));
+    earlier_->show();
+    later_->show();
+    showChoices(s);
     const QSizeF room = chart_->room();
     chart_->show(handsChart({{&work_->work, work_->cards}}, work_->job, work_->table, room.width(),
                             room.height()));

@@ -7,6 +7,7 @@
 #include <QWidget>
 
 class QCheckBox;
+class QComboBox;
 class QLabel;
 class QListWidget;
 class QProgressBar;
@@ -37,6 +38,9 @@ class AssemblePane : public QWidget {
     void take(std::shared_ptr<const LaidWork> work);
     void fill();
     void draw();
+    void move(int by);               // the chosen step, before or after the one beside it
+    void stick(const QString& kind); // the chosen step, or all that is alike
+    void showChoices(const steps::WorkStep& s);
 
     Session& session_;
     std::shared_ptr<const LaidWork> work_;
@@ -48,6 +52,10 @@ class AssemblePane : public QWidget {
     QListWidget* steps_;
     PictureView *before_, *after_, *chart_;
     QLabel *title_, *said_, *why_, *notes_, *count_;
+    QPushButton *earlier_, *later_, *free_;
+    QComboBox* adhesive_;
+    QCheckBox* alike_;
+    QString chosen_; // the id of the step that stays chosen when the work is laid out anew
     QProgressBar* progress_;
     Laying<LaidWork> laying_; // the last member, so that it goes first
 };

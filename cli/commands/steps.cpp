@@ -6,6 +6,7 @@
 #include "core/measure/number.h"
 #include "core/prove/seen.h"
 #include "core/steps/order.h"
+#include "core/steps/pins.h"
 #include "core/steps/schedule.h"
 #include "core/steps/words.h"
 #include <cmath>
@@ -48,7 +49,7 @@ Result<std::unique_ptr<Planned>> planned(const std::string& file, const std::str
 
 double rounded(double v) { return std::round(v * 1e4) / 1e4 + 0.0; }
 
-Json stepJson(const WorkStep& s, int n) {
+Json stepJson(const WorkStep& s, int n, const std::string& why) {
     Json needs = Json::array();
     for (const steps::Need& need : s.needs)
         needs.push_back({{"id", need.id}, {"wait_min", rounded(need.wait)}});
@@ -67,7 +68,7 @@ Json stepJson(const WorkStep& s, int n) {
             {"free_after_min", rounded(s.freeAfter)},
             {"text", s.text},
             {"check", s.check},
-            {"why", s.why},
+            {"why", why},
             {"caution", s.caution}};
 }
 
@@ -86,7 +87,8 @@ int listSteps(const StepsGiven& g) {
         Json out = {{"steps", Json::array()}, {"problems", problems}};
         int n = 0;
         for (const WorkStep& s : work.steps)
-            out["steps"].push_back(stepJson(s, ++n));
+            out["steps"].push_back(
+                stepJson(s, ++n, steps::whyThere(work, (*made)->folded->design.pins, s.id)));
         print(out);
     } else {
         for (const std::string& p : problems)
@@ -94,6 +96,38 @@ int listSteps(const StepsGiven& g) {
         std::cout << steps::workText(work);
     }
     return problems.empty() ? Done : Fails;
+}
+
+struct PinGiven {
+    std::string file, step, before;
+    bool free = false;
+};
+
+// A step by its id or by the number that `steps` prints.
+std::string stepId(const Work& work, const std::string& said) {
+    std::string_view text(said);
+    const auto number = takeNumber(text);
+    if (!number || !text.empty() || *number < 1 || *number > static_cast<double>(work.steps.size()))
+        return said;
+    return work.steps[static_cast<size_t>(*number) - 1].id;
+}
+
+int pin(const PinGiven& g) {
+    auto made = planned(g.file, "", 1);
+    if (!made)
+        return refuse(made.problem());
+    const Work& work = (*made)->work;
+    const std::string step = stepId(work, g.step);
+    if (g.free || g.before.empty()) {
+        if (!g.free)
+            return refuse({"pin", "it is not said before which step",
+                           "say --before and a step, or --free to take its pins off"});
+        return edited(g.file,
+                      [&](const Design& d) -> Result<Design> { return steps::unpinned(d, step); });
+    }
+    return edited(g.file, [&](const Design& d) {
+        return steps::pinned(d, work, step, stepId(work, g.before));
+    });
 }
 
 struct ScheduleGiven {
@@ -156,6 +190,16 @@ Run declareSteps(CLI::App& options) {
                        "the papers, tools and adhesives there are, a file of `drawer`");
     options.add_flag("--json", given->json);
     return [given] { return listSteps(*given); };
+}
+
+Run declarePin(CLI::App& options) {
+    auto given = std::make_shared<PinGiven>();
+    options.add_option("FILE", given->file)->required();
+    options.add_option("STEP", given->step, "its id, or its number as `steps` prints it")
+        ->required();
+    options.add_option("--before", given->before, "the step that is to come after it");
+    options.add_flag("--free", given->free, "takes all pins of the step off");
+    return [given] { return pin(*given); };
 }
 
 Run declareSchedule(CLI::App& options) {

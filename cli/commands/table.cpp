@@ -18,6 +18,7 @@ Run declarePart(CLI::App&);
 Run declareNet(CLI::App&);
 Run declareJoin(CLI::App&);
 Run declareDraw(CLI::App&);
+Run declareAdhesive(CLI::App&);
 Run declareStock(CLI::App&);
 Run declareDrawer(CLI::App&);
 Run declareCuts(CLI::App&);
@@ -34,6 +35,7 @@ Run declareExport(CLI::App&);
 Run declareResize(CLI::App&);
 Run declareSchema(CLI::App&);
 Run declareSteps(CLI::App&);
+Run declarePin(CLI::App&);
 Run declareSchedule(CLI::App&);
 
 // A command is one file beside this one and one line here.
@@ -52,6 +54,7 @@ const std::vector<Command>& commands() {
         {"net", "a drawing of a whole net becomes a sheet of its own", declareNet},
         {"join", "glues one panel to another, edge to edge or crease to crease", declareJoin},
         {"draw", "draws a crease, slit or opening on the card or a part", declareDraw},
+        {"adhesive", "what is glued with something else than usual", declareAdhesive},
         {"dress", "mats, layers and toppers: for one panel or for all that shows", declareDress},
         {"papers", "the printed papers that ship, and schemes of them", declarePapers},
         {"ways", "every way to fold what may go either way", declareWays},
@@ -63,6 +66,7 @@ const std::vector<Command>& commands() {
         {"build-sheet", "a booklet for the bench: papers, cuts, scores, glue, dressing",
          declareBuildSheet},
         {"steps", "the order of the work, from the first cut to the last figure", declareSteps},
+        {"pin", "one step of the work before another, where neither needs the other", declarePin},
         {"schedule", "when to do what, for several cards at once, and which papers to buy",
          declareSchedule},
         {"picture", "the standing card as a picture, still or moving", declarePicture},
