@@ -46,10 +46,10 @@ std::vector<QString> scoreSteps(const Planned& planned, size_t blank) {
     const BlankScores& b = planned.scores[blank];
     const Unit unit = planned.folded->design.units;
     const double finest = static_cast<double>(planned.folded->workshop.rulerFor(unit).step) * 1e-6;
-    for (const ScoreStep& s : b.steps) {
-        const std::string off = offMarkText(s, unit, finest);
+    for (size_t i = 0; i < b.steps.size(); ++i) {
+        const std::string off = offMarkText(b.steps[i], unit, finest);
         out.push_back(
-            QString::fromStdString(stepText(s, b, unit) + (off.empty() ? "" : " (" + off + ")")));
+            QString::fromStdString(stepText(b, i, unit) + (off.empty() ? "" : " (" + off + ")")));
     }
     return out;
 }

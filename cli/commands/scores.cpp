@@ -13,7 +13,7 @@ struct ScoresGiven {
     bool json = false, bothEnds = false;
 };
 
-Json planJson(const std::vector<BlankScores>& plan) {
+Json planJson(const std::vector<BlankScores>& plan, Unit unit) {
     const auto round = [](double v) { return std::round(v * 1e6) / 1e6 + 0.0; };
     const auto point = [&](const Vec2& p) { return Json::array({round(p.x()), round(p.y())}); };
     Json out = {{"blanks", Json::array()}};
@@ -36,6 +36,7 @@ Json planJson(const std::vector<BlankScores>& plan) {
             if (s.what != ScoreStep::Turn && s.what != ScoreStep::Flip) {
                 j["from"] = point(s.start);
                 j["to"] = point(s.end);
+                j["said"] = stepText(b, static_cast<size_t>(&s - b.steps.data()), unit);
             }
             if (s.ruler)
                 j["ruler"] = true;
@@ -62,7 +63,7 @@ int scores(const ScoresGiven& g) {
     const Unit unit = bench->design.units;
     const std::vector<BlankScores> plan = planScores(partsList(bench->design, *made), board, unit);
     if (g.json)
-        print(planJson(plan));
+        print(planJson(plan, unit));
     else {
         const Ruler& ruler = bench->workshop.rulerFor(unit);
         const double finest = static_cast<double>(ruler.step) * 1e-6;

@@ -114,7 +114,15 @@ Result<std::vector<MadeLine>> carriedOut(double width, double height,
             };
             line.from = onGroove(s.from);
             line.to = onGroove(s.to);
-            if (s.ruler && (!marked(line.from) || !marked(line.to)))
+            // A ruler lies to two marks in the line, at its ends or beyond them.
+            const auto beyond = [&](const Vec2& end, const Vec2& other) {
+                return std::any_of(marks.begin(), marks.end(), [&](const Vec2& m) {
+                    const Vec2 way = (end - other).normalized();
+                    return std::fabs(leftOf(way).dot(m - end)) < hairline &&
+                           way.dot(m - end) > -hairline;
+                });
+            };
+            if (s.ruler && (!beyond(line.from, line.to) || !beyond(line.to, line.from)))
                 return Problem{place, "no groove there, and no marks to lay a ruler to", ""};
         }
         if (!onPaper(line.from) || !onPaper(line.to))

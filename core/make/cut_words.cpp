@@ -36,9 +36,9 @@ std::vector<std::string> knifeWork(const ListedPart& p, const Trimmer& trimmer, 
         if (from > to)
             std::swap(from, to);
         if (up || flat)
-            out.push_back(std::string("slit ") + sayLength(at, unit) + " from its " +
-                          (up ? "left" : "lower") + " edge, from " + sayLength(from, unit) +
-                          " to " + sayLength(to, unit) +
+            out.push_back(std::string("slit ") + benchLength(at, unit) + " from its " +
+                          (up ? "left" : "lower") + " edge, from " + benchLength(from, unit) +
+                          " to " + benchLength(to, unit) +
                           (trimmer.inside ? " (between marks on the trimmer)" : ""));
         else
             out.push_back("slit " + s.name + " from mark to mark");
@@ -87,10 +87,10 @@ std::vector<std::string> cutLines(const PlannedSheet& s, const std::vector<Liste
         out.push_back(numberText(++k) + ". " + sizeText(c.piece.width, c.piece.height, unit) +
                       ": " +
                       (c.tooLong   ? "by knife and ruler, cut "
-                       : c.setAnew ? "fence at " + sayLength(c.fence, unit) + ", cut "
+                       : c.setAnew ? "fence at " + benchLength(c.fence, unit) + ", cut "
                                    : "the same fence, cut ") +
                       "across its " + (c.acrossX ? "width" : "height") + ", " +
-                      sayLength(c.at - (c.acrossX ? c.piece.x : c.piece.y), unit) + " from the " +
+                      benchLength(c.at - (c.acrossX ? c.piece.x : c.piece.y), unit) + " from the " +
                       (c.acrossX ? "left" : "lower edge"));
     std::map<int, std::string> gangs;
     for (const CutBlank& b : s.blanks) {

@@ -171,9 +171,25 @@ class ScoreBench {
         // The edge at which it lies already comes first.
         const bool farFirst = edge_ == edgeOf(up, true);
         for (bool f : {farFirst, !farFirst})
-            for (size_t i = 0; i < mine.size(); ++i)
-                if (best[i] == f)
-                    score(mine[i], up, f, ScoreStep::Score);
+            for (size_t i = 0; i < mine.size(); ++i) {
+                if (best[i] != f)
+                    continue;
+                // What lies in one line is one pass: a mark wherever a stretch ends, then the
+                // ruler.
+                const auto inLine = [&](const ScoreLine& l) {
+                    return std::fabs(l.place() - mine[i].place()) < hairline;
+                };
+                const bool again = i > 0 && best[i - 1] == f && inLine(mine[i - 1]);
+                std::vector<Vec2> ends;
+                for (size_t k = i; k < mine.size() && best[k] == f && inLine(mine[k]); ++k)
+                    for (const Vec2& p : {mine[k].from, mine[k].to})
+                        if (std::none_of(ends.begin(), ends.end(),
+                                         [&](const Vec2& q) { return (p - q).norm() < hairline; }))
+                            ends.push_back(p);
+                std::sort(ends.begin(), ends.end(),
+                          [](const Vec2& p, const Vec2& q) { return p.sum() < q.sum(); });
+                score(mine[i], up, f, ScoreStep::Score, 0, again, ends);
+            }
         for (auto& [fold, lines] : folds) {
             std::vector<ScoreLine> these;
             for (size_t i : lines)
@@ -234,8 +250,10 @@ class ScoreBench {
         out_.steps.push_back(m);
     }
 
-    // `fold` is how far from the edge the paper is folded over, if it is.
-    void score(const ScoreLine& l, bool up, bool far, ScoreStep::Do what, double fold = 0) {
+    // `fold` is how far from the edge the paper is folded over, if it is; `ends` where the marks
+    // for a ruler are, of all that lies in one line.
+    void score(const ScoreLine& l, bool up, bool far, ScoreStep::Do what, double fold = 0,
+               bool again = false, const std::vector<Vec2>& ends = {}) {
         if (fold == 0)
             lay(edgeOf(up, far), l.face);
         const double length = up ? out_.width : out_.height;
@@ -253,9 +271,12 @@ class ScoreBench {
         if (what == ScoreStep::Score &&
             (!onGroove(s.fence, spacing_) || !held(s.fence, length - fold, board_))) {
             s.ruler = true;
-            ++out_.settings;
-            mark(s.start, l.face, l.name);
-            mark(s.end, l.face, l.name);
+            s.again = again;
+            if (!again) {
+                ++out_.settings;
+                for (const Vec2& end : ends.empty() ? std::vector{s.start, s.end} : ends)
+                    mark(end, l.face, l.name);
+            }
         }
         out_.steps.push_back(s);
     }

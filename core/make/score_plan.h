@@ -29,6 +29,7 @@ struct ScoreStep {
     bool face = true;              // which side is up
     std::string crease;            // or slit
     bool ruler = false;            // no groove there: marks and a ruler
+    bool again = false;            // the ruler lies there already, from the stretch before
     bool opened = false;           // a turn: what was folded over is opened out again
 };
 const char* doName(ScoreStep::Do what); // "score"
@@ -59,7 +60,9 @@ std::string scoresText(const std::vector<BlankScores>& plan, Unit unit, double f
 // nearer in"; empty where it lies on one.
 std::string offMarkText(const ScoreStep& step, Unit unit, double finest);
 bool offMarks(const std::vector<BlankScores>& plan, double finest); // any of its scores
-// A step in words, "score at 30, 60 and 150 mm" being one for each.
-std::string stepText(const ScoreStep& step, const BlankScores& blank, Unit unit);
+// A step in words, "score at 30, 60 and 150 mm" being one for each. Places are said as they are
+// read when the paper lies as it does then: so far from what is against the fence, and along it
+// from the end of the paper that lies towards the maker.
+std::string stepText(const BlankScores& blank, size_t step, Unit unit);
 
 } // namespace hl

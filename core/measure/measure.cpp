@@ -356,4 +356,18 @@ std::string sayLength(double mm, Unit unit) {
                                           : show(m, Unit::Millimetre).text;
 }
 
+std::string benchLength(double mm, Unit unit) {
+    constexpr double seen = 0.02; // mm that no hand sees
+    const Measure m = Measure::fromMm(mm);
+    const Shown near = show(m, unit);
+    if (std::fabs(near.off) <= seen)
+        return near.text;
+    if (unit == Unit::Millimetre)
+        return decimal(roundDiv(m.count, 10'000), 2) + " mm";
+    const std::string rest = numberText(std::fabs(near.off), std::fabs(near.off) < 0.1 ? 2 : 1);
+    return std::fabs(mm) < 25.4 / 32
+               ? numberText(mm, 2) + " mm"
+               : near.text + (near.off < 0 ? " plus " : " less ") + rest + " mm";
+}
+
 } // namespace hl

@@ -64,5 +64,8 @@ std::string unitName(Unit unit);
 Unit unitWritten(const std::string& text);
 // A plain millimetre amount in the maker's unit, for sentences: "1.8 mm", "1/16 in", "0.008 in".
 std::string sayLength(double mm, Unit unit);
+// To set a fence or a mark by, and never rounded silently: inches as the nearest sixteenth with
+// what is left, "3/8 in and 0.4 mm" or "2 in less 0.3 mm"; millimetres to a tenth, or a hundredth.
+std::string benchLength(double mm, Unit unit);
 
 } // namespace hl

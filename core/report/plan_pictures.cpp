@@ -254,7 +254,7 @@ Picture boardPicture(const BlankScores& blank, const ListedPart& part, size_t at
     p.width = width;
     p.height = height;
     const bool over = at >= blank.steps.size();
-    p.caption = blank.part + (over ? ": scored" : ": " + stepText(blank.steps[at], blank, unit));
+    p.caption = blank.part + (over ? ": scored" : ": " + stepText(blank, at, unit));
     // How it lies for this step: a turn is shown as it lies afterwards.
     BlankEdge edge = BlankEdge::Left;
     bool up = true;

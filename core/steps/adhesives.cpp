@@ -23,10 +23,10 @@ std::string alikeOf(const Case& c, const Join& j) {
     const Panel& held = c.assembly.panels[static_cast<size_t>(j.tab)];
     const Family* family =
         familyOf(c.design, c.assembly.parts[static_cast<size_t>(held.part)].structure);
-    return held.role == Role::Tab      ? "tabs"
-           : held.rides >= 0           ? "mats"
-           : family && family->dresses ? "figures"
-                                       : "sheets";
+    return held.role == Role::Tab                      ? "tabs"
+           : held.rides >= 0                           ? "mats"
+           : family && family->ground == Ground::Panel ? "figures"
+                                                       : "sheets";
 }
 
 const std::string* chosenAdhesive(const Case& c, const Join& j) {

@@ -4,9 +4,12 @@
 #include "app/assemble/bench_view.h"
 #include "app/prove/picture_view.h"
 #include "core/edit/edit.h"
+#include "core/steps/pins.h"
 #include "core/steps/words.h"
 #include "tests/app/real_window.h"
+#include <QAction>
 #include <QCheckBox>
+#include <QComboBox>
 #include <QLabel>
 #include <QListWidget>
 #include <QPushButton>
@@ -81,6 +84,96 @@ class AssemblingInTheWindow : public QObject, public RealWindow {
         }
         QVERIFY(in<QLabel>(pane(), "assemble-count")->text().contains("at the bench"));
         QVERIFY(!in<PictureView>(pane(), "assemble-chart")->picture().items.empty());
+    }
+
+    // A step is moved where it may stand, says whose wish that is, and is let go again; one that
+    // needs the other stays, and why is told.
+    void stepsArePinned() {
+        atWork(office());
+        auto* list = in<QListWidget>(pane(), "assemble-steps");
+        list->setFocus();
+        const auto placeOf = [&](const std::string& id) {
+            for (size_t i = 0; i < order().size(); ++i)
+                if (order()[i].id == id)
+                    return int(i);
+            return -1;
+        };
+        // The first that does not need the one above it.
+        int row = 1;
+        while (row < list->count() &&
+               !steps::chainOfNeeds(pane()->work()->work, order()[size_t(row)].id,
+                                    order()[size_t(row) - 1].id)
+                    .empty())
+            ++row;
+        QVERIFY(row < list->count());
+        const std::string id = order()[size_t(row)].id;
+        list->setCurrentRow(row);
+        QTest::mouseClick(in<QPushButton>(pane(), "assemble-earlier"), Qt::LeftButton);
+        QVERIFY(QTest::qWaitFor([&] { return laid() && placeOf(id) == row - 1; }, patience));
+        QCOMPARE(list->currentRow(), row - 1); // it stays chosen
+        QVERIFY(in<QLabel>(pane(), "assemble-why")->text().contains("You pinned it"));
+        auto* free = in<QPushButton>(pane(), "assemble-free");
+        QVERIFY(free->isVisible());
+        QTest::mouseClick(free, Qt::LeftButton);
+        QVERIFY(QTest::qWaitFor([&] { return laid() && placeOf(id) == row; }, patience));
+        QVERIFY(!free->isVisible());
+        // Folding needs what is scored.
+        int needs = 1;
+        while (needs < list->count() &&
+               steps::chainOfNeeds(pane()->work()->work, order()[size_t(needs)].id,
+                                   order()[size_t(needs) - 1].id)
+                   .empty())
+            ++needs;
+        QVERIFY(needs < list->count());
+        list->setCurrentRow(needs);
+        QTest::mouseClick(in<QPushButton>(pane(), "assemble-earlier"), Qt::LeftButton);
+        auto* notes = in<QLabel>(pane(), "assemble-notes");
+        QVERIFY(notes->isVisible() && notes->text().contains("first"));
+        QVERIFY(session().design().pins.empty());
+        list->setCurrentRow(needs - 1); // from the other side
+        QTest::mouseClick(in<QPushButton>(pane(), "assemble-later"), Qt::LeftButton);
+        QVERIFY(session().design().pins.empty());
+    }
+
+    // What a step is glued with is chosen by keyboard, for the step or for all that is alike.
+    void adhesivesAreChosen() {
+        atWork(office());
+        auto* list = in<QListWidget>(pane(), "assemble-steps");
+        auto* kinds = in<QComboBox>(pane(), "assemble-adhesive");
+        const auto choose = [&](const char* step) {
+            for (size_t i = 0; i < order().size(); ++i)
+                if (order()[i].id.rfind(step, 0) == 0) {
+                    list->setCurrentRow(int(i));
+                    return order()[i].id;
+                }
+            return std::string();
+        };
+        QVERIFY(!choose("cut.").empty());
+        QVERIFY(!kinds->isVisible()); // nothing is glued there
+        const std::string figure = choose("figure.");
+        QVERIFY(!figure.empty() && kinds->isVisible());
+        QCOMPARE(kinds->currentData().toString(), QString("auto"));
+        kinds->setFocus();
+        QTest::keyClick(kinds, Qt::Key_Down);
+        const QString chosen = kinds->currentData().toString();
+        QVERIFY(chosen != "auto");
+        QVERIFY(QTest::qWaitFor([&] { return laid() && !session().design().adhesives.empty(); },
+                                patience));
+        const steps::WorkStep* s = pane()->work()->work.step(figure);
+        QVERIFY(s && s->adhesive == chosen.toStdString());
+        session().history()->undo();
+        QVERIFY(QTest::qWaitFor([&] { return laid() && session().design().adhesives.empty(); },
+                                patience));
+        choose("figure.");
+        auto* alike = in<QCheckBox>(pane(), "assemble-alike");
+        QTest::mouseClick(alike, Qt::LeftButton, {}, QPoint(8, alike->height() / 2));
+        QVERIFY(alike->isChecked());
+        kinds->setFocus();
+        QTest::keyClick(kinds, Qt::Key_Down);
+        QVERIFY(QTest::qWaitFor([&] { return laid() && !session().design().adhesives.empty(); },
+                                patience));
+        QVERIFY2(session().design().adhesives.at(0).of == "figures",
+                 session().design().adhesives.at(0).of.c_str());
     }
 
     // What is glued down is on the card after the step and not before it; a closing shows the card

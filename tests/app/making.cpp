@@ -179,7 +179,7 @@ class MakingInTheWindow : public QObject, public RealWindow {
         for (int n = 0; n < steps()->count(); ++n) {
             steps()->setCurrentRow(n);
             QVERIFY(caption().contains(
-                QString::fromStdString(stepText(plan.steps[size_t(n)], plan, Unit::Millimetre))));
+                QString::fromStdString(stepText(plan, size_t(n), Unit::Millimetre))));
         }
         click("make-next");
         QVERIFY2(caption().endsWith(": scored"), qPrintable(caption()));

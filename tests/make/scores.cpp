@@ -5,6 +5,7 @@
 #include "core/make/board.h"
 #include "core/make/cut_plan.h"
 #include "core/make/score_plan.h"
+#include "tests/make/said_scores.h"
 #include "tests/random_design.h"
 #include <QDirIterator>
 #include <QtTest>
@@ -45,6 +46,63 @@ std::string differs(const ListedPart& p, const BlankScores& plan, School school)
     return made->empty() ? "" : p.name + ": something is made that is not in the design";
 }
 
+// What the words leave out or put elsewhere, carried out line by line by somebody who has nothing
+// else; empty where they make what the parts list asks for.
+std::string saidWrongly(const std::string& text, const std::vector<ListedPart>& parts,
+                        const std::vector<BlankScores>& plan, School school) {
+    constexpr double printed =
+        0.11; // mm: places are said to a hundredth, or with a rest to a tenth
+    const auto said = ScoreReader().read(QString::fromStdString(text));
+    size_t n = 0;
+    for (const BlankScores& b : plan) {
+        if (b.steps.empty())
+            continue;
+        if (n >= said.size())
+            return b.part + " is not said";
+        const SaidBlank& s = said[n++];
+        if (!s.wrong.isEmpty())
+            return b.part + ": cannot be read: " + s.wrong.toStdString();
+        const ListedPart& p = parts[b.listed];
+        // Every line that is made is the union of what is to be there, end to end, and all of that
+        // is made once.
+        struct Wanted {
+            Vec2 from, to;
+            bool slit, face;
+            std::string name;
+            bool made = false;
+        };
+        std::vector<Wanted> wanted;
+        for (auto& c : p.creases)
+            wanted.push_back(
+                {c.from, c.to, false, school == School::OneFace || c.fold != "mountain", c.name});
+        for (auto& slit : p.slits)
+            for (size_t i = 0; i + 1 < slit.points.size(); ++i)
+                wanted.push_back({slit.points[i], slit.points[i + 1], true, true, slit.name});
+        for (const MadeLine& m : s.made) {
+            const double length = (m.to - m.from).norm();
+            const Vec2 way = (m.to - m.from) / std::max(1e-9, length);
+            const auto within = [&](const Vec2& q) {
+                const double along = way.dot(q - m.from);
+                return std::fabs(leftOf(way).dot(q - m.from)) < 2 * printed &&
+                       along > -2 * printed && along < length + 2 * printed;
+            };
+            double covered = 0;
+            for (Wanted& w : wanted)
+                if (!w.made && w.slit == m.slit && (w.slit || w.face == m.face) && within(w.from) &&
+                    within(w.to)) {
+                    w.made = true;
+                    covered += (w.to - w.from).norm();
+                }
+            if (std::fabs(covered - length) > 4 * printed)
+                return b.part + ": the words make something more";
+        }
+        for (const Wanted& w : wanted)
+            if (!w.made)
+                return b.part + ": the words do not make " + w.name;
+    }
+    return n == said.size() ? "" : "something is said that is not planned";
+}
+
 std::string everyWay(const Design& d, const Assembly& a) {
     const auto parts = partsList(d, a);
     for (School school : {School::TwoFaces, School::OneFace})
@@ -68,6 +126,10 @@ std::string everyWay(const Design& d, const Assembly& a) {
                 }
                 if (scoresText(plan, d.units, 0.5).empty())
                     return "nothing is told";
+                const std::string words =
+                    saidWrongly(scoresText(plan, d.units, 0), parts, plan, school);
+                if (!words.empty())
+                    return words;
             }
     return "";
 }
@@ -277,7 +339,7 @@ class Scores : public QObject {
         const std::string text = scoresText({planned(p)}, Unit::Millimetre, 0.5);
         for (const char* said :
              {"short side against the fence", "score at 30 mm and 60 mm", "turn it over",
-              "from mark to mark, slope", "slit at 100 mm, from 20 mm to 80 mm"})
+              "from mark to mark, slope", "slit at 100 mm, from 40 mm to 100 mm"})
             QVERIFY2(text.find(said) != std::string::npos,
                      (std::string(said) + "\n" + text).c_str());
         // Beside the ruler's marks it is told by how much.
@@ -287,6 +349,27 @@ class Scores : public QObject {
                      fine.find("0.2 mm nearer in") != std::string::npos,
                  fine.c_str());
     }
+    // The reader of the words finds out what is said wrongly: a place, an end, a face, a turn.
+    void wordsThatAreWrongAreFoundOut() {
+        ListedPart p = strip(160, 120, {{30, "valley"}, {60, "valley"}, {95, "mountain"}});
+        p.slits.push_back({"door", {{100, 20}, {100, 80}}});
+        const std::vector<ListedPart> parts{p};
+        const auto plan = planScores(parts, ScoringBoard(), Unit::Millimetre);
+        const std::string text = scoresText(plan, Unit::Millimetre, 0);
+        QCOMPARE(saidWrongly(text, parts, plan, School::TwoFaces), std::string());
+        for (auto [right, wrong] : {std::pair{"30 mm", "31 mm"},
+                                    {"face up", "back up"},
+                                    {" to 100 mm", " to 90 mm"},
+                                    {"slit at", "score at"},
+                                    {"turn it over", "turn over"}}) {
+            std::string other = text;
+            const size_t at = other.find(right);
+            QVERIFY2(at != std::string::npos, (std::string(right) + " in " + text).c_str());
+            other.replace(at, std::string(right).size(), wrong);
+            QVERIFY2(!saidWrongly(other, parts, plan, School::TwoFaces).empty(), wrong);
+        }
+    }
+
     void gangsAreWhatIsScoredAlike() {
         ListedPart a = strip(90, 40, {{30, "valley"}}), b = strip(90, 25, {{30, "valley"}}),
                    c = strip(90, 40, {{31, "valley"}}), d = strip(90, 40, {{30, "valley"}});
