@@ -98,21 +98,9 @@ AssemblePane::AssemblePane(Session& session, QWidget& window)
     pictures->addWidget(then);
     pictures->addWidget(after_, 1);
     below->addLayout(pictures, 5);
-    auto* words = new QWidget; // as long as they are, however large the letters
-    auto* lines = new QVBoxLayout(words);
-    lines->setContentsMargins(0, 4, 0, 0);
-    title_->setObjectName("assemble-title");
-    title_->setFont(headingFont(14));
-    said_->setObjectName("assemble-said");
-    why_->setObjectName("assemble-why");
-    why_->setProperty("quiet", true);
-    for (QLabel* label : {title_, said_, why_}) {
-        label->setTextFormat(Qt::PlainText);
-        label->setWordWrap(true);
-        label->setTextInteractionFlags(Qt::TextSelectableByMouse);
-        lines->addWidget(label);
-    }
+    // What can be decided of a step stands beside its title, in sight however long its words are.
     auto* choices = new QHBoxLayout;
+    choices->addWidget(title_, 1);
     earlier_->setObjectName("assemble-earlier");
     earlier_->setToolTip(tr("Pins this step before the one above it, where that is possible"));
     later_->setObjectName("assemble-later");
@@ -125,8 +113,22 @@ AssemblePane::AssemblePane(Session& session, QWidget& window)
     alike_->setToolTip(tr("What is chosen is for all tabs, mats, figures or sheets, as this is"));
     for (QWidget* w : std::initializer_list<QWidget*>{earlier_, later_, free_, adhesive_, alike_})
         choices->addWidget(w);
-    choices->addStretch(1);
-    lines->addLayout(choices);
+    below->addLayout(choices);
+    auto* words = new QWidget; // as long as they are, however large the letters
+    auto* lines = new QVBoxLayout(words);
+    lines->setContentsMargins(0, 4, 0, 0);
+    title_->setObjectName("assemble-title");
+    title_->setFont(headingFont(14));
+    said_->setObjectName("assemble-said");
+    why_->setObjectName("assemble-why");
+    why_->setProperty("quiet", true);
+    for (QLabel* label : {title_, said_, why_}) {
+        label->setTextFormat(Qt::PlainText);
+        label->setWordWrap(true);
+        label->setTextInteractionFlags(Qt::TextSelectableByMouse);
+        if (label != title_)
+            lines->addWidget(label);
+    }
     connect(earlier_, &QPushButton::clicked, this, [this] { move(-1); });
     connect(later_, &QPushButton::clicked, this, [this] { move(1); });
     connect(free_, &QPushButton::clicked, this, [this] {

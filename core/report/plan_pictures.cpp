@@ -1,4 +1,5 @@
 #include "core/report/plan_pictures.h"
+#include "core/make/blank_shape.h"
 #include "core/make/board.h"
 #include "core/make/pattern.h"
 #include "core/measure/number.h"
@@ -302,6 +303,20 @@ Picture boardPicture(const BlankScores& blank, const ListedPart& part, size_t at
     paper.fill = givenColour(up ? face : back);
     paper.line = ink;
     paper.width = 0.3;
+    // It is scored before it is trimmed: ends are those of the blank as it was cut.
+    if (!plainRectangle(part)) {
+        const Vec2 corners[] = {
+            {0, 0}, {blank.width, 0}, {blank.width, blank.height}, {0, blank.height}};
+        Shape whole;
+        for (const Vec2& q : corners)
+            whole.points.push_back(place(q));
+        whole.closed = true;
+        whole.fill = givenColour(up ? face : back);
+        whole.line = quiet;
+        whole.dashes = {1.5, 1.5};
+        whole.width = 0.25;
+        p.items.push_back(whole);
+    }
     p.items.push_back(paper);
     for (const Ring& hole : part.apertures) {
         Shape open;
