@@ -6,6 +6,7 @@
 #include "app/look/parts.h"
 #include "app/make/print_sheets.h"
 #include "app/session/paths.h"
+#include "app/session/waiting.h"
 #include "app/standing/card_image.h"
 #include "app/standing/prints.h"
 #include "app/workbench.h"
@@ -146,22 +147,32 @@ void Workbench::exportAs(Exports what, const QString& title, const QString& fall
         return tell(tr("%1: this ending is no format for it; end the name with %2.")
                         .arg(path, endings.join(tr(" or "))));
     const SnapshotPtr s = session_.snapshot();
-    auto made = assemble(session_.design());
-    if (!made)
-        return tell(QString::fromStdString(made.problem().text()));
     const bool proved = s && s->evidence && session_.current();
-    std::shared_ptr<const Pixels> seen;
-    if (what == Exports::BuildSheet && s && s->folded) { // with the card as it will look
-        const Pictured card(s->folded);
-        seen = pixelsOf(cardImage(card, s->folded->assembly.display.at, {1200, 800}));
-    }
-    const auto prepared = prepareExport(
-        bytesOf(path), *e,
-        {session_.design(), *made, flat().format(), proved ? s->evidence.get() : nullptr,
-         proved ? &s->findings : nullptr,
-         session_.workshop().drawer.papers.empty() ? nullptr : &session_.workshop().drawer,
-         s && !s->upright.empty() ? &s->upright : nullptr, seen, filters.indexOf(filter) >= plain,
-         flat().printed()});
+    QString failed;
+    const auto waited = waitedFor<Result<PreparedExport>>(
+        this, tr("Working out what goes into %1 ...").arg(QFileInfo(path).fileName()),
+        [s, e, proved, what, path = bytesOf(path), design = session_.design(),
+         format = flat().format(), drawer = session_.workshop().drawer,
+         dashed = filters.indexOf(filter) >= plain,
+         printed = flat().printed()](const Worker::Cancelled&) -> Result<PreparedExport> {
+            auto made = assemble(design);
+            if (!made)
+                return made.problem();
+            std::shared_ptr<const Pixels> seen;
+            if (what == Exports::BuildSheet && s && s->folded) { // with the card as it will look
+                const Pictured card(s->folded);
+                seen = pixelsOf(cardImage(card, s->folded->assembly.display.at, {1200, 800}));
+            }
+            return prepareExport(
+                path, *e,
+                {design, *made, format, proved ? s->evidence.get() : nullptr,
+                 proved ? &s->findings : nullptr, drawer.papers.empty() ? nullptr : &drawer,
+                 s && !s->upright.empty() ? &s->upright : nullptr, seen, dashed, printed});
+        },
+        failed);
+    if (!waited)
+        return failed.isEmpty() ? void() : tell(failed);
+    const Result<PreparedExport>& prepared = *waited;
     if (!prepared)
         return tell(QString::fromStdString(prepared.problem().text()));
     // The design itself is not for the asking.

@@ -45,6 +45,12 @@ Result<std::string> idOf(const Design& d, const std::string& said) {
         auto made = assemble(d);
         if (!made || made->panel(said) >= 0 || made->crease(said) >= 0)
             return said;
+        // The first of a row, counted like the others.
+        for (auto [counted, id] : {std::pair{"card.fold-1", "card.spine"},
+                                   {"card.page-1", "card.page-left"},
+                                   {"card.page-2", "card.page-right"}})
+            if (said == counted && (made->panel(id) >= 0 || made->crease(id) >= 0))
+                return std::string(id);
         const Case c(d, *made);
         for (size_t i = 0; i < c.assembly.panels.size(); ++i)
             look(sayPanel(c, static_cast<int>(i)), c.assembly.panels[i].id);

@@ -41,7 +41,8 @@ std::vector<Joint> jointsOf(const Assembly& a, size_t& bodies) {
         j.placed = true;
         j.low = join.low;
         j.high = join.high;
-        j.rest = (j.low + j.high) / 2;
+        // A slide rests pushed in, where it begins; what turns in the middle of its range.
+        j.rest = traits.slides ? std::clamp(0.0, j.low, j.high) : (j.low + j.high) / 2;
         j.stiffness = j.freedom == Freedom::Slide ? 0.01 : 1; // next to nothing: it is no crease
         std::vector<Joint> chain{j};
         const auto then = [&](Freedom freedom, double reach, bool play) {

@@ -169,7 +169,7 @@ void flaps(const Case& c, std::vector<Finding>& out) {
             continue;
         // The side that hangs on nothing but this joint is the one further from the card.
         const bool outer = std::any_of(k.tree.begin(), k.tree.end(), [&](const TreeStep& s) {
-            return s.panel == joint.right && s.parent == joint.left;
+            return s.joint == j && s.sign > 0;
         });
         all.emplace_back(j, outer ? joint.right : joint.left);
         if (joint.join < 0 && c.assembly.panels[all.back().second].role != Role::Tab)
@@ -206,14 +206,18 @@ void flaps(const Case& c, std::vector<Finding>& out) {
         const bool tab = c.assembly.panels[panel].role == Role::Tab;
         Finding f = findingAt(c, Severity::Note, c.first());
         nameIn(f, c, panel);
+        const bool slides = k.joints[j].freedom == Freedom::Slide;
         f.message =
             "The " + sayPanel(c, panel) +
-            (tab ? " is glued to nothing; it is drawn as it rests."
-                 : " is a plain flap on the " + sayJoint(c, j) + "; it is drawn as it rests.");
+            (tab      ? " is glued to nothing; it is drawn as it rests."
+             : slides ? " slides freely; it is drawn where it begins."
+                      : " is a plain flap on the " + sayJoint(c, j) + "; it is drawn as it rests.");
         f.remedy =
-            tab ? "Glue it to a panel, or remove it."
-                : "Nothing, if it is meant to flap; ask in which order it opens, and what it "
-                  "meets on its way is looked for.";
+            tab      ? "Glue it to a panel, or remove it."
+            : slides ? "Say in the motion how far it is pulled, and what it meets on its way is "
+                       "looked for."
+                     : "Nothing, if it is meant to flap; ask in which order it opens, and what it "
+                       "meets on its way is looked for.";
         out.push_back(f);
     }
 }
