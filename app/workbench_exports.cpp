@@ -148,21 +148,21 @@ void Workbench::exportAs(Exports what, const QString& title, const QString& fall
                         .arg(path, endings.join(tr(" or "))));
     const SnapshotPtr s = session_.snapshot();
     const bool proved = s && s->evidence && session_.current();
+    std::shared_ptr<const Pixels> seen;
+    if (what == Exports::BuildSheet && s && s->folded) { // with the card as it will look, by OpenGL
+        const Pictured card(s->folded);
+        seen = pixelsOf(cardImage(card, s->folded->assembly.display.at, {1200, 800}));
+    }
     QString failed;
     const auto waited = waitedFor<Result<PreparedExport>>(
         this, tr("Working out what goes into %1 ...").arg(QFileInfo(path).fileName()),
-        [s, e, proved, what, path = bytesOf(path), design = session_.design(),
+        [s, e, proved, seen, path = bytesOf(path), design = session_.design(),
          format = flat().format(), drawer = session_.workshop().drawer,
          dashed = filters.indexOf(filter) >= plain,
          printed = flat().printed()](const Worker::Cancelled&) -> Result<PreparedExport> {
             auto made = assemble(design);
             if (!made)
                 return made.problem();
-            std::shared_ptr<const Pixels> seen;
-            if (what == Exports::BuildSheet && s && s->folded) { // with the card as it will look
-                const Pictured card(s->folded);
-                seen = pixelsOf(cardImage(card, s->folded->assembly.display.at, {1200, 800}));
-            }
             return prepareExport(
                 path, *e,
                 {design, *made, format, proved ? s->evidence.get() : nullptr,

@@ -12,8 +12,8 @@
 
 namespace hl {
 
-// What the job made; nothing where it was stopped, or failed (`failed` then says why). The job holds
-// all it needs: stopped, it may go on after this has returned.
+// What the job made; nothing where it was stopped, or failed (`failed` then says why). The job
+// holds all it needs: stopped, it may go on after this has returned.
 template<class T>
 std::optional<T> waitedFor(QWidget* window, const QString& what,
                            std::function<T(const Worker::Cancelled&)> job, QString& failed) {
