@@ -42,7 +42,8 @@ Run declareResize(CLI::App& options) {
     options.add_option("FILE", given->file)->required();
     options.add_option("--card", given->card, "closed size, such as 4.25x5.5in")->required();
     options.add_option("--sheet", given->sheet,
-                       "also say which parts do not fit on this paper, such as a4");
+                       "the paper it is cut from, such as a4: a tab gives where a sheet is a "
+                       "little long, and what does not fit is told");
     addForce(options, given->force);
     options.add_option("-o,--output", given->out, "another file; the same unless given");
     return [given] {
