@@ -50,6 +50,20 @@ class Holes : public QObject {
         }
     }
 
+    // A slot is as wide as the hole all along and round at both ends, its rim clockwise.
+    void aSlotIsRoundAtItsEnds() {
+        const Vec2 from(3, 4), to(11, -2);
+        const Ring rim = rimOf(from, to, holeAcross);
+        const double r = holeAcross / 2, length = (to - from).norm();
+        QVERIFY(std::abs(areaOf(rim) + length * holeAcross + pi * r * r) < 0.02 * pi * r * r);
+        const Vec2 way = (to - from) / length;
+        for (const Vec2& p : rim) {
+            const double along = std::clamp(way.dot(p - from), 0.0, length);
+            QVERIFY(std::abs((p - from - along * way).norm() - r) < 1e-9);
+        }
+        QVERIFY(std::abs(areaOf(rimOf(from, from, holeAcross)) + pi * r * r) < 0.02 * pi * r * r);
+    }
+
     // In the parts list, in words, and on the mat of a machine: round, of that width, cut before
     // the part comes loose.
     void areCutAndPunched() {
