@@ -24,7 +24,7 @@ class Orderer {
   public:
     Orderer(const Case& c, const Plan& plan, const std::vector<FlatState>& flats,
             const Drawer* drawer)
-        : c_(c), a_(c.assembly), plan_(plan), flats_(flats), drawer_(drawer), groups_(c, flats) {}
+        : c_(c), a_(c.assembly), plan_(plan), drawer_(drawer), groups_(c, flats) {}
 
     Work run();
 
@@ -166,7 +166,6 @@ class Orderer {
     const Case& c_;
     const Assembly& a_;
     const Plan& plan_;
-    const std::vector<FlatState>& flats_;
     const Drawer* drawer_;
     Groups groups_;
     Work out_;
