@@ -40,7 +40,7 @@ ImageInfo jpegInfo(const std::string& s) {
             break;
         const unsigned kind = static_cast<unsigned char>(s[at + 1]);
         const unsigned long length = number(s, at + 2, 2);
-        if (kind == 0xE0 && s.compare(at + 4, 4, "JFIF") == 0) {
+        if (kind == 0xE0 && at + 14 <= s.size() && s.compare(at + 4, 4, "JFIF") == 0) {
             const double x = static_cast<double>(number(s, at + 12, 2));
             perMm = s[at + 11] == 1 ? x / 25.4 : s[at + 11] == 2 ? x / 10 : 0;
         }

@@ -137,7 +137,7 @@ class DxfReader : public DL_CreationAdapter {
         }
         const double r = radius * unit;
         const double step = r > sagitta ? 2 * std::acos(1 - sagitta / r) : 1;
-        const int n = std::clamp(static_cast<int>(std::ceil(std::fabs(sweep) / step)), 2, 400);
+        const int n = static_cast<int>(std::clamp(std::ceil(std::fabs(sweep) / step), 2.0, 400.0));
         for (int i = 0; i <= n && !tooMuch; ++i) {
             const double t = from + sweep * i / n;
             meet(centre + radius * Vec2(std::cos(t), std::sin(t)));

@@ -81,7 +81,7 @@ struct Context {
         // Chords of a cubic miss it by at most a sixteenth of their second differences' size.
         const double bend = std::max((a - 2 * b + c).norm(), (b - 2 * c + d).norm()) * unit;
         const int n =
-            std::clamp(static_cast<int>(std::ceil(std::sqrt(0.75 * bend / sagitta))), 1, 200);
+            static_cast<int>(std::clamp(std::ceil(std::sqrt(0.75 * bend / sagitta)), 1.0, 200.0));
         for (int i = 1; i <= n; ++i) {
             const double t = static_cast<double>(i) / n, s = 1 - t;
             out.meet(s * s * s * a + 3 * s * s * t * b + 3 * s * t * t * c + t * t * t * d);

@@ -98,8 +98,9 @@ void Orderer::films() {
         }
     for (auto& [owner, joins] : groups) {
         const Join& first = join(joins.front());
-        const auto span = std::find_if(a_.spans.begin(), a_.spans.end(),
-                                       [&owner = owner](const Span& x) { return x.structure == owner; });
+        const auto span =
+            std::find_if(a_.spans.begin(), a_.spans.end(),
+                         [&owner = owner](const Span& x) { return x.structure == owner; });
         const size_t hang = span == a_.spans.end() ? 0 : span->hung.size();
         const bool hung = hang > 0;
         WorkStep& s = add((hung ? "hang." : "film.") + owner, Do::Insert,

@@ -225,6 +225,15 @@ class ForeignDrawings : public QObject {
                                33);
         const std::string phys("\0\0\0\x09pHYs\0\0\0\1", 12);
         QVERIFY(imageInfo(Bytes(head + phys)));
+        // A photograph that ends within its first block, wherever that is.
+        const std::string jfif("\xff\xd8\xff\xe0\0\x10JFIF\0\1\1\1\0\x48\0\x48\0\0", 20);
+        const std::string block("\xff\xe1\0\2", 4);
+        for (size_t n = 2; n <= jfif.size(); ++n)
+            for (const std::string& before : {std::string(), block}) {
+                std::string s = jfif.substr(0, 2) + before + jfif.substr(2, n - 2);
+                s.shrink_to_fit();
+                imageInfo(Bytes(s)); // refused or not, it is not read beyond: the sanitizers look
+            }
     }
     void oneLimitForEveryDoor() {
         const auto head = [](unsigned w, unsigned h) {
