@@ -112,7 +112,6 @@ Result<Design> pinned(const Design& design, const Work& work, const std::string&
     if (one == other)
         return Problem{"pin", "it is one step", "name two"};
     const auto chain = chainOfNeeds(work, before, after);
-    // What only other pins say may be said anew.
     if (!chain.empty()) {
         std::string through;
         for (size_t i = 1; i + 1 < chain.size(); ++i)
