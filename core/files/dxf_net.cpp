@@ -62,10 +62,10 @@ class DxfReader : public DL_CreationAdapter {
     void endSequence() override { endEntity(); }
     void addArc(const DL_ArcData& a) override {
         begin(false);
-        double from = a.angle1 * pi / 180, sweep = (a.angle2 - a.angle1) * pi / 180;
-        while (sweep <= 0)
-            sweep += 2 * pi;
-        arc({a.cx, a.cy}, a.radius, from, sweep);
+        double sweep = std::fmod(a.angle2 - a.angle1, 360);
+        if (sweep <= 0) // the whole circle, or on through its start
+            sweep += 360;
+        arc({a.cx, a.cy}, a.radius, a.angle1 * pi / 180, sweep * pi / 180);
         end();
     }
     void addCircle(const DL_CircleData& c) override {

@@ -6,6 +6,7 @@
 #include "core/measure/plain_text.h"
 #include <algorithm>
 #include <cctype>
+#include <charconv>
 #include <map>
 
 namespace hl {
@@ -84,6 +85,8 @@ class Reader {
                 return {};
             }
         }
+        if (styles_ > 0)
+            endStyle();
         if (drawnFrom("") > mostDrawn) {
             out_.drawing.clear();
             out_.endless = true;
@@ -93,6 +96,8 @@ class Reader {
 
   private:
     static constexpr double mostDrawn = 20000; // elements that are drawn by others' wish
+    // Instead of what stands for something that nobody declared: it could be anything.
+    static constexpr const char* unknown = "url(?)";
 
     // How many elements show others within the one with this id, all of them followed.
     double drawnFrom(const std::string& id) {
@@ -119,23 +124,92 @@ class Reader {
         if (follow_)
             out_.drawing += written;
     }
-    // Of a style what leads out is left away with all of that style.
-    void put(const std::string& said) {
-        if (inStyle_ && leadsOut(said))
-            leave("a style", said);
-        else
-            out_.drawing += said;
-    }
     void text() {
         const size_t to = std::min(svg_.find('<', at_), svg_.size());
-        put(svg_.substr(at_, to - at_));
+        const std::string said = svg_.substr(at_, to - at_);
+        out_.drawing += said;
+        if (styles_ > 0)
+            style_ += readAs(said).value_or(unknown);
         at_ = to;
     }
     void cdata() {
-        size_t to = svg_.find("]]>", at_);
-        to = to == std::string::npos ? svg_.size() : to + 3;
-        put(svg_.substr(at_, to - at_));
-        at_ = to;
+        const size_t from = at_, end = svg_.find("]]>", at_);
+        at_ = end == std::string::npos ? svg_.size() : end + 3;
+        out_.drawing.append(svg_, from, at_ - from);
+        if (styles_ > 0)
+            style_ += svg_.substr(from + 9, std::min(end, svg_.size()) - from - 9);
+    }
+    // A style is looked at whole, as whoever reads it puts its pieces together. What leads out is
+    // left away with all of it.
+    void enterStyle() {
+        if (styles_++ == 0) {
+            style_.clear();
+            styleAt_ = out_.drawing.size();
+        }
+    }
+    void endStyle() {
+        styles_ = 0;
+        if (!leadsOut(style_))
+            return;
+        out_.left.push_back("a style");
+        if (!follow_)
+            out_.drawing.erase(styleAt_);
+    }
+
+    // A value or text as whoever reads it sees it: what stands for something else in its place.
+    // Nothing where something stands for what nobody declared.
+    std::optional<std::string> readAs(const std::string& written) const {
+        std::string out;
+        for (size_t i = 0; i < written.size(); ++i) {
+            if (written[i] != '&') {
+                out += written[i];
+                continue;
+            }
+            const size_t end = written.find(';', i);
+            if (end == std::string::npos)
+                return std::nullopt;
+            const std::string name = written.substr(i + 1, end - i - 1);
+            const auto declared = declared_.find(name);
+            if (name.size() > 1 && name[0] == '#') {
+                const bool hex = name[1] == 'x';
+                unsigned code = 0;
+                const char *first = name.data() + (hex ? 2 : 1), *last = name.data() + name.size();
+                const auto read = std::from_chars(first, last, code, hex ? 16 : 10);
+                if (read.ec != std::errc() || read.ptr != last)
+                    return std::nullopt;
+                out += code < 128 ? static_cast<char>(code) : '?';
+            } else if (declared != declared_.end()) {
+                out += declared->second;
+            } else {
+                return std::nullopt;
+            }
+            i = end;
+        }
+        return out;
+    }
+    // What a declaration says that names stand for; false where that lies outside.
+    bool declare(const std::string& written) {
+        std::map<std::string, std::string> declared;
+        for (size_t at = 0; (at = written.find("<!ENTITY", at)) != std::string::npos;) {
+            at += 8;
+            const auto skip = [&] {
+                while (at < written.size() && isSpace(written[at]))
+                    ++at;
+            };
+            skip();
+            std::string name;
+            while (at < written.size() && !isSpace(written[at]))
+                name += written[at++];
+            skip();
+            const size_t close =
+                at < written.size() ? written.find(written[at], at + 1) : std::string::npos;
+            if (close == std::string::npos || (written[at] != '"' && written[at] != '\''))
+                return false;
+            declared[name] = written.substr(at + 1, close - at - 1);
+            at = close;
+        }
+        declared_.merge(declared);
+        return true;
     }
     // Only what says that this is XML.
     void instruction() {
@@ -170,10 +244,11 @@ class Reader {
                 break;
             }
         }
-        if (!markup)
-            out_.drawing.append(svg_, from, at_ - from);
+        const std::string written = svg_.substr(from, at_ - from);
+        if (!markup && declare(written))
+            out_.drawing += written;
         else
-            leave("a declaration", svg_.substr(from, at_ - from));
+            leave("a declaration", written);
     }
     // One tag, its attributes looked at one by one; false where it does not end.
     bool tag() {
@@ -186,6 +261,9 @@ class Reader {
             ++i;
         std::string name = svg_.substr(at_ + (closes ? 2 : 1), i - at_ - (closes ? 2 : 1));
         name = name.substr(name.rfind(':') + 1); // npos + 1: all of it
+        const bool style = lowered(name) == "style";
+        if (style && closes && styles_ > 0 && --styles_ == 0)
+            endStyle();
         out_.drawing.append(svg_, at_, i - at_);
         id_.clear();
         shown_.clear();
@@ -211,7 +289,8 @@ class Reader {
             ++j;
             while (j < end && isSpace(svg_[j]))
                 ++j;
-            if (j >= end || (svg_[j] != '"' && svg_[j] != '\''))
+            // Without a space before it, what is left away could join its neighbours to a link.
+            if (j >= end || (svg_[j] != '"' && svg_[j] != '\'') || named == from)
                 return false;
             const char quote = svg_[j];
             const size_t close = svg_.find(quote, j + 1);
@@ -226,8 +305,8 @@ class Reader {
         out_.drawing += '>';
         at_ = end + 1;
         nest(closes, svg_[end - 1] == '/');
-        if (lowered(name) == "style")
-            inStyle_ = !closes && svg_[end - 1] != '/';
+        if (style && !closes && svg_[end - 1] != '/')
+            enterStyle();
         return true;
     }
     // Keeps which elements with ids the present place lies in, and what is shown there.
@@ -249,7 +328,7 @@ class Reader {
     }
     void attribute(const std::string& element, const std::string& key, const std::string& value,
                    const std::string& written, char quote, const std::string& before) {
-        const std::string link = trimmed(value);
+        const std::string said = readAs(value).value_or(unknown), link = trimmed(said);
         if (key == "id")
             id_ = link;
         else if (key == "href" && lowered(element) == "use" && link.size() > 1 && link[0] == '#')
@@ -270,8 +349,8 @@ class Reader {
                                 base64Text(*bytes) + quote;
                 return;
             }
-            leave(shortened(link, 200), written);
-        } else if (key.rfind("xmlns", 0) != 0 && leadsOut(value)) {
+            leave(shortened(trimmed(value), 200), written);
+        } else if (key.rfind("xmlns", 0) != 0 && leadsOut(said)) {
             leave("a style", written);
         } else {
             out_.drawing += written;
@@ -282,9 +361,13 @@ class Reader {
     const FollowLink* follow_; // null: nothing is
     Unlinked out_;
     size_t at_ = 0;
-    bool inStyle_ = false;
-    std::string id_, shown_;                                // of the element that is read
-    std::vector<std::string> open_;                         // ids of those it lies in
+    std::map<std::string, std::string> declared_{
+        {"lt", "<"}, {"gt", ">"}, {"amp", "&"}, {"quot", "\""}, {"apos", "'"}};
+    int styles_ = 0;                // that the present place lies in
+    std::string style_;             // what they say so far
+    size_t styleAt_ = 0;            // where that begins in what is put together
+    std::string id_, shown_;        // of the element that is read
+    std::vector<std::string> open_; // ids of those it lies in
     std::map<std::string, std::vector<std::string>> shows_; // ids by those who show them
     std::map<std::string, double> drawn_;
 };

@@ -137,6 +137,20 @@ class Nets : public QObject {
         const std::string arcs = "0\nARC\n8\ncut\n10\n0\n20\n0\n40\n10\n50\n0\n51\n180\n"
                                  "0\nLINE\n8\ncut\n10\n-10\n20\n0\n11\n10\n21\n0\n";
         QVERIFY(std::fabs(area(entities(arcs)) / (pi * 50) - 1) < 0.02);
+        // Angles of several turns mean the same, and those beyond any number end.
+        for (auto [from, to] : {std::pair{"360", "540"}, {"-720", "180"}, {"1080", "-180"}}) {
+            std::string turned = arcs;
+            turned.replace(turned.find("50\n0\n51\n180"), 11,
+                           std::string("50\n") + from + "\n51\n" + to);
+            QVERIFY2(std::fabs(area(entities(turned)) / (pi * 50) - 1) < 0.02, from);
+        }
+        for (const char* angle : {"1e21", "9.99e100", "1e308", "-9e99"})
+            for (const char* code : {"50", "51"}) {
+                std::string far = arcs;
+                const std::string was = code == std::string("50") ? "50\n0" : "51\n180";
+                far.replace(far.find(was), was.size(), std::string(code) + "\n" + angle);
+                QVERIFY(area(entities(far)) < 101 * pi); // whatever comes of it
+            }
     }
     // The same net said by layers, by colours and by dashes, as SVG and as DXF.
     void coloursAndDashes() {

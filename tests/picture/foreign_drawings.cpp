@@ -80,6 +80,20 @@ class ForeignDrawings : public QObject {
         row("escaped style", drawn("<path style=\"fill:u\\72l(SECRET)\" d=\"M0 0\"/>"));
         row("import", drawn("<style>@import 'SECRET';</style>"));
         row("import as data", drawn("<style><![CDATA[ @import url(SECRET); ]]></style>"));
+        row("import in pieces", drawn("<style>@im<!-- -->port 'SECRET';</style>"));
+        row("import in halves", drawn("<style>@im<![CDATA[port 'SECRET';]]></style>"));
+        row("import with what is no style between", drawn("<style>@im<b/>port 'SECRET';</style>"));
+        row("style that never ends",
+            "<svg xmlns='http://www.w3.org/2000/svg'><path d='M 1 1 L 39 1 "
+            "L 20 29 Z'/><style>@import 'SECRET';");
+        row("style by numbers", drawn("<path style=\"fill:u&#114;l(SECRET)\" d=\"M0 0\"/>"));
+        row("style by names", drawn("<path style=\"fill:&a;&b;SECRET)\" d=\"M0 0\"/>",
+                                    "<!DOCTYPE svg [<!ENTITY a \"ur\"><!ENTITY b 'l('>]>"));
+        row("style by what nobody declared", drawn("<path style=\"fill:&c;SECRET\" d=\"M0 0\"/>"));
+        row("declared elsewhere",
+            drawn("", "<!DOCTYPE svg [<!ENTITY x SYSTEM \"file:///SECRET\">]>"));
+        row("declared in pieces",
+            drawn("", "<!DOCTYPE svg [<!ENTITY % x SYSTEM \"file:///SECRET\">]>"));
         row("sheet of styles",
             drawn("", "<?xml version='1.0'?><?xml-stylesheet href='SECRET' type='text/css'?>"));
         row("declared markup", drawn("&x;", "<!DOCTYPE svg [<!ENTITY x \"<image "
@@ -122,6 +136,17 @@ class ForeignDrawings : public QObject {
         expected.erase(expected.find(" href=\"http://x\""), 16); // which nobody can press here
         QCOMPARE(QString::fromStdString(out.drawing), QString::fromStdString(expected));
         QVERIFY(withoutLinks("<svg width=\"3").drawing.empty());
+        // Attributes without a space between would join once one of them is left away.
+        QVERIFY(withoutLinks("<svg>< hre href='x'f='SECRET'></svg>").drawing.empty());
+        // Declared styles are as good as those that are written out, and numbers as letters.
+        const std::string said =
+            drawn("<path style=\"&st0;\"/><path style='font-family:&quot;A&quot;'/>"
+                  "<image href=\"data:image/png;base64,&#10;" +
+                      base64Text(picture("PNG")) + "\"/>",
+                  "<!DOCTYPE svg PUBLIC \"-//a\" \"b.dtd\" [<!ENTITY st0 'fill:#FFF;'>]>");
+        const Unlinked kept = withoutLinks(said);
+        QVERIFY2(kept.left.empty(), kept.left.empty() ? "" : kept.left[0].c_str());
+        QCOMPARE(kept.drawing, said);
     }
     // Parts that show parts: some are fine, a tree of them without end is not.
     void partsThatShowParts() {
