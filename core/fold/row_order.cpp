@@ -9,7 +9,8 @@ namespace hl {
 namespace {
 
 constexpr size_t mostInEveryOrder = 3;
-constexpr double deep = 0.5; // mm: less is no way through
+constexpr double deep = 0.5;     // mm: less is no way through
+constexpr double laidOpen = 180; // degrees between two pages
 
 // Whether an edge of the one sheet goes through the paper of the other.
 bool pierces(const Panel& one, const Rigid& at, const Panel& other, const Rigid& there) {
@@ -111,11 +112,16 @@ Assembly inRowOrder(const Design& design, Assembly a) {
     while (order.size() <= mostInEveryOrder && std::next_permutation(order.begin(), order.end()));
     if (order.size() > mostInEveryOrder)
         orders.emplace_back(order.rbegin(), order.rend());
+    // Each as far as it is displayed; or first to where it lies flat, to let others by.
+    std::vector<Stage> wide = a.motion;
+    for (Stage& s : wide)
+        s.to = std::max(s.to, laidOpen);
     // Where nothing can be displayed as it was meant to be, it lies open.
-    for (const auto& displayed : {shown, open})
+    for (const auto& [stages, displayed] :
+         {std::pair{a.motion, shown}, {wide, shown}, {a.motion, open}})
         for (const auto& one : orders) {
             Assembly next = a;
-            next.motion = inTurn(a.motion, one, displayed);
+            next.motion = inTurn(stages, one, displayed);
             if (pages.meet(next))
                 continue;
             next.display.at = linkageOf(next).course.end();

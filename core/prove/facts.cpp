@@ -60,7 +60,7 @@ class Facts {
         add("mail", "It fits none of the mail classes in the workshop's table.", 0, In::Grams);
     }
 
-    void displayed() {
+    void displayed(const Stop& stop) {
         const Stance s = stanceOf(c_);
         const double at = std::clamp(c_.assembly.display.at, c_.first(), c_.last());
         add("display",
@@ -74,12 +74,11 @@ class Facts {
                     ": there the " +
                     sayPanel(c_, c_.linkage.loops[static_cast<size_t>(loop)].held) + " is taut.",
                 c_.last(), In::Degrees);
-        else if (const auto further = openedFurther(c_, Stop()))
+        else if (const auto further = openedFurther(c_, stop))
             add("further",
-                further->because.empty()
-                    ? "It can be opened further than it is displayed, until it lies flat."
-                    : "It can be opened further than it is displayed, up to " +
-                          number(further->to) + "°: " + further->because,
+                further->flat ? "It can be opened further than it is displayed, until it lies flat."
+                              : "It can be opened further than it is displayed, up to " +
+                                    further->upTo + ": " + further->because,
                 further->to, In::Degrees);
         if (const auto& motion = c_.assembly.motion;
             std::any_of(motion.begin() + 1, motion.end(), [](auto& m) { return !m.together; }))
@@ -262,7 +261,7 @@ std::vector<Fact> factsOf(const Evidence& e, const Curves& curves, const Stop& s
     Facts f(e);
     f.closed();
     if (!stop)
-        f.displayed();
+        f.displayed(stop);
     if (!stop)
         f.clearances(curves);
     if (!stop)

@@ -1,4 +1,5 @@
-// Further: how a row of pages goes on beyond the angle at which it is displayed.
+// Further: how a row of pages goes on beyond where it is displayed, each fold to where it lies
+// flat, which closes a ring to its other side.
 #pragma once
 #include "core/prove/prove.h"
 #include <optional>
@@ -6,13 +7,15 @@
 namespace hl {
 
 struct Further {
-    double to = 180;     // degrees of its folds, up to which it opens freely
-    std::string because; // what ends it there, as a sentence; empty: it is laid open flat
+    bool flat = true;    // it goes on until every fold of it lies flat
+    double to = 180;     // degrees of the first of its folds that goes on, where it ends
+    std::string upTo;    // the same in words
+    std::string because; // what ends it there, as a sentence; empty: nothing does
 };
 
-// Of a row whose said folds all stand at one angle on display, and whose motion nobody said: the
-// same card opened on to where it is flat, folded and proven there. Nothing of any other card, and
-// where it cannot go on at all.
+// Of a row some of whose folds are said to stand at an angle, and whose motion nobody said: the
+// same card with these folds opened on together, folded and proven there. Nothing of any other
+// card, and where it cannot go on at all.
 std::optional<Further> openedFurther(const Case& c, const Stop& stop);
 
 } // namespace hl
