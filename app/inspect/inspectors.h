@@ -10,11 +10,13 @@ void inspectCard(Rows& rows, const std::string& owner);
 void inspectPost(Rows& rows, const std::string& owner);
 void inspectPapers(Rows& rows, const std::string& owner);
 void inspectStructure(Rows& rows, const std::string& owner);
+void inspectGroup(Rows& rows, const std::string& owner);
 void inspectBlank(Rows& rows, const std::string& owner);
 void inspectLines(Rows& rows, const std::string& owner);
 void inspectTabs(Rows& rows, const std::string& owner);
 void inspectEdges(Rows& rows, const std::string& owner);
 
+QString groupShape(const Design& design, const std::string& owner);
 QString structureShape(const Design& design, const std::string& owner);
 QString blankShape(const Design& design, const std::string& owner);
 QString linesShape(const Design& design, const std::string& owner);
@@ -45,6 +47,8 @@ void addSeries(Rows& rows, const std::string& owner);
 void addMeasures(Rows& rows, const Family& family, const std::string& owner);
 // The row for what holds a panel of a blank.
 void addJoin(Rows& rows, const std::string& panel);
+// The rows for a join by lines of its two panels.
+void addPlainJoin(Rows& rows, const std::string& id);
 // A button that removes something.
 QWidget* removeButton(const QString& id);
 

@@ -5,6 +5,7 @@
 #include "app/inspect/measure_field.h"
 #include "core/edit/draw.h"
 #include "core/edit/edit.h"
+#include "core/edit/groups.h"
 #include "core/edit/tell.h"
 #include "tests/app/real_window.h"
 #include <QComboBox>
@@ -32,7 +33,17 @@ class Inspecting : public QObject, public RealWindow {
         d = addLine(d, "card", LineKind::Valley, {20, 30}, {60, 30})->first;
         d = addBlank(d, Measure::fromMm(30), Measure::fromMm(20))->first;
         d = addJoin(d, "part2.sheet", "card.page-right", Told{{"side", "back"}})->first;
-        return d;
+        for (auto [kind, to] : {std::pair{"slide", "5 mm"}, {"slot", "20"}}) {
+            d = addBlank(d, Measure::fromMm(20), Measure::fromMm(30))->first;
+            d = addJoin(d, d.parts.back().id + ".sheet", "card.page-left",
+                        Told{{"kind", kind}, {"to", to}})
+                    ->first;
+        }
+        for (const char* across : {"30", "60"})
+            d = addStructure(d, "topper", "card.page-right",
+                             {{"width", "12"}, {"height", "10"}, {"across", across}})
+                    ->first;
+        return holdAsOne(d, "Lamps", {"topper1", "topper2"})->first;
     }
     void open() {
         session().open(furnished(), {});
@@ -78,7 +89,12 @@ class Inspecting : public QObject, public RealWindow {
                                    : name.startsWith("glue-zone")      ? "band left 9 mm"
                                    : name.startsWith("glue-line")      ? "left"
                                    : name.startsWith("glue-onto_line") ? "right"
+                                   : name.startsWith("glue-turn")      ? "30"
                                    : name.startsWith("glue-")          ? "3 mm"
+                                   : name == "group-members"           ? "topper2, topper1"
+                                   : name == "group-turn"              ? "12"
+                                   : name == "group-height"            ? "12 mm"
+                                   : name.startsWith("group-")         ? "51 mm"
                                    : name.startsWith("edge-")          ? "waves 3 mm"
                                    : name.startsWith("zone-")          ? "clear top 4 mm"
                                    : name == "part-say" ? "20 | 20 | 20, V M; height 40"
@@ -98,7 +114,10 @@ class Inspecting : public QObject, public RealWindow {
         QTest::newRow("card") << "card" << 17;
         QTest::newRow("box") << "box1" << 9;
         QTest::newRow("blank") << "part1" << 12;
-        QTest::newRow("glued sheet") << "part2" << 8;
+        QTest::newRow("glued sheet") << "part2" << 9;
+        QTest::newRow("sliding sheet") << "part3" << 12;
+        QTest::newRow("sheet in a slit") << "part4" << 10;
+        QTest::newRow("group") << "group1" << 6;
     }
     void everyFieldChangesTheDesign() {
         QFETCH(QString, owner);
