@@ -68,6 +68,9 @@ class Workbench : public QMainWindow {
     void refreshActions(); // what can be done now
     bool can(When when);
     bool canRemove();
+    const GroupSpec* groupChosen(); // the group that is selected, or holds what is; or null
+    void holdChosen();
+    void letChosenGo();
     void pickUp(Placing::Tool tool); // or lay it down again
     void findAction();
     void showKeys();

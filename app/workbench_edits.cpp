@@ -12,6 +12,7 @@
 #include "core/edit/copies.h"
 #include "core/edit/draw.h"
 #include "core/edit/edit.h"
+#include "core/edit/groups.h"
 #include "core/edit/resize.h"
 #include <QInputDialog>
 #include <QLineEdit>
@@ -187,6 +188,28 @@ void Workbench::addBlankPart() {
     session_.selection().choose(id);
 }
 
+const GroupSpec* Workbench::groupChosen() {
+    const std::string chosen = session_.selection().structure().toStdString();
+    const GroupSpec* g = session_.design().group(chosen);
+    return g ? g : session_.design().groupWith(chosen);
+}
+
+void Workbench::holdChosen() {
+    std::vector<std::string> ids;
+    for (const QString& id : session_.selection().several())
+        ids.push_back(id.toStdString());
+    change(holdAsOne(session_.design(), "", ids),
+           tr("Hold %n figures as one", "", int(ids.size())));
+}
+
+void Workbench::letChosenGo() {
+    if (const GroupSpec* g = groupChosen()) {
+        const std::string id = g->id;
+        const QString name = called(session_, id);
+        session_.edit(letEachGo(session_.design(), id), tr("Let go of %1").arg(name));
+    }
+}
+
 bool Workbench::canRemove() {
     return !session_.selection().structure().isEmpty() ||
            !drawnLine(session_.design(), session_.selection().chosen().toStdString()).empty();
@@ -218,13 +241,18 @@ void Workbench::removeSelected() {
         session_.edit(removeDrawn(d, drawn), tr("Remove %1").arg(name));
         return;
     }
-    const QString id = session_.selection().structure();
-    if (id.isEmpty())
+    const QStringList gone = session_.chosenThings();
+    if (session_.selection().structure().isEmpty())
         return;
-    const QString name = called(session_, id.toStdString());
-    const Design next = removeStructure(d, id.toStdString());
+    const QString what = session_.selection().several().isEmpty()
+                             ? called(session_, owner)
+                             : tr("%n structures", "", int(gone.size()));
+    Design next = d;
+    for (const QString& id : gone)
+        if (const std::string one = ownerOf(id.toStdString()); next.structure(one))
+            next = removeStructure(next, one);
     session_.selection().choose({});
-    session_.edit(next, tr("Remove %1").arg(name));
+    session_.edit(next, tr("Remove %1").arg(what));
 }
 
 } // namespace hl

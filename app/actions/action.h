@@ -14,7 +14,9 @@ namespace hl {
 enum class When {
     Always,
     Design,    // a design is open
-    Structure, // one of its structures is selected
+    Structure, // one of its structures is selected, or a group of them
+    Several,   // several of them are
+    Group,     // a group is, or one that it holds
     Selection, // something that can be removed is selected
     Undo,
     Redo

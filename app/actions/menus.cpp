@@ -67,7 +67,13 @@ bool Workbench::can(When when) {
     case When::Design:
         return designShown_;
     case When::Structure:
-        return designShown_ && session_.design().structure(chosen.toStdString());
+        return designShown_ && session_.selection().several().isEmpty() &&
+               (session_.design().structure(chosen.toStdString()) ||
+                session_.design().group(chosen.toStdString()));
+    case When::Several:
+        return designShown_ && !session_.selection().several().isEmpty();
+    case When::Group:
+        return designShown_ && groupChosen();
     case When::Selection:
         return designShown_ && canRemove();
     case When::Undo:

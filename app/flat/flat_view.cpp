@@ -299,10 +299,9 @@ void FlatView::paintParts(QPainter& painter) const {
         paintPrint(painter, outline, placed);
         for (int i : part.panels) {
             const QString id = QString::fromStdString(c.assembly.panels[i].id);
-            const bool chosen = session_.selection().chosen() != "card" &&
-                                Selection::means(session_.selection().chosen(), id);
-            const bool near = session_.selection().hovered() != "card" &&
-                              Selection::means(session_.selection().hovered(), id);
+            const bool chosen = Selection::means(session_.chosenThings(), id);
+            const bool near =
+                Selection::means(session_.thingsOf(session_.selection().hovered()), id);
             if (!chosen && !near)
                 continue;
             QPolygonF ring;
@@ -539,7 +538,8 @@ void FlatView::mousePressEvent(QMouseEvent* e) {
     }
     if (thing.part.isEmpty()) { // a panel: first its structure, then itself
         const QString owner = thing.id.section('.', 0, 0);
-        session_.selection().choose(session_.selection().chosen() == owner ? thing.id : owner);
+        session_.selection().choose(
+            session_.selection().chosen() == owner ? thing.id : session_.wholeOf(owner));
         return;
     }
     session_.selection().choose(thing.id);

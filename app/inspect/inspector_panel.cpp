@@ -10,7 +10,7 @@ namespace {
 std::string ownerIn(Session& session) {
     const Design& d = session.design();
     const std::string id = seriesOf(d, session.selection().structure().toStdString());
-    return d.structure(id) || d.part(id) ? id : "card";
+    return d.structure(id) || d.part(id) || d.group(id) ? id : "card";
 }
 
 } // namespace

@@ -6,6 +6,7 @@ namespace {
 
 bool card(const Design&, const std::string& owner) { return owner == "card"; }
 bool structure(const Design& d, const std::string& owner) { return d.structure(owner); }
+bool group(const Design& d, const std::string& owner) { return d.group(owner); }
 bool blank(const Design& d, const std::string& owner) { return d.part(owner); }
 bool drawable(const Design& d, const std::string& owner) {
     return card(d, owner) || blank(d, owner);
@@ -25,6 +26,7 @@ const std::vector<Inspector>& inspectors() {
         {"post", card, inspectPost, nullptr},
         {"papers", card, inspectPapers, nullptr},
         {"structure", structure, inspectStructure, structureShape},
+        {"group", group, inspectGroup, groupShape},
         {"blank", blank, inspectBlank, blankShape},
         {"lines", drawable, inspectLines, linesShape},
         {"tabs", blank, inspectTabs, tabsShape},

@@ -13,6 +13,7 @@ StructureList::StructureList(Session& session, QWidget* parent)
     setIndentation(14);
     setRootIsDecorated(false);
     setItemsExpandable(false);
+    setSelectionMode(QAbstractItemView::ExtendedSelection);
     setMouseTracking(true);
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
@@ -41,14 +42,28 @@ QSize StructureList::sizeHint() const {
     return {180, frame + (rows > 1 ? height : std::max(height, fontMetrics().height() + 8))};
 }
 
-void StructureList::currentChanged(const QModelIndex& current, const QModelIndex& previous) {
-    QTreeView::currentChanged(current, previous);
-    if (!busy_ && current.isValid())
-        session_.selection().choose(current.data(StructureModel::idRole).toString());
+void StructureList::selectionChanged(const QItemSelection& selected,
+                                     const QItemSelection& deselected) {
+    QTreeView::selectionChanged(selected, deselected);
+    if (busy_)
+        return;
+    QStringList ids;
+    for (const QModelIndex& row : selectedIndexes())
+        ids << row.data(StructureModel::idRole).toString();
+    if (ids.isEmpty())
+        return;
+    const QString current = currentIndex().data(StructureModel::idRole).toString();
+    session_.selection().chooseAll(ids, ids.contains(current) ? current : ids.last());
 }
 
 void StructureList::mark() {
     const QScopedValueRollback<bool> quiet(busy_, true);
+    if (const QStringList several = session_.selection().several(); !several.isEmpty()) {
+        QItemSelection rows;
+        for (const QString& id : several)
+            rows.select(things_->indexOf(id), things_->indexOf(id));
+        return selectionModel()->select(rows, QItemSelectionModel::ClearAndSelect);
+    }
     const QModelIndex at = things_->indexOf(session_.selection().chosen().section('.', 0, 0));
     setCurrentIndex(at);
     if (!at.isValid())

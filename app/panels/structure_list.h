@@ -13,7 +13,8 @@ class StructureList : public QTreeView {
     QSize minimumSizeHint() const override { return {80, sizeHint().height()}; }
 
   protected:
-    void currentChanged(const QModelIndex& current, const QModelIndex& previous) override;
+    void selectionChanged(const QItemSelection& selected,
+                          const QItemSelection& deselected) override;
 
   private:
     void mark(); // the selection

@@ -51,6 +51,20 @@ std::vector<StructureModel::Thing> StructureModel::things() const {
                 host = seriesOf(d, ownerOf(o->on));
             if (numbers.count(s.id) || !numbers.count(host))
                 continue;
+            // Those of a group that lie on the panel itself are listed under the group.
+            if (const GroupSpec* g = d.groupWith(s.id);
+                g && std::find(g->members.begin(), g->members.end(), host) == g->members.end()) {
+                if (!numbers.count(g->id))
+                    add(g->id, host,
+                        {{},
+                         QString::fromStdString(callName(*g)),
+                         tr("%n figures held as one", nullptr, int(g->members.size())),
+                         "group",
+                         0,
+                         {},
+                         {}});
+                host = g->id;
+            }
             // Those with a picture of their own; the rest share the lantern.
             const QString own = QString::fromStdString(f.id);
             add(s.id, host,

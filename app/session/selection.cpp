@@ -1,12 +1,17 @@
 #include "app/session/selection.h"
 #include "core/design/design.h"
+#include <algorithm>
 
 namespace hl {
 
-void Selection::choose(const QString& id) {
-    if (id == chosen_)
+void Selection::choose(const QString& id) { chooseAll({}, id); }
+
+void Selection::chooseAll(const QStringList& ids, const QString& chosen) {
+    const QStringList several = ids.size() > 1 ? ids : QStringList();
+    if (chosen == chosen_ && several == several_)
         return;
-    chosen_ = id;
+    chosen_ = chosen;
+    several_ = several;
     const bool was = finding_.has_value();
     finding_.reset();
     emit changed();
@@ -28,8 +33,10 @@ void Selection::show(std::optional<Finding> finding) {
     emit findingShown();
 }
 
-bool Selection::means(const QString& chosen, const QString& id) {
-    return !chosen.isEmpty() && (id == chosen || id.startsWith(chosen + '.'));
+bool Selection::means(const QStringList& chosen, const QString& id) {
+    return std::any_of(chosen.begin(), chosen.end(), [&](const QString& one) {
+        return one != "card" && (id == one || id.startsWith(one + '.'));
+    });
 }
 
 QString Selection::structure() const {

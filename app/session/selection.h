@@ -3,7 +3,7 @@
 #pragma once
 #include "core/prove/finding.h"
 #include <QObject>
-#include <QString>
+#include <QStringList>
 #include <optional>
 
 namespace hl {
@@ -13,14 +13,17 @@ class Selection : public QObject {
   public:
     using QObject::QObject;
 
-    // An id: a structure, panel, crease or "card". Empty: nothing.
+    // An id: a structure, group, panel, crease or "card". Empty: nothing.
     QString chosen() const { return chosen_; }
     void choose(const QString& id);
+    // Several at once, `chosen` among them; empty where it is one or none.
+    QStringList several() const { return several_; }
+    void chooseAll(const QStringList& ids, const QString& chosen);
     QString hovered() const { return hovered_; }
     void hover(const QString& id);
-    // Whether a thing with this id is meant by `chosen` (itself, or its owner).
-    static bool means(const QString& chosen, const QString& id);
-    // The structure or blank that it belongs to; empty for the card.
+    // Whether a thing with this id is meant by one of `chosen` (itself, or its owner).
+    static bool means(const QStringList& chosen, const QString& id);
+    // The structure, group or blank that it belongs to; empty for the card.
     QString structure() const;
 
     // The finding that is shown; none once something else is chosen or the design has changed.
@@ -34,6 +37,7 @@ class Selection : public QObject {
 
   private:
     QString chosen_, hovered_;
+    QStringList several_;
     std::optional<Finding> finding_;
 };
 

@@ -185,7 +185,12 @@ void Session::put(const Design& design) {
     ++version_;
     folder_.request(design_, version_, workshop_);
     const std::string owner = selection_.structure().toStdString();
-    if (!owner.empty() && !design_.structure(owner) && !design_.part(owner))
+    const QStringList several = selection_.several();
+    const bool lost = std::any_of(several.begin(), several.end(), [&](const QString& id) {
+        return !design_.structure(id.toStdString());
+    });
+    if (lost || (!owner.empty() && !design_.structure(owner) && !design_.part(owner) &&
+                 !design_.group(owner)))
         selection_.choose({});
     selection_.show({}); // what it says is of the design before
     emit designChanged();
@@ -335,6 +340,28 @@ void Session::setFinest(int finest) {
     finest_ = finest;
     QSettings().setValue("finest", finest);
     emit designChanged();
+}
+
+QString Session::wholeOf(const QString& structure) const {
+    const GroupSpec* g = design_.groupWith(structure.toStdString());
+    const std::string chosen = selection_.structure().toStdString();
+    return !g || g->id == chosen || design_.groupWith(chosen) == g ? structure
+                                                                   : QString::fromStdString(g->id);
+}
+
+QStringList Session::thingsOf(const QString& id) const {
+    QStringList out;
+    if (const GroupSpec* g = design_.group(id.toStdString()))
+        for (const std::string& member : g->members)
+            out << QString::fromStdString(member);
+    else if (!id.isEmpty())
+        out << id;
+    return out;
+}
+
+QStringList Session::chosenThings() const {
+    const QStringList several = selection_.several();
+    return several.isEmpty() ? thingsOf(selection_.chosen()) : several;
 }
 
 QString Session::hostForNew() const {

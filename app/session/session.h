@@ -65,6 +65,11 @@ class Session : public QObject {
 
     Selection& selection() { return selection_; }
     Placing& placing() { return placing_; }
+    // What a press on a structure means: first the group that holds it, then the structure itself.
+    QString wholeOf(const QString& structure) const;
+    // The ids that an id stands for: of a group what it holds.
+    QStringList thingsOf(const QString& id) const;
+    QStringList chosenThings() const;
     // The crease that new structures go on: the selected one, else the spine.
     QString hostForNew() const;
 

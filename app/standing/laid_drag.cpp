@@ -1,6 +1,7 @@
 #include "app/standing/laid_drag.h"
 #include "app/look/theme.h"
 #include "app/standing/standing_view.h"
+#include "core/edit/groups.h"
 #include <QPainter>
 #include <algorithm>
 #include <cmath>
@@ -57,7 +58,8 @@ bool LaidDrag::press(const QPointF& pixel) {
         const Vec2 off = at - laid->middle();
         const QString panel = view_.panelAt(pixel);
         const bool its = panel.toStdString() == hostOf(*folded, *laid) ||
-                         panel.section('.', 0, 0).toStdString() == laid->structure;
+                         session_.thingsOf(QString::fromStdString(laid->structure))
+                             .contains(panel.section('.', 0, 0));
         if (its && std::fabs(off.dot(laid->way())) < laid->width / 2 &&
             std::fabs(off.dot(leftOf(laid->way()))) < laid->height / 2)
             hold = Hold::Middle;
@@ -77,28 +79,23 @@ void LaidDrag::move(const QPointF& pixel, bool fine) {
     const Vec2 to = view_.flatAt(hostOf(*folded_, start_), pixel);
     Dragged next =
         dragLaid(*folded_, start_, hold_, from_, to, draws / perMm(view_, *folded_, start_), fine);
-    const auto* set = session_.design().setOf(start_.structure);
-    if (!set)
+    const Design& now = session_.design();
+    if (!now.structure(start_.structure) && !now.group(start_.structure))
         return;
-    const bool same = std::all_of(next.set.begin(), next.set.end(), [&](auto& one) {
-        const auto there = set->find(one.first);
-        return there != set->end() && there->second == one.second;
-    });
+    Design moved = now;
+    layTo(moved, *folded_, start_, next.set);
     guides_ = std::move(next.guides);
     view_.update();
-    if (same)
+    if (moved == now)
         return;
     // What its family refuses is as far as it goes.
-    session_.tryEdit(
-        [&](Design& d) {
-            for (auto& [name, m] : next.set)
-                (*d.setOf(start_.structure))[name] = m;
-        },
-        start_.pattern && hold_ == Hold::Middle ? QObject::tr("Move its pattern")
-        : hold_ == Hold::Middle                 ? QObject::tr("Move it on its panel")
-        : hold_ == Hold::Corner                 ? QObject::tr("Make it another size")
-                                                : QObject::tr("Turn it"),
-        "laid " + QString::fromStdString(start_.structure) + QString::number(int(hold_)));
+    session_.tryEdit([&](Design& d) { d = moved; },
+                     start_.pattern && hold_ == Hold::Middle ? QObject::tr("Move its pattern")
+                     : hold_ == Hold::Middle                 ? QObject::tr("Move it on its panel")
+                     : hold_ == Hold::Corner                 ? QObject::tr("Make it another size")
+                                                             : QObject::tr("Turn it"),
+                     "laid " + QString::fromStdString(start_.structure) +
+                         QString::number(int(hold_)));
 }
 
 void LaidDrag::release() {

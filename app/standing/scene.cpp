@@ -14,8 +14,14 @@ namespace {
 constexpr double thinFoam = 0.8, setBack = 1.5; // mm: what is thinner is no pad; from the edge
 constexpr double printLift = 0.12;              // mm: and what is printed above its paper
 
-bool means(const std::string& chosen, const std::string& id) {
-    return !chosen.empty() && chosen != "card" && (id == chosen || id.rfind(chosen + ".", 0) == 0);
+bool means(const std::vector<std::string>& chosen, const std::string& id) {
+    return std::any_of(chosen.begin(), chosen.end(), [&](const std::string& one) {
+        return one != "card" && (id == one || id.rfind(one + ".", 0) == 0);
+    });
+}
+
+bool among(const std::vector<std::string>& all, const std::string& id) {
+    return std::find(all.begin(), all.end(), id) != all.end();
 }
 
 // Paper under a soft light from the upper left front: never black, never burnt out.
@@ -101,8 +107,7 @@ void SceneMaker::panel(size_t i) {
     const Stock& stock = stockOf(c_.design, a_.parts[panel.part]);
     QColor face(QString::fromStdString(stock.face));
     QColor back(QString::fromStdString(stock.back));
-    const bool shown =
-        std::find(marks_.shown.begin(), marks_.shown.end(), panel.id) != marks_.shown.end();
+    const bool shown = among(marks_.shown, panel.id);
     const double tint = shown                              ? 0.34
                         : !marks_.shown.empty()            ? 0
                         : means(marks_.selected, panel.id) ? 0.22
@@ -220,8 +225,8 @@ void SceneMaker::slits() {
 
 void SceneMaker::creases() {
     for (const Crease& crease : a_.creases) {
-        const bool chosen = means(marks_.selected, crease.id) && marks_.selected == crease.id;
-        const bool near = marks_.hovered == crease.id;
+        const bool chosen = among(marks_.selected, crease.id);
+        const bool near = among(marks_.hovered, crease.id);
         const QColor paper = papers_[size_t(crease.left)];
         for (auto& [from, to] : crease.stretches())
             scene_.edges.push_back({at_[crease.left].at(from), at_[crease.left].at(to),

@@ -35,7 +35,7 @@ struct Scene {
 };
 
 struct SceneMarks { // ids, as the session has them
-    std::string selected, hovered;
+    std::vector<std::string> selected, hovered;
     std::vector<std::string> shown = {}; // panels of the finding that is shown
     QColor shownIn = {};                 // its colour
 };

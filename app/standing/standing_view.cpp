@@ -23,6 +23,19 @@ namespace {
 
 constexpr double orbitPerPixel = 0.008, creaseReach = 6; // radians, pixels
 
+bool isMat(const Case& c, const Panel& p) {
+    const StructureSpec* s = c.design.structure(ownerOf(p.id));
+    return s && family(s->kind)->dresses;
+}
+
+std::vector<std::string> idsOf(const QStringList& texts) {
+    std::vector<std::string> out;
+    for (const QString& text : texts)
+        if (!text.isEmpty())
+            out.push_back(text.toStdString());
+    return out;
+}
+
 } // namespace
 
 StandingView::StandingView(Session& session, QWidget* parent)
@@ -145,8 +158,8 @@ void StandingView::paintEvent(QPaintEvent*) {
     const Pose now = ghost ? poseAt(c.linkage, c.motion, session_.opening()) : pose();
     const Evidence* evidence = ghost ? nullptr : session_.snapshot()->evidence.get();
     SceneMarks marks{
-        (ghost ? session_.placing().ghostId() : session_.selection().chosen()).toStdString(),
-        session_.selection().hovered().toStdString()};
+        idsOf(ghost ? QStringList(session_.placing().ghostId()) : session_.chosenThings()),
+        idsOf(session_.thingsOf(session_.selection().hovered()))};
     if (const Finding* shown = session_.selection().finding()) {
         marks.shown = shown->panels;
         marks.shownIn = severityColour(shown->severity);
@@ -203,6 +216,18 @@ bool StandingView::faceSeen(const std::string& panel) const {
     return at.turn.col(2).dot(camera.eye() - at.shift) > 0;
 }
 
+int StandingView::layersBelow(const Case& c, int panel) const {
+    int n = 0;
+    for (int on = panel; n < 20; ++n) {
+        const auto joins = c.assembly.joinsOf(on);
+        if (joins.empty() || faceSeen(c.assembly.panels[size_t(joins.front()->landing)].id) !=
+                                 joins.front()->ontoFace())
+            break;
+        on = joins.front()->landing;
+    }
+    return n;
+}
+
 QString StandingView::panelAt(const QPointF& pixel) const { return thingAt(pixel, false); }
 
 QString StandingView::thingAt(const QPointF& pixel, bool creases) const {
@@ -219,7 +244,7 @@ QString StandingView::thingAt(const QPointF& pixel, bool creases) const {
     int best = -1;
     double depth = 1e300;
     for (size_t i = 0; i < c.assembly.panels.size(); ++i) {
-        if (c.assembly.panels[i].rides >= 0)
+        if (isMat(c, c.assembly.panels[i]) || c.assembly.panels[i].hung)
             continue; // who points at a mat means the panel below
         auto hit = [&](const Ring& piece) {
             QPolygonF outline;
@@ -242,6 +267,8 @@ QString StandingView::thingAt(const QPointF& pixel, bool creases) const {
         double t = n.dot(at.shift - eye) / n.dot(ray);
         if (c.assembly.panels[i].role == Role::Tab)
             t += 1e-3; // what it lies on or under is meant
+        else
+            t -= 1e-3 * layersBelow(c, int(i)); // what lies flat on it is nearer
         if (t > 0 && t < depth - 1e-6) {
             depth = t;
             best = int(i);
@@ -448,7 +475,7 @@ void StandingView::mousePressEvent(QMouseEvent* e) {
             session_.selection().choose(
                 panels_ || thing.section('.', 0, 0) == session_.selection().chosen() || panel < 0
                     ? thing
-                    : thing.section('.', 0, 0));
+                    : session_.wholeOf(thing.section('.', 0, 0)));
         }
     }
 }
@@ -520,8 +547,11 @@ void StandingView::mouseReleaseEvent(QMouseEvent* e) {
             session_.selection().choose(handleOf_);
         const QString panel = panels_ ? panelAt(e->position()) : QString();
         const QString card = panel.isEmpty() ? QString("card") : panel;
+        const QString own = thingAt(e->position()).section('.', 0, 0);
         if (drag_ == Drag::Page || (drag_ == Drag::Laid && panels_))
             session_.selection().choose(card);
+        else if (drag_ == Drag::Laid && session_.design().groupWith(own.toStdString()))
+            session_.selection().choose(session_.wholeOf(own));
         else if (drag_ == Drag::Orbit && e->button() == Qt::LeftButton)
             session_.selection().choose(thingAt(e->position()).isEmpty() ? QString() : card);
     }

@@ -51,6 +51,8 @@ class StandingView : public QWidget {
   private:
     void takeSnapshot();
     Pose pose() const;
+    // How many panels lie one below the other under it, all by the side that is seen.
+    int layersBelow(const Case& folded, int panel) const;
     // What is under the pointer, or selected, in words; a crease with its fold and angle.
     QString caption(const Pose& pose) const;
     void dragPage(const QPointF& to);

@@ -19,6 +19,7 @@ Run declareNet(CLI::App&);
 Run declareJoin(CLI::App&);
 Run declareDraw(CLI::App&);
 Run declareAdhesive(CLI::App&);
+Run declareGroup(CLI::App&);
 Run declareStock(CLI::App&);
 Run declareDrawer(CLI::App&);
 Run declareCuts(CLI::App&);
@@ -55,6 +56,7 @@ const std::vector<Command>& commands() {
         {"join", "glues one panel to another, edge to edge or crease to crease", declareJoin},
         {"draw", "draws a crease, slit or opening on the card or a part", declareDraw},
         {"adhesive", "what is glued with something else than usual", declareAdhesive},
+        {"group", "figures that are moved, turned and sized as one", declareGroup},
         {"dress", "mats, layers and toppers: for one panel or for all that shows", declareDress},
         {"papers", "the printed papers that ship, and schemes of them", declarePapers},
         {"ways", "every way to fold what may go either way", declareWays},

@@ -57,6 +57,14 @@ const FreePart* Design::part(const std::string& id) const { return find(parts, i
 FreePart* Design::part(const std::string& id) { return find(parts, id); }
 const JoinSpec* Design::join(const std::string& id) const { return find(joins, id); }
 JoinSpec* Design::join(const std::string& id) { return find(joins, id); }
+const GroupSpec* Design::group(const std::string& id) const { return find(groups, id); }
+GroupSpec* Design::group(const std::string& id) { return find(groups, id); }
+const GroupSpec* Design::groupWith(const std::string& structure) const {
+    for (const GroupSpec& g : groups)
+        if (std::find(g.members.begin(), g.members.end(), structure) != g.members.end())
+            return &g;
+    return nullptr;
+}
 
 const std::string* Design::nameOf(const std::string& id) const {
     for (const NameSpec& n : names)

@@ -231,6 +231,7 @@ struct Design {
     std::vector<AdhesiveSpec> adhesives; // where it is another than by rule
     std::vector<PinSpec> pins;           // which steps of the work come before which
     std::vector<NameSpec> names;         // of panels, lines and single ones of a series
+    std::vector<GroupSpec> groups;       // figures held as one
 
     // In one place: whatever holds one would have to be compiled with all of it anew.
     Design();
@@ -250,6 +251,10 @@ struct Design {
     FreePart* part(const std::string& id);
     const JoinSpec* join(const std::string& id) const;
     JoinSpec* join(const std::string& id);
+    const GroupSpec* group(const std::string& id) const;
+    GroupSpec* group(const std::string& id);
+    // The group that holds a structure; null where it is by itself.
+    const GroupSpec* groupWith(const std::string& structure) const;
     // What the maker calls a panel, a line or one of a series; null where it has no name of its
     // own.
     const std::string* nameOf(const std::string& id) const;
@@ -280,6 +285,8 @@ struct Design {
           &Design::pins);
         v(sparing("names").since(9).saying("Of panels, lines and single ones of a series."),
           &Design::names);
+        v(sparing("groups").since(12).saying("Figures that are moved and turned as one."),
+          &Design::groups);
     }
 };
 

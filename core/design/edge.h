@@ -73,6 +73,20 @@ struct PinSpec {
     }
 };
 
+// Figures that are moved, turned and sized as one: a wreath, a face, a ring over layers.
+struct GroupSpec {
+    std::string id, name;
+    std::vector<std::string> members;       // ids of structures laid on one panel, or on each other
+    Measure turn = Measure::fromDegrees(0); // of all of them, since they are one
+
+    template<class V> static void visit(V& v) {
+        v(needed("id").as(Means::Id), &GroupSpec::id);
+        v(sparing("name"), &GroupSpec::name);
+        v(needed("members").saying("Ids of structures."), &GroupSpec::members);
+        v(sparing("turn").as(Means::Turn), &GroupSpec::turn);
+    }
+};
+
 // The silhouette alone, as written above; who has it stays empty.
 Result<EdgeSpec> parseEdge(const std::string& text, Unit unit);
 std::string edgeText(const EdgeSpec& edge, Unit unit);

@@ -2,6 +2,7 @@
 #include "core/assemble/assemble.h"
 #include "core/assembly/assembly.h"
 #include "core/edit/edit.h"
+#include "core/edit/groups.h"
 #include "core/edit/papers.h"
 #include "core/files/hlantern.h"
 #include "core/measure/number.h"
@@ -19,13 +20,6 @@ std::vector<std::string> groupOf(const Design& d, const std::string& id) {
     for (auto& s : standingOn(d, id))
         group.push_back(s);
     return group;
-}
-
-std::string swapSides(const std::string& name) {
-    for (auto& [a, b] : {std::pair<std::string, std::string>{"left", "right"}, {"right", "left"}})
-        if (const size_t at = name.find(a); at != std::string::npos)
-            return name.substr(0, at) + b + name.substr(at + a.size());
-    return name;
 }
 
 // The group in an order in which hosts come first.
@@ -49,42 +43,11 @@ std::vector<StructureSpec> specsOf(const Design& d, const std::string& id) {
     return out;
 }
 
-// Silhouettes and zones of tabs change sides with the panels that have them.
-void mirrorShapes(Design& d, const std::vector<std::string>& group) {
-    const auto mirrored = [&](std::string& of) {
-        const std::string owner = ownerOf(of);
-        if (std::find(group.begin(), group.end(), owner) == group.end())
-            return false;
-        of = owner + swapSides(of.substr(owner.size()));
-        return true;
-    };
-    const auto swapped = [](Zone::Edge e) {
-        return e == Zone::Left ? Zone::Right : e == Zone::Right ? Zone::Left : e;
-    };
-    for (EdgeSpec& e : d.edges) {
-        if (!mirrored(e.of))
-            continue;
-        e.edge = swapped(e.edge);
-        if (e.points.empty() || e.edge == Zone::Left || e.edge == Zone::Right)
-            continue;
-        const std::int64_t ends = e.points.front().x.count + e.points.back().x.count;
-        std::reverse(e.points.begin(), e.points.end());
-        for (Point& p : e.points)
-            p.x.count = ends - p.x.count;
-    }
-    for (ZoneSpec& z : d.zones)
-        if (mirrored(z.tab))
-            z.zone.edge = swapped(z.zone.edge);
-    for (NameSpec& n : d.names)
-        mirrored(n.of);
-}
-
 // Adds copies of a structure and of all that stands on it, taken from another design or an earlier
 // state of the same, to `d` with new ids; it stands on `on`. Returns its new id.
-std::string addGroup(Design& d, const Design& from, const std::string& first,
-                     const std::string& on) {
+std::string addGroup(Design& d, const Design& from, const std::string& first, const std::string& on,
+                     std::map<std::string, std::string>& renamed) {
     const std::vector<StructureSpec> group = specsOf(from, first);
-    std::map<std::string, std::string> renamed;
     // What belongs to one of them, or to one of its series.
     const auto renameIn = [&](std::string& of) {
         const auto it = of.empty() ? renamed.end() : renamed.find(seriesOf(from, ownerOf(of)));
@@ -96,7 +59,7 @@ std::string addGroup(Design& d, const Design& from, const std::string& first,
     for (StructureSpec s : group) {
         const std::string id = freeId(d, s.kind);
         renamed[s.id] = id;
-        if (renamed.size() == 1)
+        if (s.id == first)
             s.on = on;
         else
             renameIn(s.on);
@@ -112,6 +75,61 @@ std::string addGroup(Design& d, const Design& from, const std::string& first,
         if (renameIn(z.tab))
             d.zones.push_back(z);
     return renamed[group.front().id];
+}
+
+std::string addGroup(Design& d, const Design& from, const std::string& first,
+                     const std::string& on) {
+    std::map<std::string, std::string> renamed;
+    return addGroup(d, from, first, on, renamed);
+}
+
+// The copies of what a group holds are a group as well. Its id; empty where not all were copied.
+std::string regroup(Design& d, const GroupSpec& g,
+                    const std::map<std::string, std::string>& renamed) {
+    std::vector<std::string> copies;
+    for (const std::string& id : g.members) {
+        const auto it = renamed.find(id);
+        if (it != renamed.end())
+            copies.push_back(it->second);
+    }
+    if (copies.size() < g.members.size())
+        return {};
+    auto held = holdAsOne(d, g.name, copies);
+    if (!held)
+        return {};
+    d = held->first;
+    d.group(held->second)->turn = g.turn;
+    return held->second;
+}
+
+// A second group beside the first, where there is room to its right or left; else a little off it.
+Copied duplicateGroup(const Design& design, const GroupSpec& g) {
+    auto made = assemble(design);
+    if (!made)
+        return made.problem();
+    const Case c(design, *made);
+    const auto laid = laidOf(c, g.id);
+    const Problem no{callName(g), "it could not be copied", "copy its figures one by one"};
+    if (!laid)
+        return no;
+    double across = laid->across + laid->width;
+    if (across + laid->width / 2 > laid->size.x())
+        across = laid->across - laid->width;
+    if (across < laid->width / 2)
+        across = laid->across + (laid->across < laid->size.x() / 2 ? 5 : -5);
+    Design d = design;
+    std::map<std::string, std::string> renamed;
+    for (const std::string& id : lowestOf(design, g)) {
+        const std::string copy = addGroup(d, design, id, design.structure(id)->on, renamed);
+        if (const auto one = laidOf(c, id))
+            d.structure(copy)->set["across"] = Measure::fromMm(one->across + across - laid->across);
+    }
+    if (made = assemble(d); !made)
+        return made.problem();
+    const std::string copy = regroup(d, g, renamed);
+    if (copy.empty())
+        return no;
+    return std::pair{d, copy};
 }
 
 Problem unknown(const std::string& id) {
@@ -155,20 +173,11 @@ Result<Row> rowOf(const Design& d, const std::string& id) {
     return row;
 }
 
-// The measure that a measure becomes in the mirror: of "left_wall" the "right_wall", of "place" of
-// a strip's left end "right_place".
-std::string mirrorName(const Family& f, const std::string& name) {
-    const std::string other = swapSides(name), right = "right_" + name;
-    if (other != name && f.parameter(other))
-        return other;
-    if (name.rfind("right_", 0) == 0 && f.parameter(name.substr(6)))
-        return name.substr(6);
-    return f.parameter(right) && !f.parameter("left_" + name) ? right : name;
-}
-
 } // namespace
 
 Copied duplicateStructure(const Design& design, const std::string& id) {
+    if (const GroupSpec* g = design.group(id))
+        return duplicateGroup(design, *g);
     if (!design.structure(id))
         return unknown(id);
     Design d = design;
@@ -180,6 +189,8 @@ Copied duplicateStructure(const Design& design, const std::string& id) {
 }
 
 Copied arrayStructure(const Design& design, const std::string& id, int count, const Measure& gap) {
+    if (const GroupSpec* g = design.group(id))
+        return Problem{callName(*g), "a group stands nowhere along a fold", "duplicate it instead"};
     if (!design.structure(id))
         return unknown(id);
     if (count < 2 || count > 50)
@@ -206,86 +217,21 @@ Copied arrayStructure(const Design& design, const std::string& id, int count, co
     return std::pair{d, id};
 }
 
-Copied mirrorStructure(const Design& design, const std::string& id) {
-    if (!design.structure(id))
-        return unknown(id);
-    Design d = design;
-    const std::vector<std::string> group = groupOf(d, id);
-    for (const std::string& member : group) {
-        StructureSpec& s = *d.structure(member);
-        if (!s.to.empty())
-            return Problem{"structure " + member,
-                           "its ends stand on two folds, which have no mirror image",
-                           "turn it end for end, or mirror what it stands on and add it anew"};
-        const Family& f = *family(s.kind);
-        auto values = measuresOf(design, member);
-        if (!values)
-            return values.problem();
-        std::map<std::string, Measure> set;
-        for (const Parameter& p : f.parameters) {
-            const std::string other = mirrorName(f, p.name);
-            // A pair is held as it is now where either was set or they differ: what they would
-            // follow looks otherwise in the mirror.
-            if (other != p.name && (s.set.count(p.name) || s.set.count(other) ||
-                                    std::fabs(values->at(p.name) - values->at(other)) > 1e-9))
-                set[other] = Measure::of(p.least.quantity, values->at(p.name));
-            else if (s.set.count(p.name))
-                set[p.name] = s.set.at(p.name);
-        }
-        for (auto& relation : f.relations) // one of them follows, as before
-            if (std::all_of(relation.begin(), relation.end(),
-                            [&](auto& n) { return set.count(n); }))
-                for (const std::string& n : relation)
-                    if (!s.set.count(mirrorName(f, n))) {
-                        set.erase(n);
-                        break;
-                    }
-        if (f.ground == Ground::Panel) {
-            auto made = assemble(design);
-            const double length = hostOnPanel(*made, made->panel(s.on)).length;
-            if (values->count("across"))
-                set["across"] = Measure::fromMm(length - values->at("across"));
-            for (const char* way : {"turn", "shift_right"})
-                if (const Parameter* p = f.parameter(way); p && values->at(way) != 0)
-                    set[way] = Measure::of(p->least.quantity, -values->at(way));
-            for (auto& [name, m] : set) { // a side that is chosen
-                const auto& words = f.parameter(name)->choices;
-                const auto at = static_cast<size_t>(m.count);
-                if (at >= words.size())
-                    continue;
-                const auto there = std::find(words.begin(), words.end(), swapSides(words[at]));
-                if (there != words.end())
-                    m.count = there - words.begin();
-            }
-            for (Point& p : s.outline)
-                p.x.count = -p.x.count;
-        }
-        s.set = set;
-        for (ChangeSpec& c : s.changes)
-            c.id = mirrorName(f, c.id);
-        if (member != id)
-            s.on = ownerOf(s.on) + swapSides(s.on.substr(ownerOf(s.on).size()));
-        else if (ownerOf(s.on) == "card" && f.ground == Ground::Panel)
-            s.on = swapSides(s.on);
-    }
-    mirrorShapes(d, group);
-    if (auto made = assemble(d); !made)
-        return made.problem();
-    return std::pair{d, id};
-}
-
 std::string copyStructure(const Design& design, const std::string& id) {
-    if (!design.structure(id))
+    const GroupSpec* group = design.group(id);
+    const std::vector<std::string> first =
+        group ? lowestOf(design, *group) : std::vector<std::string>{id};
+    if (first.empty() || !design.structure(first.front()))
         return {};
     // All of the design but what is drawn on its card and what else stands there.
     Design d = design;
-    d.title = callName(design, *design.structure(id));
+    d.title = group ? callName(*group) : callName(design, *design.structure(id));
     d.card = {};
     d.card.width = design.card.width;
     d.card.height = design.card.height;
     d.card.spine = design.card.spine;
     d.card.stock = design.card.stock;
-    const Family& f = *family(design.structure(id)->kind);
+    const Family& f = *family(design.structure(first.front())->kind);
     if (!f.form.empty()) {
         d.card.form = f.form;
         if (design.card.form == f.form)
@@ -294,8 +240,15 @@ std::string copyStructure(const Design& design, const std::string& id) {
     d.parts.clear();
     d.joins.clear();
     d.motion.clear();
-    d.structures = specsOf(design, id);
-    d.structures.front().on = f.host;
+    d.structures.clear();
+    d.groups.clear();
+    for (const std::string& one : first) {
+        const std::vector<StructureSpec> all = specsOf(design, one);
+        d.structures.insert(d.structures.end(), all.begin(), all.end());
+        d.structure(one)->on = f.host;
+    }
+    if (group)
+        d.groups = {*group};
     dropShapes(d, [&](const std::string& of) { return !d.structure(ownerOf(of)); });
     dropNames(d, [&](const std::string& of) { return !d.structure(seriesOf(d, ownerOf(of))); });
     return designToText(d);
@@ -317,17 +270,23 @@ Copied pasteStructure(const Design& design, const std::string& text, const std::
             s.stock = takePaper(d, *paper, &*from);
     // As many groups as stand on nothing of the fragment.
     std::string first;
+    std::map<std::string, std::string> renamed;
     for (const StructureSpec& s : from->structures)
         if (!from->structure(seriesOf(*from, ownerOf(s.on)))) {
             const Family& f = *family(s.kind);
             const bool onPanel = made->panel(on) >= 0;
             const bool suits = !on.empty() && onPanel == (f.ground == Ground::Panel);
-            const std::string id = addGroup(d, *from, s.id, suits ? on : f.host);
+            const std::string id = addGroup(d, *from, s.id, suits ? on : f.host, renamed);
             if (first.empty())
                 first = id;
         }
+    std::string held;
+    for (const GroupSpec& g : from->groups)
+        held = regroup(d, g, renamed);
     if (auto after = assemble(d); !after)
         return after.problem();
+    if (!held.empty())
+        return std::pair{d, held};
     placeFreely(d, first);
     return std::pair{d, first};
 }

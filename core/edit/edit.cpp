@@ -1,6 +1,7 @@
 #include "core/edit/edit.h"
 #include "core/assemble/assemble.h"
 #include "core/assembly/assembly.h"
+#include "core/edit/groups.h"
 #include "core/edit/papers.h"
 #include "core/fold/motion.h"
 #include "core/measure/number.h"
@@ -298,6 +299,7 @@ Design removeStructure(const Design& design, const std::string& id) {
     };
     dropShapes(d, lost);
     dropNames(d, lost);
+    dropMembers(d);
     // What held its panels holds nothing any more, and nothing drives it.
     std::vector<std::string> joins;
     for (const JoinSpec& j : d.joins)

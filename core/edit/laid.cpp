@@ -1,6 +1,7 @@
 #include "core/edit/laid.h"
 #include "core/assemble/assemble.h"
 #include "core/assembly/print_place.h"
+#include "core/edit/groups.h"
 #include "core/structures/family.h"
 #include <algorithm>
 #include <cmath>
@@ -25,8 +26,9 @@ struct Others {
 
 Others othersOn(const Case& c, const Laid& l, int axis) {
     Others out;
+    const GroupSpec* own = c.design.group(l.structure);
     for (const StructureSpec& s : c.design.structures) {
-        if (s.id == l.structure)
+        if (s.id == l.structure || (own && own == c.design.groupWith(s.id)))
             continue;
         const auto other = laidOf(c, s.id);
         if (!other || other->pattern || other->host != l.host)
@@ -119,14 +121,12 @@ Dragged size(const Case& c, const Laid& start, const Vec2& to, double reach, boo
     double sides[2] = {2 * std::fabs(off.dot(start.way())),
                        2 * std::fabs(off.dot(leftOf(start.way())))};
     const double own[2] = {start.width, start.height};
-    if (!start.sized) { // words keep their shape
+    if (!start.sized) { // words and groups keep their shape
         const double grows = std::max(0.1, off.norm() / (Vec2(own[0], own[1]) / 2).norm());
-        const auto set = c.design.structure(start.structure)->set.find("height");
-        const auto values = measuresOf(c.design, start.structure);
-        const double height = set != c.design.structure(start.structure)->set.end()
-                                  ? set->second.mm()
-                              : values ? values->at("height")
-                                       : own[1];
+        const auto values = c.design.structure(start.structure)
+                                ? measuresOf(c.design, start.structure)
+                                : Result<Values>(Values{{"height", own[1]}});
+        const double height = values ? values->at("height") : own[1];
         const double wanted = std::max(leastSide, height * grows);
         out.set["height"] = Measure::fromMm(fine ? wanted : ruled(wanted, c.design.units));
         return out;
@@ -218,6 +218,8 @@ std::optional<Laid> patternOf(const Case& c, const std::string& id,
 } // namespace
 
 std::optional<Laid> laidOf(const Case& c, const std::string& id, const std::vector<Vec2>* upright) {
+    if (const GroupSpec* g = c.design.group(id))
+        return laidAsOne(c, *g);
     const StructureSpec* s = c.design.structure(id);
     if (s && s->kind == "mat")
         return patternOf(c, id, upright);

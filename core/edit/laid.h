@@ -8,7 +8,7 @@
 namespace hl {
 
 struct Laid {
-    std::string structure;  // id
+    std::string structure;  // id; of what is held as one that of the group
     int host = 0;           // the panel it lies on
     Vec2 origin, right, up; // of the host: where across and along are counted from, and their ways
     Vec2 size;              // of the host, along `right` and `up`
@@ -27,8 +27,8 @@ struct Laid {
     Vec2 knob(double beyond) const; // above the middle of its upper edge
 };
 
-// A structure as it is laid; nothing where it is of another kind or not in that case. `upright` as
-// for printPlace.
+// A structure as it is laid, or a group with the box that all of it takes up; nothing where it is
+// of another kind or not in that case. `upright` as for printPlace.
 std::optional<Laid> laidOf(const Case& folded, const std::string& structure,
                            const std::vector<Vec2>* upright = nullptr);
 
@@ -48,6 +48,7 @@ struct Dragged {
     std::map<std::string, Measure> set; // by the names of its measures
     std::vector<Guide> guides;
 };
+// The measures are those of a structure, or of the box of a group (core/edit/groups.h).
 Dragged dragLaid(const Case& folded, const Laid& start, Hold hold, const Vec2& from, const Vec2& to,
                  double reach, bool fine);
 

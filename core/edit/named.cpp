@@ -21,7 +21,8 @@ bool listed(const Design& d, const std::string& id) {
     const auto has = [&](const auto& all) {
         return std::any_of(all.begin(), all.end(), [&](auto& one) { return one.id == id; });
     };
-    return id == "card" || has(d.structures) || has(d.parts) || has(d.joins) || has(d.stocks);
+    return id == "card" || has(d.structures) || has(d.parts) || has(d.joins) || has(d.stocks) ||
+           has(d.groups);
 }
 
 } // namespace
@@ -39,6 +40,8 @@ Result<std::string> idOf(const Design& d, const std::string& said) {
         look(callName(d, s), s.id);
     for (const FreePart& p : d.parts)
         look(callName(p), p.id);
+    for (const GroupSpec& g : d.groups)
+        look(callName(g), g.id);
     for (const NameSpec& n : d.names)
         look(n.name, n.of);
     if (found.empty()) {

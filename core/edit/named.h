@@ -7,10 +7,10 @@
 
 namespace hl {
 
-// The id of what is called `said`: a structure, part, join or paper of the design, a panel or a
-// crease of its assembly. An id is its own name; capitals and a leading "the" do not matter. What
-// nothing is called is returned as it is, for whoever needs the thing to refuse. The problem: two
-// things are called so.
+// The id of what is called `said`: a structure, part, join, group or paper of the design, a panel
+// or a crease of its assembly. An id is its own name; capitals and a leading "the" do not matter.
+// What nothing is called is returned as it is, for whoever needs the thing to refuse. The problem:
+// two things are called so.
 Result<std::string> idOf(const Design& design, const std::string& said);
 
 } // namespace hl

@@ -6,6 +6,7 @@
 #include "core/edit/closed_size.h"
 #include "core/edit/draw.h"
 #include "core/edit/edit.h"
+#include "core/edit/groups.h"
 #include "core/edit/motion_line.h"
 #include "core/edit/named.h"
 #include "core/fold/resting.h"
@@ -626,6 +627,8 @@ Trouble tellOne(Design& d, const Text& id, const Text& key, const Text& text) {
         return tellPart(d, *p, key, text);
     if (JoinSpec* j = d.join(id))
         return tellJoin(d, *j, key, text);
+    if (d.group(id))
+        return tellGroup(d, id, key, text);
     for (Stock& s : d.stocks)
         if (s.id == id)
             return tellPaper(s, key, text);
@@ -634,7 +637,7 @@ Trouble tellOne(Design& d, const Text& id, const Text& key, const Text& text) {
         for (auto& one : all)
             known += ", " + one.id;
     };
-    list(d.structures), list(d.parts), list(d.joins), list(d.stocks);
+    list(d.structures), list(d.parts), list(d.joins), list(d.groups), list(d.stocks);
     return no(id, "there is nothing of that id", "use one of: " + known);
 }
 

@@ -15,6 +15,7 @@ namespace hl {
 //   join:      kind, panel, onto, zone, line, onto_line, off, along, side, onto_side, hinged,
 //   crossing,
 //              from, to
+//   group:     name, members, across, along, turn, height
 //   paper:     name, weight, caliper, face, back, grain
 // and every measure of the card's form or of the structure's family. "auto" takes a measure back.
 // With several, all are set before anything is assembled.
@@ -46,7 +47,7 @@ SayLine lineOfCard(const Design& design);
 Result<Design> rename(const Design& design, const std::string& id, const std::string& name);
 
 // Removes whatever has that id: a structure with all that stands on it, a part, a line or tab of
-// one, a join, a paper.
+// one, a join, a paper; a group with all that is held by it.
 Result<Design> removeThing(const Design& design, const std::string& id);
 
 } // namespace hl

@@ -85,6 +85,12 @@ Result<Design> rename(const Design& design, const Text& id, const Text& name) {
 Result<Design> removeThing(const Design& design, const Text& id) {
     if (design.structure(id))
         return checked(removeStructure(design, id));
+    if (const GroupSpec* g = design.group(id)) {
+        Design d = design;
+        for (const Text& member : g->members)
+            d = removeStructure(d, member);
+        return checked(d);
+    }
     if (design.stock(id))
         return removePaper(design, id);
     return removeDrawn(design, id);

@@ -25,7 +25,7 @@ Design withStock(Design d) {
 // file of version 2 of one of version 1, and so on.
 using Upgrade = void (*)(Json& file);
 void nothing(Json&) {} // more fields, none of which changes what the others say
-constexpr Upgrade upgrades[]{nothing, nothing, nothing, nothing, nothing,
+constexpr Upgrade upgrades[]{nothing, nothing, nothing, nothing, nothing, nothing,
                              nothing, nothing, nothing, nothing, nothing};
 static_assert(std::size(upgrades) == formatVersion - 1, "each version needs its step");
 

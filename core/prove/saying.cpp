@@ -28,6 +28,8 @@ std::string sayOwner(const Design& d, const std::string& id) {
         return callName(d, *s);
     if (const FreePart* p = d.part(id))
         return callName(*p);
+    if (const GroupSpec* g = d.group(id))
+        return callName(*g);
     return id == "card" ? "the card" : spokenName(id);
 }
 

@@ -72,11 +72,12 @@ std::string callName(const Design& d, const StructureSpec& s) {
     return kind + " " + numberText(n);
 }
 
-std::string callName(const FreePart& p) {
-    if (!p.name.empty())
-        return p.name;
+namespace {
+
+// "part2" -> "part 2", "sign-board" -> "sign board"
+std::string sayId(const std::string& id) {
     std::string out;
-    for (char c : p.id) { // "part2" -> "part 2", "sign-board" -> "sign board"
+    for (char c : id) {
         const bool digit = std::isdigit(static_cast<unsigned char>(c));
         if (digit && !out.empty() && std::isalpha(static_cast<unsigned char>(out.back())))
             out += ' ';
@@ -84,6 +85,11 @@ std::string callName(const FreePart& p) {
     }
     return out;
 }
+
+} // namespace
+
+std::string callName(const FreePart& p) { return p.name.empty() ? sayId(p.id) : p.name; }
+std::string callName(const GroupSpec& g) { return g.name.empty() ? sayId(g.id) : g.name; }
 
 std::string seriesOf(const Design& d, const std::string& id) {
     const size_t dash = id.rfind('-');

@@ -9,6 +9,8 @@ namespace hl {
 std::string callName(const Design& design, const StructureSpec& structure);
 // "Deck"; without a name "part 2".
 std::string callName(const FreePart& part);
+// "Wreath"; without a name "group 1".
+std::string callName(const GroupSpec& group);
 // A page by its name within the card: "upper page", "second page".
 std::string pageName(const Design& design, const std::string& local);
 // A panel or a fold by its id: "left wall of Ticket office", "third page".

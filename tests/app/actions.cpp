@@ -5,6 +5,7 @@
 #include "app/assemble/bench_view.h"
 #include "app/flat/flat_view.h"
 #include "app/flat/net_dialog.h"
+#include "app/panels/structure_model.h"
 #include "app/prove/prove_view.h"
 #include "app/standing/standing_view.h"
 #include "core/assemble/assemble.h"
@@ -23,6 +24,7 @@
 #include <QPrintPreviewDialog>
 #include <QPushButton>
 #include <QStackedWidget>
+#include <QTreeView>
 #include <map>
 #include <set>
 
@@ -57,6 +59,27 @@ class ActionsOfTheWindow : public QObject, hl::test::RealWindow {
         session().selection().choose("box1");
         session().setOpening(90);
         QVERIFY(settled());
+    }
+    // Two toppers on a page, chosen in the list one after the other.
+    void twoFigures() {
+        Design d = design();
+        for (const char* across : {"30", "80"})
+            d = addStructure(d, "topper", "card.page-right",
+                             {{"width", "20"}, {"height", "10"}, {"across", across}})
+                    ->first;
+        session().edit(d, "two figures");
+        QVERIFY(settled());
+        auto* list = w_->findChild<QTreeView*>("structure-list");
+        const auto click = [&](const char* id, Qt::KeyboardModifiers keys) {
+            const auto* things = static_cast<StructureModel*>(list->model());
+            QTest::mouseClick(list->viewport(), Qt::LeftButton, keys,
+                              list->visualRect(things->indexOf(id)).center());
+        };
+        click("topper1", {});
+        QVERIFY(!w_->findChild<QAction*>("hold")->isEnabled());
+        click("topper2", Qt::ControlModifier);
+        QCOMPARE(session().selection().several(), QStringList({"topper1", "topper2"}));
+        QVERIFY(!w_->findChild<QAction*>("duplicate")->isEnabled());
     }
     QDialog* dialog(const char* name) {
         auto* d = w_->findChild<QDialog*>(name);
@@ -190,6 +213,19 @@ class ActionsOfTheWindow : public QObject, hl::test::RealWindow {
                      [this] { QCOMPARE(structures(), size_t(4)); }});
         on("resize", {[this] { answerInputs({"100 x 150 mm"}); },
                       [this] { QTRY_COMPARE(design().card.width.mm(), 100.0); }});
+        on("hold", {[this] { twoFigures(); },
+                    [this] {
+                        QCOMPARE(design().groups.size(), size_t(1));
+                        QCOMPARE(session().selection().chosen(), QString("group1"));
+                        QCOMPARE(session().chosenThings(), QStringList({"topper1", "topper2"}));
+                    }});
+        on("let-go",
+           {[this] {
+                twoFigures();
+                trigger("hold");
+                session().selection().choose("topper2");
+            },
+            [this] { QVERIFY(design().groups.empty() && design().structure("topper1")); }});
         on("rename", {{}, [] {
                           QCOMPARE(QApplication::focusWidget()->objectName(),
                                    QString("structure-name"));

@@ -1,5 +1,7 @@
 // Shapes, words, film and thread in the room Dress: from the tray onto the card, and dragged there.
 #include "app/standing/laid_drag.h"
+#include "core/edit/edit.h"
+#include "core/edit/groups.h"
 #include "tests/app/dress_room.h"
 #include <QLineEdit>
 #include <QListWidget>
@@ -107,6 +109,68 @@ class AdorningInTheWindow : public QObject, public DressRoom {
         press("Ctrl+Z");
         QVERIFY(settled());
         QVERIFY(std::fabs(laid().across) < 1e-9 && std::fabs(laid().along) < 1e-9);
+    }
+
+    // What is held as one is chosen by a press on any of it, moved and turned by the mouse with all
+    // that is in it, one step each; a second press has the one figure.
+    void aGroupsHandles() {
+        Design d = office();
+        for (auto [across, along] : {std::pair{"40", "70"}, {"65", "85"}})
+            d = addStructure(
+                    d, "topper", "card.page-left",
+                    {{"width", "16"}, {"height", "12"}, {"across", across}, {"along", along}})
+                    ->first;
+        const std::string first = d.structures[d.structures.size() - 2].id,
+                          other = d.structures.back().id;
+        d = holdAsOne(d, "Lamps", {first, other})->first;
+        open(d);
+        w_->goTo("build");
+        laidOut();
+        QVERIFY(settled());
+        StandingView& view = w_->standing();
+        const auto at = [&](const std::string& id) {
+            return laidOf(*session().snapshot()->folded, id)->middle();
+        };
+        const auto pixel = [&](const Vec2& p) {
+            return view.pixelOf("card.page-left", p).toPoint();
+        };
+        const Vec2 a = at(first), b = at(other);
+        QTest::mouseClick(&view, Qt::LeftButton, {}, pixel(a));
+        QCOMPARE(session().selection().chosen(), QString("group1"));
+        // In the middle of the drag both are under way already.
+        const QPoint to = pixel(a) + QPoint(18, -22);
+        QTest::mousePress(&view, Qt::LeftButton, {}, pixel(a));
+        for (int i = 1; i <= 4; ++i) {
+            const QPoint now = pixel(a) + (to - pixel(a)) * i / 4;
+            QMouseEvent move(QEvent::MouseMove, now, view.mapToGlobal(now), Qt::NoButton,
+                             Qt::LeftButton, Qt::ControlModifier);
+            QApplication::sendEvent(&view, &move);
+        }
+        QVERIFY(settled());
+        const Vec2 moved = at(first) - a;
+        QVERIFY((a + moved - view.flatAt("card.page-left", to)).norm() < 1.5);
+        QVERIFY((at(other) - b - moved).norm() < 1e-4);
+        QTest::mouseRelease(&view, Qt::LeftButton, {}, to);
+        const auto knob = [&] {
+            const Case& c = *session().snapshot()->folded;
+            return LaidDrag::handle(view, c, *laidOf(c, "group1"), 4).toPoint();
+        };
+        const double wide = (at(other) - at(first)).norm();
+        QTest::mousePress(&view, Qt::LeftButton, {}, knob());
+        const QPoint aside = knob() + QPoint(60, 25);
+        QMouseEvent turn(QEvent::MouseMove, aside, view.mapToGlobal(aside), Qt::NoButton,
+                         Qt::LeftButton, Qt::ControlModifier);
+        QApplication::sendEvent(&view, &turn);
+        QVERIFY(settled());
+        QVERIFY(std::fabs((at(other) - at(first)).norm() - wide) < 1e-4);
+        QVERIFY(std::fabs(laidOf(*session().snapshot()->folded, "group1")->turn) > 0.1);
+        QTest::mouseRelease(&view, Qt::LeftButton, {}, aside);
+        press("Ctrl+Z");
+        press("Ctrl+Z");
+        QVERIFY(settled());
+        QVERIFY((at(first) - a).norm() < 1e-6 && (at(other) - b).norm() < 1e-6);
+        QTest::mouseClick(&view, Qt::LeftButton, {}, pixel(b));
+        QCOMPARE(session().selection().chosen().toStdString(), other);
     }
 
     // A topper is moved, made larger and turned with the mouse, each in one step that is undone.

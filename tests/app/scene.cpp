@@ -291,7 +291,7 @@ class SceneTest : public QObject {
         auto c = demo("station-platform");
         const Pose& p = c->poses[90];
         const Scene plain = sceneOf(*c, p, Posture::Lying, {});
-        const Scene chosen = sceneOf(*c, p, Posture::Lying, {"tent1", "box1.tip"});
+        const Scene chosen = sceneOf(*c, p, Posture::Lying, {{"tent1"}, {"box1.tip"}});
         QCOMPARE(plain.faces.size(), chosen.faces.size());
         for (size_t i = 0; i < plain.faces.size(); ++i) {
             const bool mine = c->assembly.panels[i].id.rfind("tent1.", 0) == 0;

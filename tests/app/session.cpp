@@ -71,8 +71,10 @@ class SessionTest : public QObject {
         QVERIFY(s.selection().chosen().isEmpty());
         s.selection().choose("card");
         QVERIFY(s.selection().structure().isEmpty());
-        QVERIFY(Selection::means("box1", "box1.tip") && Selection::means("box1", "box1"));
-        QVERIFY(!Selection::means("box1", "box10.tip") && !Selection::means("", "box1"));
+        QVERIFY(Selection::means({"box1"}, "box1.tip") && Selection::means({"box1"}, "box1"));
+        QVERIFY(!Selection::means({"box1"}, "box10.tip") && !Selection::means({}, "box1"));
+        QVERIFY(Selection::means({"box2", "box1"}, "box1.tip"));
+        QVERIFY(!Selection::means({"card"}, "card.spine")); // all of it, which is none of it
     }
 
     void theOpeningStaysInItsRange() {

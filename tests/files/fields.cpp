@@ -131,6 +131,7 @@ Design whole() {
     d.names = {{"card.page-left", "Yard"}};
     d.adhesives = {{"tabs", "tape"}};
     d.pins = {{"fold.deck", "glue.j1"}};
+    d.groups = {{"wreath", "Wreath", {"box1", "star"}, Measure::fromDegrees(15)}};
     d.zones = {{"box1.left-tab", *parseZone("band right 6 mm", Unit::Millimetre)}};
     return d;
 }
