@@ -4,8 +4,15 @@
 #include "core/measure/place.h"
 #include "core/structures/naming.h"
 #include <QLineEdit>
+#include <cmath>
 
 namespace hl {
+namespace {
+
+// What follows from where everything lies: to the hundredth of a millimetre.
+Measure seen(double mm) { return Measure::fromMm(std::round(mm * 100) / 100); }
+
+} // namespace
 
 QString groupShape(const Design& d, const std::string& id) {
     QString out;
@@ -50,13 +57,13 @@ void inspectGroup(Rows& rows, const std::string& id) {
         Reader read;
     } fields[] = {
         {"across", QObject::tr("Across"), QObject::tr("Of its middle, from the panel's left"),
-         [](const Laid& l) { return Measure::fromMm(l.across); }},
+         [](const Laid& l) { return seen(l.across); }},
         {"along", QObject::tr("Along"), QObject::tr("Of its middle, from the panel's lower edge"),
-         [](const Laid& l) { return Measure::fromMm(l.along); }},
+         [](const Laid& l) { return seen(l.along); }},
         {"turn", QObject::tr("Turn"), QObject::tr("Of all of it, to the left"),
          [](const Laid& l) { return Measure::of(Quantity::Angle, l.turn); }},
         {"height", QObject::tr("Height"), QObject::tr("Of all of it; the width goes along"),
-         [](const Laid& l) { return Measure::fromMm(l.height); }}};
+         [](const Laid& l) { return seen(l.height); }}};
     for (auto& f : fields)
         addWords(rows, id,
                  {f.key, "group-" + QString(f.key), f.label, f.tip,

@@ -138,7 +138,7 @@ class AdorningInTheWindow : public QObject, public DressRoom {
         QTest::mouseClick(&view, Qt::LeftButton, {}, pixel(a));
         QCOMPARE(session().selection().chosen(), QString("group1"));
         // In the middle of the drag both are under way already.
-        const QPoint to = pixel(a) + QPoint(18, -22);
+        const QPoint to = pixel(a + Vec2(9, 12));
         QTest::mousePress(&view, Qt::LeftButton, {}, pixel(a));
         for (int i = 1; i <= 4; ++i) {
             const QPoint now = pixel(a) + (to - pixel(a)) * i / 4;
@@ -157,7 +157,8 @@ class AdorningInTheWindow : public QObject, public DressRoom {
         };
         const double wide = (at(other) - at(first)).norm();
         QTest::mousePress(&view, Qt::LeftButton, {}, knob());
-        const QPoint aside = knob() + QPoint(60, 25);
+        const QPoint aside = pixel(laidOf(*session().snapshot()->folded, "group1")->middle() +
+                                   Vec2(25, 40));
         QMouseEvent turn(QEvent::MouseMove, aside, view.mapToGlobal(aside), Qt::NoButton,
                          Qt::LeftButton, Qt::ControlModifier);
         QApplication::sendEvent(&view, &turn);
