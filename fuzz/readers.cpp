@@ -111,7 +111,8 @@ std::vector<std::string> dxfs() {
     // Angles beyond any turn.
     out.push_back(
         "999\ndxflib\n0\nSECTION\n2\nENTITIES\n0\nARC\n8\ncut\n10\n5\n20\n5\n40\n3\n50\n0\n"
-        "51\n1e21\n0\nARC\n8\ncut\n10\n5\n20\n5\n40\n3\n50\n9e99\n51\n-7e77\n0\nLINE\n8\ncut\n10\n0\n20\n0\n11\n9\n21\n9\n0\nENDSEC\n0\nEOF\n");
+        "51\n1e21\n0\nARC\n8\ncut\n10\n5\n20\n5\n40\n3\n50\n9e99\n51\n-"
+        "7e77\n0\nLINE\n8\ncut\n10\n0\n20\n0\n11\n9\n21\n9\n0\nENDSEC\n0\nEOF\n");
     return out;
 }
 

@@ -14,6 +14,7 @@
 #include "tests/app/real_window.h"
 #include "tests/edit/square_net.h"
 #include "tests/export_to.h"
+#include "tests/program.h"
 #include <QClipboard>
 #include <QComboBox>
 #include <QDialogButtonBox>
@@ -523,5 +524,5 @@ class ActionsOfTheWindow : public QObject, hl::test::RealWindow {
     }
 };
 
-QTEST_MAIN(ActionsOfTheWindow)
+HL_TEST(ActionsOfTheWindow)
 #include "actions.moc"

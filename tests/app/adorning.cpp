@@ -3,6 +3,7 @@
 #include "core/edit/edit.h"
 #include "core/edit/groups.h"
 #include "tests/app/dress_room.h"
+#include "tests/program.h"
 #include <QLineEdit>
 #include <QListWidget>
 #include <QtTest>
@@ -157,8 +158,8 @@ class AdorningInTheWindow : public QObject, public DressRoom {
         };
         const double wide = (at(other) - at(first)).norm();
         QTest::mousePress(&view, Qt::LeftButton, {}, knob());
-        const QPoint aside = pixel(laidOf(*session().snapshot()->folded, "group1")->middle() +
-                                   Vec2(25, 40));
+        const QPoint aside =
+            pixel(laidOf(*session().snapshot()->folded, "group1")->middle() + Vec2(25, 40));
         QMouseEvent turn(QEvent::MouseMove, aside, view.mapToGlobal(aside), Qt::NoButton,
                          Qt::LeftButton, Qt::ControlModifier);
         QApplication::sendEvent(&view, &turn);
@@ -223,5 +224,5 @@ class AdorningInTheWindow : public QObject, public DressRoom {
     }
 };
 
-QTEST_MAIN(AdorningInTheWindow)
+HL_TEST(AdorningInTheWindow)
 #include "adorning.moc"

@@ -7,6 +7,7 @@
 #include "core/steps/pins.h"
 #include "core/steps/words.h"
 #include "tests/app/real_window.h"
+#include "tests/program.h"
 #include <QAction>
 #include <QCheckBox>
 #include <QComboBox>
@@ -354,5 +355,5 @@ class AssemblingInTheWindow : public QObject, public RealWindow {
     }
 };
 
-QTEST_MAIN(AssemblingInTheWindow)
+HL_TEST(AssemblingInTheWindow)
 #include "assembling.moc"

@@ -6,6 +6,7 @@
 #include "app/standing/standing_view.h"
 #include "core/edit/edit.h"
 #include "tests/app/real_window.h"
+#include "tests/program.h"
 #include <QAction>
 #include <QApplication>
 #include <QComboBox>
@@ -205,5 +206,5 @@ class DrawingInTheWindow : public QObject, hl::test::RealWindow {
     }
 };
 
-QTEST_MAIN(DrawingInTheWindow)
+HL_TEST(DrawingInTheWindow)
 #include "drawing.moc"

@@ -10,6 +10,7 @@
 #include "core/files/hlantern.h"
 #include "core/prove/prove.h"
 #include "tests/app/dress_room.h"
+#include "tests/program.h"
 #include <QBuffer>
 #include <QComboBox>
 #include <QDropEvent>
@@ -299,5 +300,5 @@ class DressingInTheWindow : public QObject, public DressRoom {
     }
 };
 
-QTEST_MAIN(DressingInTheWindow)
+HL_TEST(DressingInTheWindow)
 #include "dressing.moc"

@@ -10,6 +10,7 @@
 #include "core/files/atomic_save.h"
 #include "core/files/hlantern.h"
 #include "tests/app/real_window.h"
+#include "tests/program.h"
 #include <QAbstractButton>
 #include <QComboBox>
 #include <QLabel>
@@ -394,5 +395,5 @@ class Frame : public QObject, public RealWindow {
     }
 };
 
-QTEST_MAIN(Frame)
+HL_TEST(Frame)
 #include "frame.moc"

@@ -7,6 +7,7 @@
 #include "core/edit/laid.h"
 #include "core/edit/tell.h"
 #include "tests/app/dress_room.h"
+#include "tests/program.h"
 #include <QtTest>
 #include <cmath>
 #include <set>
@@ -138,5 +139,5 @@ class Hands : public QObject, public DressRoom {
     }
 };
 
-QTEST_MAIN(Hands)
+HL_TEST(Hands)
 #include "hands.moc"

@@ -8,6 +8,7 @@
 #include "core/edit/groups.h"
 #include "core/edit/tell.h"
 #include "tests/app/real_window.h"
+#include "tests/program.h"
 #include <QComboBox>
 #include <QLabel>
 #include <QPushButton>
@@ -246,5 +247,5 @@ class Inspecting : public QObject, public RealWindow {
     }
 };
 
-QTEST_MAIN(Inspecting)
+HL_TEST(Inspecting)
 #include "inspecting.moc"

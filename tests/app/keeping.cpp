@@ -9,6 +9,7 @@
 #include "core/files/atomic_save.h"
 #include "core/files/hlantern.h"
 #include "tests/app/kept_window.h"
+#include "tests/program.h"
 #include <QAction>
 #include <QClipboard>
 #include <QComboBox>
@@ -228,5 +229,5 @@ class Keeping : public QObject, hl::test::KeptWindow {
     }
 };
 
-QTEST_MAIN(Keeping)
+HL_TEST(Keeping)
 #include "keeping.moc"

@@ -6,6 +6,7 @@
 #include "core/edit/edit.h"
 #include "core/files/hlantern.h"
 #include "tests/app/real_window.h"
+#include "tests/program.h"
 #include <QCheckBox>
 #include <QComboBox>
 #include <QDoubleSpinBox>
@@ -342,5 +343,5 @@ class MakingInTheWindow : public QObject, public RealWindow {
     }
 };
 
-QTEST_MAIN(MakingInTheWindow)
+HL_TEST(MakingInTheWindow)
 #include "making.moc"

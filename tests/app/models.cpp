@@ -4,6 +4,7 @@
 #include "app/panels/structure_list.h"
 #include "core/edit/edit.h"
 #include "tests/app/real_window.h"
+#include "tests/program.h"
 #include <QAbstractItemModelTester>
 #include <QPushButton>
 
@@ -108,5 +109,5 @@ class Models : public QObject, public RealWindow {
     }
 };
 
-QTEST_MAIN(Models)
+HL_TEST(Models)
 #include "models.moc"

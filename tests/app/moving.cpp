@@ -8,6 +8,7 @@
 #include "core/edit/papers.h"
 #include "core/edit/tell.h"
 #include "tests/app/dress_room.h"
+#include "tests/program.h"
 #include <QPainter>
 #include <QScreen>
 #include <QtTest>
@@ -236,5 +237,5 @@ class Moving : public QObject, public DressRoom {
     }
 };
 
-QTEST_MAIN(Moving)
+HL_TEST(Moving)
 #include "moving.moc"

@@ -10,6 +10,7 @@
 #include "core/structures/family.h"
 #include "core/structures/layers/words.h"
 #include "tests/app/real_window.h"
+#include "tests/program.h"
 #include <QComboBox>
 #include <QInputDialog>
 #include <QListWidget>
@@ -171,5 +172,5 @@ class OwnThings : public QObject, public RealWindow {
     }
 };
 
-QTEST_MAIN(OwnThings)
+HL_TEST(OwnThings)
 #include "own_things.moc"

@@ -10,6 +10,7 @@
 #include "core/edit/tell.h"
 #include "core/structures/family.h"
 #include "tests/app/real_window.h"
+#include "tests/program.h"
 #include <QAction>
 #include <QComboBox>
 #include <QLineEdit>
@@ -253,5 +254,5 @@ class PlacingInTheWindow : public QObject, hl::test::RealWindow {
     }
 };
 
-QTEST_MAIN(PlacingInTheWindow)
+HL_TEST(PlacingInTheWindow)
 #include "placing.moc"

@@ -9,6 +9,7 @@
 #include "core/edit/edit.h"
 #include "core/files/hlantern.h"
 #include "tests/app/real_window.h"
+#include "tests/program.h"
 #include <QAction>
 #include <QComboBox>
 #include <QDoubleSpinBox>
@@ -218,5 +219,5 @@ class ProvingInTheWindow : public QObject, hl::test::RealWindow {
     }
 };
 
-QTEST_MAIN(ProvingInTheWindow)
+HL_TEST(ProvingInTheWindow)
 #include "proving.moc"

@@ -9,6 +9,7 @@
 #include "core/files/atomic_save.h"
 #include "core/files/hlantern.h"
 #include "tests/app/kept_window.h"
+#include "tests/program.h"
 #include <QAction>
 #include <QClipboard>
 #include <QComboBox>
@@ -176,5 +177,5 @@ class Recovering : public QObject, hl::test::KeptWindow {
     }
 };
 
-QTEST_MAIN(Recovering)
+HL_TEST(Recovering)
 #include "recovering.moc"

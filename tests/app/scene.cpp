@@ -3,6 +3,7 @@
 #include "app/standing/painter.h"
 #include "core/assemble/assemble.h"
 #include "core/files/hlantern.h"
+#include "tests/program.h"
 #include "tests/support.h"
 #include <QDir>
 #include <QPainter>
@@ -362,5 +363,5 @@ class SceneTest : public QObject {
     }
 };
 
-QTEST_MAIN(SceneTest)
+HL_TEST(SceneTest)
 #include "scene.moc"

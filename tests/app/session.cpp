@@ -1,6 +1,7 @@
 // The session: one history, one selection, one newest snapshot.
 #include "app/session/session.h"
 #include "core/files/hlantern.h"
+#include "tests/program.h"
 #include "tests/support.h"
 #include <QSignalSpy>
 #include <QTemporaryDir>
@@ -123,5 +124,5 @@ class SessionTest : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(SessionTest)
+HL_TEST(SessionTest)
 #include "session.moc"

@@ -9,6 +9,7 @@
 #include "core/edit/edit.h"
 #include "core/files/hlantern.h"
 #include "tests/app/real_window.h"
+#include "tests/program.h"
 #include <QAbstractItemView>
 #include <QAction>
 #include <QApplication>
@@ -566,5 +567,5 @@ class Window : public QObject, hl::test::RealWindow {
     }
 };
 
-QTEST_MAIN(Window)
+HL_TEST(Window)
 #include "window.moc"

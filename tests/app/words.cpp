@@ -5,6 +5,7 @@
 #include "core/files/hlantern.h"
 #include "core/prove/prove.h"
 #include "tests/app/real_window.h"
+#include "tests/program.h"
 #include <QComboBox>
 #include <QPushButton>
 
@@ -157,5 +158,5 @@ class WordsInTheWindow : public QObject, public RealWindow {
     }
 };
 
-QTEST_MAIN(WordsInTheWindow)
+HL_TEST(WordsInTheWindow)
 #include "words.moc"

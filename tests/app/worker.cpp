@@ -1,5 +1,6 @@
 // A worker does the newest job, tells what goes wrong in one, and never keeps the program.
 #include "app/session/worker.h"
+#include "tests/program.h"
 #include <QCoreApplication>
 #include <QElapsedTimer>
 #include <QProcess>
@@ -91,7 +92,7 @@ class WorkerTest : public QObject {
     // A program whose worker computes for ever ends all the same, with the code it was to end with.
     void theProgramEnds() {
         QProcess child;
-        child.start(QCoreApplication::applicationFilePath(), {"for-ever"});
+        child.start(QCoreApplication::applicationFilePath(), {"worker", "for-ever"});
         QVERIFY2(child.waitForFinished(patience), "it is still there");
         QCOMPARE(child.exitStatus(), QProcess::NormalExit);
         QCOMPARE(child.exitCode(), 7);
@@ -99,9 +100,8 @@ class WorkerTest : public QObject {
     }
 };
 
-int main(int argc, char** argv) {
-    QCoreApplication app(argc, argv);
-    if (app.arguments().value(1) != "for-ever") {
+static int run(int argc, char** argv) {
+    if (argc < 2 || argv[1] != std::string("for-ever")) {
         WorkerTest test;
         return QTest::qExec(&test, argc, argv);
     }
@@ -118,4 +118,5 @@ int main(int argc, char** argv) {
     std::puts("all is safe");
     return leave(7);
 }
+HL_TEST_BY(WorkerTest, run)
 #include "worker.moc"

@@ -3,6 +3,7 @@
 #include "core/edit/tell.h"
 #include "core/files/hlantern.h"
 #include "tests/drawn.h"
+#include "tests/program.h"
 #include <QtTest>
 #include <functional>
 
@@ -239,5 +240,5 @@ class Beyond : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(Beyond)
+HL_TEST(Beyond)
 #include "beyond.moc"

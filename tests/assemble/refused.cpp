@@ -3,6 +3,7 @@
 #include "core/design/limits.h"
 #include "core/edit/tell.h"
 #include "tests/drawn.h"
+#include "tests/program.h"
 #include <QtTest>
 #include <functional>
 
@@ -181,5 +182,5 @@ class Refused : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(Refused)
+HL_TEST(Refused)
 #include "refused.moc"

@@ -1,5 +1,6 @@
 // A panel that is glued by its middle and turned where it lies.
 #include "tests/edit/sheets.h"
+#include "tests/program.h"
 #include <QtTest>
 
 using namespace hl;
@@ -42,5 +43,5 @@ class Turned : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(Turned)
+HL_TEST(Turned)
 #include "turned.moc"

@@ -2,6 +2,7 @@
 #include "core/assembly/arrangement.h"
 #include "core/assemble/assemble.h"
 #include "tests/drawn.h"
+#include "tests/program.h"
 #include <QtTest>
 #include <set>
 
@@ -200,5 +201,5 @@ class Arrangements : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(Arrangements)
+HL_TEST(Arrangements)
 #include "arrangement.moc"

@@ -1,6 +1,7 @@
 // Paper in convex pieces: they are all of the paper and nothing else, whether a shape is cut up for
 // the first time or was known, however many others were in between.
 #include "core/assembly/polygon.h"
+#include "tests/program.h"
 #include "tests/scale.h"
 #include <QtTest>
 #include <cmath>
@@ -75,5 +76,5 @@ class Pieces : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(Pieces)
+HL_TEST(Pieces)
 #include "pieces.moc"

@@ -2,6 +2,7 @@
 #include "core/assemble/assemble.h"
 #include "core/assembly/assembly.h"
 #include "core/measure/measure.h"
+#include "tests/program.h"
 #include "tests/support.h"
 #include <QtTest>
 #include <random>
@@ -114,5 +115,5 @@ class Placements : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(Placements)
+HL_TEST(Placements)
 #include "placements.moc"

@@ -1,4 +1,5 @@
 // The command line, run as a maker's script would run it.
+#include "tests/program.h"
 #include <QJsonArray>
 #include <QJsonDocument>
 #include <QJsonObject>
@@ -345,5 +346,5 @@ class Commands : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(Commands)
+HL_TEST(Commands)
 #include "commands.moc"

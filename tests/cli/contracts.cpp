@@ -1,6 +1,7 @@
 // What other programs read: the JSON of every commission's parts, cuts and scores, carried out by
 // somebody who knows nothing but docs/plans.md.
 #include "tests/cli/command_line.h"
+#include "tests/program.h"
 #include <QDir>
 #include <QJsonArray>
 #include <QPointF>
@@ -258,5 +259,5 @@ class Contracts : public QObject, public CommandLine {
     }
 };
 
-QTEST_GUILESS_MAIN(Contracts)
+HL_TEST(Contracts)
 #include "contracts.moc"

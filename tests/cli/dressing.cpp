@@ -1,6 +1,7 @@
 // Dressing on the command line: papers, mats, layers, toppers, all of it at once; edges, zones,
 // ways to fold, a lone base.
 #include "tests/cli/command_line.h"
+#include "tests/program.h"
 #include <QFile>
 #include <QJsonArray>
 #include <QJsonObject>
@@ -258,5 +259,5 @@ class DressingByWords : public QObject, public CommandLine {
     }
 };
 
-QTEST_APPLESS_MAIN(DressingByWords)
+HL_TEST(DressingByWords)
 #include "dressing.moc"

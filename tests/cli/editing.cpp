@@ -1,6 +1,7 @@
 // What the window can edit, the command line can as well, without a look into the file.
 #include "core/edit/motion_line.h"
 #include "tests/cli/command_line.h"
+#include "tests/program.h"
 #include <QFile>
 #include <QJsonArray>
 #include <QJsonObject>
@@ -310,5 +311,5 @@ class Editing : public QObject, public CommandLine {
     }
 };
 
-QTEST_GUILESS_MAIN(Editing)
+HL_TEST(Editing)
 #include "editing.moc"

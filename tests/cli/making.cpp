@@ -1,5 +1,6 @@
 // From the drawer to cuts and scores on the command line.
 #include "tests/cli/command_line.h"
+#include "tests/program.h"
 #include <QFile>
 #include <QJsonArray>
 #include <QtTest>
@@ -267,5 +268,5 @@ class Making : public QObject, public CommandLine {
     }
 };
 
-QTEST_GUILESS_MAIN(Making)
+HL_TEST(Making)
 #include "making.moc"

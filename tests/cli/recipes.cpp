@@ -6,6 +6,7 @@
 #include "core/make/parts_list.h"
 #include "core/prove/evidence.h"
 #include "core/prove/prove.h"
+#include "tests/program.h"
 #include <QDir>
 #include <QProcess>
 #include <QTemporaryDir>
@@ -171,5 +172,5 @@ class Recipes : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(Recipes)
+HL_TEST(Recipes)
 #include "recipes.moc"

@@ -1,6 +1,7 @@
 // The told half of the corpus: designs in the program's own words (corpus/told.txt), each told to
 // the command line anew, with what `check` has to say of them and nothing besides.
 #include "tests/cli/command_line.h"
+#include "tests/program.h"
 #include <QFile>
 #include <QJsonArray>
 #include <QtTest>
@@ -130,5 +131,5 @@ class ToldCorpus : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(ToldCorpus)
+HL_TEST(ToldCorpus)
 #include "told.moc"

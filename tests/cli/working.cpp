@@ -1,5 +1,6 @@
 // What takes longer than a second says so on a terminal, and nowhere else.
 #include "tests/cli/command_line.h"
+#include "tests/program.h"
 #include <QElapsedTimer>
 #include <QtTest>
 #include <pty.h>
@@ -61,5 +62,5 @@ class WorkingTest : public QObject, CommandLine {
     }
 };
 
-QTEST_APPLESS_MAIN(WorkingTest)
+HL_TEST(WorkingTest)
 #include "working.moc"

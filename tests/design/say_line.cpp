@@ -1,6 +1,7 @@
 // Say-lines: what a maker reads aloud is read, printed again the same, or refused with the word
 // that cannot be read and a remedy.
 #include "core/design/say_line.h"
+#include "tests/program.h"
 #include "tests/scale.h"
 #include <QtTest>
 #include <random>
@@ -264,5 +265,5 @@ class SayLines : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(SayLines)
+HL_TEST(SayLines)
 #include "say_line.moc"

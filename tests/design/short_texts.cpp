@@ -5,6 +5,7 @@
 #include "core/design/zone.h"
 #include "core/measure/measure.h"
 #include "core/measure/place.h"
+#include "tests/program.h"
 #include "tests/scale.h"
 #include <QtTest>
 #include <cmath>
@@ -192,5 +193,5 @@ class ShortTexts : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(ShortTexts)
+HL_TEST(ShortTexts)
 #include "short_texts.moc"

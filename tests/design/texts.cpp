@@ -7,6 +7,7 @@
 #include "core/measure/plain_text.h"
 #include "core/picture/markup.h"
 #include "tests/cli/command_line.h"
+#include "tests/program.h"
 #include "tests/support.h"
 #include <QStringDecoder>
 #include <QXmlStreamReader>
@@ -133,5 +134,5 @@ class Texts : public QObject, CommandLine {
     }
 };
 
-QTEST_APPLESS_MAIN(Texts)
+HL_TEST(Texts)
 #include "texts.moc"

@@ -10,7 +10,7 @@
 #include "core/structures/family.h"
 #include "core/structures/layers/words.h"
 #include "tests/dress/adorned.h"
-#include <QtTest>
+#include "tests/program.h"
 #include <cmath>
 
 using namespace hl;
@@ -396,5 +396,5 @@ class Adorning : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(Adorning)
+HL_TEST(Adorning)
 #include "adorning.moc"

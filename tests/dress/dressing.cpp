@@ -9,6 +9,7 @@
 #include "core/prove/prove.h"
 #include "core/prove/room.h"
 #include "core/structures/family.h"
+#include "tests/program.h"
 #include "tests/support.h"
 #include <QDir>
 #include <QFile>
@@ -370,5 +371,5 @@ class Dressing : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(Dressing)
+HL_TEST(Dressing)
 #include "dressing.moc"

@@ -13,6 +13,7 @@
 #include "core/make/parts_list.h"
 #include "core/prove/prove.h"
 #include "core/structures/family.h"
+#include "tests/program.h"
 #include "tests/support.h"
 #include <QtTest>
 #include <cmath>
@@ -288,5 +289,5 @@ class Patterns : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(Patterns)
+HL_TEST(Patterns)
 #include "patterns.moc"

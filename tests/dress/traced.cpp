@@ -9,6 +9,7 @@
 #include "core/edit/tell.h"
 #include "core/files/hlantern.h"
 #include "core/picture/png.h"
+#include "tests/program.h"
 #include "tests/support.h"
 #include <QtTest>
 #include <cmath>
@@ -161,5 +162,5 @@ class Traced : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(Traced)
+HL_TEST(Traced)
 #include "traced.moc"

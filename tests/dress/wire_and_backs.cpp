@@ -4,6 +4,7 @@
 #include "core/edit/edit.h"
 #include "core/prove/prove.h"
 #include "tests/dress/adorned.h"
+#include "tests/program.h"
 #include <QtTest>
 #include <cmath>
 
@@ -79,5 +80,5 @@ class WireAndBacks : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(WireAndBacks)
+HL_TEST(WireAndBacks)
 #include "wire_and_backs.moc"

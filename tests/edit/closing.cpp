@@ -2,6 +2,7 @@
 #include "core/files/hlantern.h"
 #include "core/prove/evidence.h"
 #include "tests/edit/sheets.h"
+#include "tests/program.h"
 #include "tests/scale.h"
 #include "tests/support.h"
 #include <QtTest>
@@ -132,5 +133,5 @@ class Closing : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(Closing)
+HL_TEST(Closing)
 #include "closing.moc"

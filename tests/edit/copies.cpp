@@ -8,6 +8,7 @@
 #include "core/make/parts_list.h"
 #include "core/structures/family.h"
 #include "tests/drawn.h"
+#include "tests/program.h"
 #include <QtTest>
 
 using namespace hl;
@@ -305,5 +306,5 @@ class Copies : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(Copies)
+HL_TEST(Copies)
 #include "copies.moc"

@@ -5,6 +5,7 @@
 #include "core/make/parts_list.h"
 #include "core/prove/evidence.h"
 #include "tests/edit/sheets.h"
+#include "tests/program.h"
 #include "tests/scale.h"
 #include "tests/support.h"
 #include <QtTest>
@@ -210,5 +211,5 @@ class Crossings : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(Crossings)
+HL_TEST(Crossings)
 #include "crossing.moc"

@@ -4,6 +4,7 @@
 #include "core/edit/papers.h"
 #include "core/edit/snap.h"
 #include "tests/drawn.h"
+#include "tests/program.h"
 #include <QtTest>
 #include <cmath>
 #include <random>
@@ -278,5 +279,5 @@ class DrawingEdits : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(DrawingEdits)
+HL_TEST(DrawingEdits)
 #include "drawing.moc"

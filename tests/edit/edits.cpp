@@ -3,6 +3,7 @@
 #include "core/edit/edit.h"
 #include "core/structures/family.h"
 #include "core/structures/in_names.h"
+#include "tests/program.h"
 #include "tests/support.h"
 #include <QtTest>
 #include <cmath>
@@ -166,5 +167,5 @@ class Edits : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(Edits)
+HL_TEST(Edits)
 #include "edits.moc"

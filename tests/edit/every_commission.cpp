@@ -9,6 +9,7 @@
 #include "core/edit/resize.h"
 #include "core/files/hlantern.h"
 #include "core/prove/room.h"
+#include "tests/program.h"
 #include "tests/support.h"
 #include <QDir>
 #include <QtTest>
@@ -129,5 +130,5 @@ class EveryCommission : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(EveryCommission)
+HL_TEST(EveryCommission)
 #include "every_commission.moc"

@@ -6,6 +6,7 @@
 #include "core/edit/zone_grip.h"
 #include "core/files/hlantern.h"
 #include "core/structures/family.h"
+#include "tests/program.h"
 #include "tests/support.h"
 #include <QDir>
 #include <QtTest>
@@ -198,5 +199,5 @@ class Grips : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(Grips)
+HL_TEST(Grips)
 #include "grips.moc"

@@ -5,6 +5,7 @@
 #include "core/edit/edit.h"
 #include "core/edit/named.h"
 #include "core/files/hlantern.h"
+#include "tests/program.h"
 #include "tests/support.h"
 #include <QtTest>
 #include <cmath>
@@ -179,5 +180,5 @@ class Groups : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(Groups)
+HL_TEST(Groups)
 #include "groups.moc"

@@ -2,6 +2,7 @@
 #include "core/edit/laid.h"
 #include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
+#include "tests/program.h"
 #include "tests/support.h"
 #include <QtTest>
 #include <cmath>
@@ -161,5 +162,5 @@ class LaidTest : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(LaidTest)
+HL_TEST(LaidTest)
 #include "laid.moc"

@@ -5,6 +5,7 @@
 #include "core/prove/saying.h"
 #include "core/structures/naming.h"
 #include "tests/edit/sheets.h"
+#include "tests/program.h"
 #include "tests/support.h"
 #include <QtTest>
 #include <map>
@@ -138,5 +139,5 @@ class Named : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(Named)
+HL_TEST(Named)
 #include "named.moc"

@@ -8,6 +8,7 @@
 #include "core/make/machine.h"
 #include "tests/edit/square_net.h"
 #include "tests/export_to.h"
+#include "tests/program.h"
 #include "tests/support.h"
 #include <QTemporaryDir>
 #include <QtTest>
@@ -243,5 +244,5 @@ class Nets : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(Nets)
+HL_TEST(Nets)
 #include "nets.moc"

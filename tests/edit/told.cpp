@@ -3,6 +3,7 @@
 #include "core/assemble/assemble.h"
 #include "core/edit/tell.h"
 #include "core/files/hlantern.h"
+#include "tests/program.h"
 #include "tests/support.h"
 #include <QtTest>
 
@@ -244,5 +245,5 @@ class ToldByWords : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(ToldByWords)
+HL_TEST(ToldByWords)
 #include "told.moc"

@@ -2,6 +2,7 @@
 #include "core/edit/ways.h"
 #include "core/assemble/assemble.h"
 #include "core/edit/tell.h"
+#include "tests/program.h"
 #include "tests/support.h"
 #include <QtTest>
 #include <set>
@@ -83,5 +84,5 @@ class Ways : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(Ways)
+HL_TEST(Ways)
 #include "ways.moc"

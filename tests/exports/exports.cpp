@@ -4,6 +4,7 @@
 #include "core/files/atomic_save.h"
 #include "core/files/hlantern.h"
 #include "tests/export_to.h"
+#include "tests/program.h"
 #include "tests/support.h"
 #include <QDir>
 #include <QTemporaryDir>
@@ -113,5 +114,5 @@ class TableOfExports : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(TableOfExports)
+HL_TEST(TableOfExports)
 #include "exports.moc"

@@ -5,6 +5,7 @@
 #include "core/fold/span.h"
 #include "core/make/machine.h"
 #include "tests/export_to.h"
+#include "tests/program.h"
 #include "tests/support.h"
 #include <QDir>
 #include <QFile>
@@ -268,5 +269,5 @@ class Foreign : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(Foreign)
+HL_TEST(Foreign)
 #include "foreign.moc"

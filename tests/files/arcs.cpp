@@ -1,5 +1,6 @@
 // Arcs in the paths of drawings.
 #include "core/files/svg_outline.h"
+#include "tests/program.h"
 #include <QtTest>
 
 using namespace hl;
@@ -26,5 +27,5 @@ class Arcs : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(Arcs)
+HL_TEST(Arcs)
 #include "arcs.moc"

@@ -2,6 +2,7 @@
 // place.
 #include "core/files/drawer_csv.h"
 #include "core/files/workshop.h"
+#include "tests/program.h"
 #include <QtTest>
 
 using namespace hl;
@@ -141,5 +142,5 @@ class DrawerFile : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(DrawerFile)
+HL_TEST(DrawerFile)
 #include "drawer.moc"

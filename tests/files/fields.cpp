@@ -2,6 +2,7 @@
 // back as it was, and takes part in what else goes over the fields.
 #include "core/design/measures.h"
 #include "core/files/hlantern.h"
+#include "tests/program.h"
 #include <QFile>
 #include <QtTest>
 #include <nlohmann/json.hpp>
@@ -384,5 +385,5 @@ class Fields : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(Fields)
+HL_TEST(Fields)
 #include "fields.moc"

@@ -8,6 +8,7 @@
 #include "core/structures/family.h"
 #include "tests/drawn.h"
 #include "tests/export_to.h"
+#include "tests/program.h"
 #include <QDir>
 #include <QProcess>
 #include <QRegularExpression>
@@ -392,5 +393,5 @@ assert schema["properties"]["card"]["properties"]["form"]["enum"] == forms, "for
     }
 };
 
-QTEST_APPLESS_MAIN(Files)
+HL_TEST(Files)
 #include "files.moc"

@@ -1,5 +1,6 @@
 // Files that earlier programs wrote.
 #include "core/files/hlantern.h"
+#include "tests/program.h"
 #include <QDir>
 #include <QtTest>
 
@@ -46,5 +47,5 @@ class Historical : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(Historical)
+HL_TEST(Historical)
 #include "historical.moc"

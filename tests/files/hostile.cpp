@@ -11,12 +11,12 @@
 #include "core/workshop/workshop.h"
 #include "fuzz/readers.h"
 #include "tests/drawn.h"
+#include "tests/program.h"
 #include "tests/scale.h"
 #include <QElapsedTimer>
 #include <QFile>
 #include <QFileInfo>
 #include <QTemporaryDir>
-#include <QtTest>
 #include <fcntl.h>
 #include <random>
 #include <sys/resource.h>
@@ -396,5 +396,5 @@ class Hostile : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(Hostile)
+HL_TEST(Hostile)
 #include "hostile.moc"

@@ -5,6 +5,7 @@
 #include "core/files/workshop.h"
 #include "core/make/cut_plan.h"
 #include "tests/make/table.h"
+#include "tests/program.h"
 #include "tests/scale.h"
 #include "tests/support.h"
 #include <QtTest>
@@ -167,5 +168,5 @@ class RandomDrawers : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(RandomDrawers)
+HL_TEST(RandomDrawers)
 #include "random_drawers.moc"

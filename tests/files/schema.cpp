@@ -1,6 +1,7 @@
 // The schema and the reader know the same keys: every object of the format is given a key that
 // means nothing, and what the reader then says it knows is held against the schema.
 #include "core/files/hlantern.h"
+#include "tests/program.h"
 #include <QFile>
 #include <QtTest>
 #include <nlohmann/json.hpp>
@@ -72,5 +73,5 @@ class Schema : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(Schema)
+HL_TEST(Schema)
 #include "schema.moc"

@@ -2,6 +2,7 @@
 // V-folds, the parallelogram and the triangle for boxes and tents. All in the frame of the card:
 // spine along y, bisector plane x = 0.
 #include "core/assemble/assemble.h"
+#include "tests/program.h"
 #include "tests/support.h"
 #include <QtTest>
 #include <memory>
@@ -240,5 +241,5 @@ class ClosedForms : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(ClosedForms)
+HL_TEST(ClosedForms)
 #include "closed_forms.moc"

@@ -1,6 +1,7 @@
 // Structures drawn as free parts, folded by the general engine, against closed forms: platform,
 // cube, stacked tiers, a V-fold on a box, cut-outs, and a point where four creases meet.
 #include "tests/drawn.h"
+#include "tests/program.h"
 #include <QtTest>
 
 using namespace hl;
@@ -193,5 +194,5 @@ class Drawn : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(Drawn)
+HL_TEST(Drawn)
 #include "drawn.moc"

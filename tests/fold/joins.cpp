@@ -2,6 +2,7 @@
 #include "core/fold/mobility.h"
 #include "core/prove/saying.h"
 #include "tests/drawn.h"
+#include "tests/program.h"
 #include <QtTest>
 
 using namespace hl;
@@ -335,5 +336,5 @@ class Joins : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(Joins)
+HL_TEST(Joins)
 #include "joins.moc"

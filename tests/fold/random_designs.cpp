@@ -1,6 +1,7 @@
 // Properties that hold for every design, checked on random ones nested up to four deep.
 #include "core/assemble/assemble.h"
 #include "core/fold/motion.h"
+#include "tests/program.h"
 #include "tests/random_design.h"
 #include <QtTest>
 
@@ -133,9 +134,5 @@ class RandomDesigns : public QObject {
     }
 };
 
-int main(int argc, char** argv) {
-    test::fixRuns(designs);
-    RandomDesigns tests;
-    return QTest::qExec(&tests, argc, argv);
-}
+HL_TEST_AFTER(test::fixRuns(designs), RandomDesigns)
 #include "random_designs.moc"

@@ -3,6 +3,7 @@
 #include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
 #include "core/fold/case.h"
+#include "tests/program.h"
 #include "tests/scale.h"
 #include <QtTest>
 #include <cmath>
@@ -190,5 +191,5 @@ class RandomRows : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(RandomRows)
+HL_TEST(RandomRows)
 #include "random_rows.moc"

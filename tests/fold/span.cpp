@@ -1,5 +1,6 @@
 // Film and thread between their ends, against closed forms: arcs, parabolas, ways round a fold.
 #include "core/fold/span.h"
+#include "tests/program.h"
 #include <QtTest>
 #include <cmath>
 #include <random>
@@ -174,5 +175,5 @@ class SpanTest : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(SpanTest)
+HL_TEST(SpanTest)
 #include "span.moc"

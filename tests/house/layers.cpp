@@ -1,5 +1,6 @@
 // The house itself, read as text: who includes whom, what knows the window toolkit, how long files
 // are. The order of the rooms of core/ is the one that docs/architecture.md draws.
+#include "tests/program.h"
 #include <QDir>
 #include <QDirIterator>
 #include <QFile>
@@ -107,5 +108,5 @@ class Layers : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(Layers)
+HL_TEST(Layers)
 #include "layers.moc"

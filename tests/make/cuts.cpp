@@ -9,6 +9,7 @@
 #include "core/files/workshop.h"
 #include "core/make/cut_plan.h"
 #include "tests/make/table.h"
+#include "tests/program.h"
 #include "tests/random_design.h"
 #include "tests/support.h"
 #include <QDir>
@@ -289,5 +290,5 @@ class Cuts : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(Cuts)
+HL_TEST(Cuts)
 #include "cuts.moc"

@@ -3,6 +3,7 @@
 #include "core/make/guillotine.h"
 #include "tests/make/cut_apart.h"
 #include "tests/make/table.h"
+#include "tests/program.h"
 #include "tests/scale.h"
 #include <QtTest>
 #include <map>
@@ -209,5 +210,5 @@ class Guillotine : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(Guillotine)
+HL_TEST(Guillotine)
 #include "guillotine.moc"

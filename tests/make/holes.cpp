@@ -4,6 +4,7 @@
 #include "core/make/cut_plan.h"
 #include "core/make/machine.h"
 #include "tests/drawn.h"
+#include "tests/program.h"
 #include <QtTest>
 #include <cmath>
 #include <random>
@@ -101,5 +102,5 @@ class Holes : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(Holes)
+HL_TEST(Holes)
 #include "holes.moc"

@@ -6,6 +6,7 @@
 #include "core/make/cut_plan.h"
 #include "core/make/score_plan.h"
 #include "tests/make/said_scores.h"
+#include "tests/program.h"
 #include "tests/random_design.h"
 #include <QDirIterator>
 #include <QtTest>
@@ -381,5 +382,5 @@ class Scores : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(Scores)
+HL_TEST(Scores)
 #include "scores.moc"

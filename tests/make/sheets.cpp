@@ -4,6 +4,7 @@
 #include "core/edit/edit.h"
 #include "core/files/hlantern.h"
 #include "tests/drawn.h"
+#include "tests/program.h"
 #include <QDir>
 #include <QtTest>
 #include <set>
@@ -193,5 +194,5 @@ class Sheets : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(Sheets)
+HL_TEST(Sheets)
 #include "sheets.moc"

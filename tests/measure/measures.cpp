@@ -1,5 +1,6 @@
 // Lengths as people write them, and the promise that they keep exactly what was typed.
 #include "core/measure/measure.h"
+#include "tests/program.h"
 #include <QtTest>
 
 using namespace hl;
@@ -86,5 +87,5 @@ class Measures : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(Measures)
+HL_TEST(Measures)
 #include "measures.moc"

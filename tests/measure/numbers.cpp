@@ -7,6 +7,7 @@
 #include "core/measure/number.h"
 #include "core/prove/facts.h"
 #include "core/prove/prove.h"
+#include "tests/program.h"
 #include <QProcess>
 #include <QTemporaryDir>
 #include <QtTest>
@@ -102,5 +103,5 @@ class Numbers : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(Numbers)
+HL_TEST(Numbers)
 #include "numbers.moc"

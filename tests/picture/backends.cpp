@@ -3,6 +3,7 @@
 #include "core/picture/pages.h"
 #include "core/picture/png.h"
 #include "core/picture/svg.h"
+#include "tests/program.h"
 #include <QFile>
 #include <QImage>
 #include <QProcess>
@@ -198,5 +199,5 @@ class Backends : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(Backends)
+HL_TEST(Backends)
 #include "backends.moc"

@@ -11,6 +11,7 @@
 #include "core/measure/number.h"
 #include "core/picture/png.h"
 #include "core/picture/svg_links.h"
+#include "tests/program.h"
 #include "tests/support.h"
 #include <QBuffer>
 #include <QDir>
@@ -355,5 +356,5 @@ class ForeignDrawings : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(ForeignDrawings)
+HL_TEST(ForeignDrawings)
 #include "foreign_drawings.moc"

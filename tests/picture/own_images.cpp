@@ -6,6 +6,7 @@
 #include "core/edit/copies.h"
 #include "core/edit/papers.h"
 #include "core/files/hlantern.h"
+#include "tests/program.h"
 #include "tests/support.h"
 #include <QBuffer>
 #include <QImage>
@@ -141,5 +142,5 @@ class OwnImages : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(OwnImages)
+HL_TEST(OwnImages)
 #include "own_images.moc"

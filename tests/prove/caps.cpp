@@ -2,6 +2,7 @@
 // another by tabs along their girdle. Whatever their coordinates are rounded to, they rise.
 #include "core/assemble/assemble.h"
 #include "core/measure/number.h"
+#include "tests/program.h"
 #include "tests/support.h"
 #include <QtTest>
 #include <cmath>
@@ -129,5 +130,5 @@ class Caps : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(Caps)
+HL_TEST(Caps)
 #include "caps.moc"

@@ -4,6 +4,7 @@
 #include "core/files/hlantern.h"
 #include "core/prove/prove.h"
 #include "corpus/brute.h"
+#include "tests/program.h"
 #include "tests/scale.h"
 #include <QFile>
 #include <QtTest>
@@ -139,5 +140,5 @@ class Corpus : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(Corpus)
+HL_TEST(Corpus)
 #include "corpus.moc"

@@ -3,6 +3,7 @@
 #include "core/assemble/assemble.h"
 #include "tests/drawn.h"
 #include "tests/edit/sheets.h"
+#include "tests/program.h"
 #include "tests/support.h"
 #include <QtTest>
 #include <algorithm>
@@ -134,5 +135,5 @@ class CreasedSet : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(CreasedSet)
+HL_TEST(CreasedSet)
 #include "creased_set.moc"

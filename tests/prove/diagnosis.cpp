@@ -5,6 +5,7 @@
 #include "core/files/hlantern.h"
 #include "core/fold/mobility.h"
 #include "tests/drawn.h"
+#include "tests/program.h"
 #include <QtTest>
 
 using namespace hl;
@@ -218,5 +219,5 @@ class Diagnosis : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(Diagnosis)
+HL_TEST(Diagnosis)
 #include "diagnosis.moc"

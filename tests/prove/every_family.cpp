@@ -6,6 +6,7 @@
 #include "core/prove/solve.h"
 #include "core/structures/family.h"
 #include "corpus/brute.h"
+#include "tests/program.h"
 #include <QtTest>
 #include <cmath>
 #include <random>
@@ -211,5 +212,5 @@ class EveryFamily : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(EveryFamily)
+HL_TEST(EveryFamily)
 #include "every_family.moc"

@@ -2,6 +2,7 @@
 // remedies do what they say.
 #include "core/assemble/assemble.h"
 #include "core/files/hlantern.h"
+#include "tests/program.h"
 #include "tests/support.h"
 #include <QDir>
 #include <QtTest>
@@ -148,5 +149,5 @@ class Findings : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(Findings)
+HL_TEST(Findings)
 #include "findings.moc"

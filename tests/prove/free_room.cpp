@@ -3,6 +3,7 @@
 #include "core/assemble/assemble.h"
 #include "core/prove/room.h"
 #include "core/prove/seen.h"
+#include "tests/program.h"
 #include "tests/scale.h"
 #include "tests/support.h"
 #include <QtTest>
@@ -142,5 +143,5 @@ class FreeRoom : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(FreeRoom)
+HL_TEST(FreeRoom)
 #include "free_room.moc"

@@ -3,6 +3,7 @@
 #include "core/assemble/assemble.h"
 #include "core/files/hlantern.h"
 #include "core/prove/prove.h"
+#include "tests/program.h"
 #include <QDir>
 #include <QtTest>
 #include <thread>
@@ -84,5 +85,5 @@ class HandsTest : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(HandsTest)
+HL_TEST(HandsTest)
 #include "hands.moc"

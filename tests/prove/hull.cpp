@@ -2,6 +2,7 @@
 // normal, add up to nothing) and nothing lies beyond it, however points lie in rows and planes.
 #include "core/prove/hull.h"
 #include "core/assembly/polygon.h"
+#include "tests/program.h"
 #include "tests/scale.h"
 #include <QtTest>
 #include <cmath>
@@ -120,5 +121,5 @@ class Hull : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(Hull)
+HL_TEST(Hull)
 #include "hull.moc"

@@ -6,6 +6,7 @@
 #include "core/prove/posture.h"
 #include "core/prove/stance.h"
 #include "tests/edit/sheets.h"
+#include "tests/program.h"
 #include "tests/scale.h"
 #include "tests/support.h"
 #include <QtTest>
@@ -172,5 +173,5 @@ class Leans : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(Leans)
+HL_TEST(Leans)
 #include "leaning.moc"

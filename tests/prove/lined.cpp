@@ -5,6 +5,7 @@
 #include "core/prove/posture.h"
 #include "core/prove/prove.h"
 #include "core/prove/seen.h"
+#include "tests/program.h"
 #include "tests/support.h"
 #include <QtTest>
 
@@ -129,5 +130,5 @@ class Lined : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(Lined)
+HL_TEST(Lined)
 #include "lined.moc"

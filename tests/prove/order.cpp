@@ -8,6 +8,7 @@
 #include "core/prove/solve.h"
 #include "core/prove/stance.h"
 #include "tests/edit/sheets.h"
+#include "tests/program.h"
 #include "tests/support.h"
 #include <QtTest>
 #include <algorithm>
@@ -209,5 +210,5 @@ class Orders : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(Orders)
+HL_TEST(Orders)
 #include "order.moc"

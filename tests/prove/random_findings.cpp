@@ -1,6 +1,7 @@
 // The rules against slow, plain checkers of their own on random designs.
 #include "core/assemble/assemble.h"
 #include "core/prove/prove.h"
+#include "tests/program.h"
 #include "tests/random_design.h"
 #include <QtTest>
 #include <set>
@@ -127,9 +128,5 @@ class RandomFindings : public QObject {
     }
 };
 
-int main(int argc, char** argv) {
-    test::fixRuns(designs);
-    RandomFindings tests;
-    return QTest::qExec(&tests, argc, argv);
-}
+HL_TEST_AFTER(test::fixRuns(designs), RandomFindings)
 #include "random_findings.moc"

@@ -10,6 +10,7 @@
 #include "core/prove/seen.h"
 #include "core/prove/stance.h"
 #include "core/prove/tolerance.h"
+#include "tests/program.h"
 #include "tests/support.h"
 #include <QtTest>
 #include <cmath>
@@ -421,5 +422,5 @@ class Rules : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(Rules)
+HL_TEST(Rules)
 #include "rules.moc"

@@ -3,6 +3,7 @@
 #include "core/edit/edit.h"
 #include "core/prove/sensitivity.h"
 #include "tests/drawn.h"
+#include "tests/program.h"
 #include <QtTest>
 
 using namespace hl;
@@ -88,5 +89,5 @@ class Sensitivities : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(Sensitivities)
+HL_TEST(Sensitivities)
 #include "sensitivities.moc"

@@ -2,6 +2,7 @@
 #include "core/assemble/assemble.h"
 #include "core/prove/solve.h"
 #include "tests/export_to.h"
+#include "tests/program.h"
 #include "tests/support.h"
 #include <QFile>
 #include <QProcess>
@@ -273,5 +274,5 @@ class Solving : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(Solving)
+HL_TEST(Solving)
 #include "solving.moc"

@@ -3,6 +3,7 @@
 #include "core/edit/edit.h"
 #include "core/prove/facts.h"
 #include "tests/facts.h"
+#include "tests/program.h"
 #include <QtTest>
 #include <cmath>
 
@@ -150,5 +151,5 @@ class Staged : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(Staged)
+HL_TEST(Staged)
 #include "staged.moc"

@@ -6,6 +6,7 @@
 #include "core/prove/facts.h"
 #include "core/prove/prove.h"
 #include "tests/drawn.h"
+#include "tests/program.h"
 #include <QtTest>
 
 using namespace hl;
@@ -105,5 +106,5 @@ class Strengths : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(Strengths)
+HL_TEST(Strengths)
 #include "strengths.moc"

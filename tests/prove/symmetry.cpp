@@ -4,6 +4,7 @@
 #include "core/files/hlantern.h"
 #include "core/prove/sensitivity.h"
 #include "core/structures/family.h"
+#include "tests/program.h"
 #include "tests/random_design.h"
 #include "tests/random_told.h"
 #include <QDir>
@@ -258,5 +259,5 @@ class Symmetry : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(Symmetry)
+HL_TEST(Symmetry)
 #include "symmetry.moc"

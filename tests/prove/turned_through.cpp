@@ -1,6 +1,7 @@
 // A flap whose crease runs across what it is glued on goes to the side it is glued on, or nowhere:
 // the other way paper would go through paper, which no two polygons that cross tell.
 #include "tests/drawn.h"
+#include "tests/program.h"
 #include <QtTest>
 #include <cmath>
 
@@ -150,5 +151,5 @@ class TurnedThrough : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(TurnedThrough)
+HL_TEST(TurnedThrough)
 #include "turned_through.moc"

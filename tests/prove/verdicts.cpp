@@ -9,6 +9,7 @@
 #include "core/prove/solve.h"
 #include "core/structures/family.h"
 #include "tests/facts.h"
+#include "tests/program.h"
 #include <QRegularExpression>
 #include <QtTest>
 #include <cmath>
@@ -572,5 +573,5 @@ class Verdicts : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(Verdicts)
+HL_TEST(Verdicts)
 #include "verdicts.moc"

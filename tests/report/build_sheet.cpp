@@ -10,6 +10,7 @@
 #include "core/steps/order.h"
 #include "core/steps/words.h"
 #include "tests/export_to.h"
+#include "tests/program.h"
 #include "tests/support.h"
 #include <QDir>
 #include <QFile>
@@ -166,5 +167,5 @@ class BuildSheets : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(BuildSheets)
+HL_TEST(BuildSheets)
 #include "build_sheet.moc"

@@ -2,6 +2,7 @@
 #include "core/report/desk.h"
 #include "core/files/hlantern.h"
 #include "tests/drawn.h"
+#include "tests/program.h"
 #include <QtTest>
 
 using namespace hl;
@@ -105,5 +106,5 @@ class DeskTest : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(DeskTest)
+HL_TEST(DeskTest)
 #include "desk.moc"

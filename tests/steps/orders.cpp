@@ -4,6 +4,7 @@
 #include "core/steps/order.h"
 #include "core/steps/partial.h"
 #include "core/steps/words.h"
+#include "tests/program.h"
 #include "tests/random_design.h"
 #include "tests/random_told.h"
 #include "tests/scale.h"
@@ -153,5 +154,5 @@ class Orders : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(Orders)
+HL_TEST(Orders)
 #include "orders.moc"

@@ -2,6 +2,7 @@
 #include "core/steps/pins.h"
 #include "core/edit/adhesives.h"
 #include "core/steps/words.h"
+#include "tests/program.h"
 #include "tests/random_design.h"
 #include "tests/steps/replay.h"
 #include "tests/support.h"
@@ -113,5 +114,5 @@ class Pins : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(Pins)
+HL_TEST(Pins)
 #include "pins.moc"

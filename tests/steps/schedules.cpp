@@ -1,6 +1,7 @@
 // Timetables of one pair of hands against what any order would need, and against all orders of
 // small jobs.
 #include "core/steps/schedule.h"
+#include "tests/program.h"
 #include "tests/scale.h"
 #include <QtTest>
 #include <algorithm>
@@ -113,5 +114,5 @@ class Schedules : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(Schedules)
+HL_TEST(Schedules)
 #include "schedules.moc"

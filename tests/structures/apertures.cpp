@@ -6,6 +6,7 @@
 #include "core/make/parts_list.h"
 #include "core/prove/evidence.h"
 #include "core/prove/prove.h"
+#include "tests/program.h"
 #include "tests/scale.h"
 #include "tests/support.h"
 #include <QtTest>
@@ -217,5 +218,5 @@ class Apertures : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(Apertures)
+HL_TEST(Apertures)
 #include "apertures.moc"

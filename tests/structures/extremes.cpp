@@ -8,6 +8,7 @@
 #include "core/make/parts_list.h"
 #include "core/make/score_plan.h"
 #include "core/structures/family.h"
+#include "tests/program.h"
 #include "tests/scale.h"
 #include "tests/support.h"
 #include <QtTest>
@@ -196,5 +197,5 @@ class Extremes : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(Extremes)
+HL_TEST(Extremes)
 #include "extremes.moc"

@@ -4,6 +4,7 @@
 #include "core/edit/edit.h"
 #include "core/structures/family.h"
 #include "tests/drawn.h"
+#include "tests/program.h"
 #include "tests/scale.h"
 #include <QtTest>
 #include <random>
@@ -317,5 +318,5 @@ class FamilyTests : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(FamilyTests)
+HL_TEST(FamilyTests)
 #include "families.moc"

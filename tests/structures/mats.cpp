@@ -6,6 +6,7 @@
 #include "core/fold/case.h"
 #include "core/make/parts_list.h"
 #include "core/prove/evidence.h"
+#include "tests/program.h"
 #include "tests/scale.h"
 #include "tests/support.h"
 #include <QtTest>
@@ -227,5 +228,5 @@ class Mats : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(Mats)
+HL_TEST(Mats)
 #include "mats.moc"

@@ -7,6 +7,7 @@
 #include "core/fold/case.h"
 #include "core/make/parts_list.h"
 #include "core/prove/evidence.h"
+#include "tests/program.h"
 #include "tests/scale.h"
 #include "tests/support.h"
 #include <QtTest>
@@ -161,5 +162,5 @@ class Parted : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(Parted)
+HL_TEST(Parted)
 #include "parted.moc"

@@ -7,6 +7,7 @@
 #include "core/edit/tell.h"
 #include "core/files/hlantern.h"
 #include "core/fold/case.h"
+#include "tests/program.h"
 #include "tests/support.h"
 #include <QtTest>
 #include <cmath>
@@ -232,5 +233,5 @@ class Silhouettes : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(Silhouettes)
+HL_TEST(Silhouettes)
 #include "silhouettes.moc"

@@ -3,6 +3,7 @@
 #include "core/assemble/assemble.h"
 #include "core/fold/case.h"
 #include "core/make/parts_list.h"
+#include "tests/program.h"
 #include "tests/support.h"
 #include <QtTest>
 #include <cmath>
@@ -228,5 +229,5 @@ class Strips : public QObject {
     }
 };
 
-QTEST_GUILESS_MAIN(Strips)
+HL_TEST(Strips)
 #include "strips.moc"

@@ -8,6 +8,7 @@
 #include "core/make/parts_list.h"
 #include "core/make/pattern.h"
 #include "core/picture/letters.h"
+#include "tests/program.h"
 #include "tests/support.h"
 #include <QtTest>
 #include <atomic>
@@ -240,5 +241,5 @@ class WordsTest : public QObject {
     }
 };
 
-QTEST_APPLESS_MAIN(WordsTest)
+HL_TEST(WordsTest)
 #include "words.moc"
