@@ -52,9 +52,7 @@ void FindingCard::show(const Finding& f, int number) {
     act_->setVisible(f.action.has_value());
 }
 
-bool FindingCard::isOf(const Finding& f) const {
-    return finding_.rule == f.rule && finding_.message == f.message;
-}
+bool FindingCard::isOf(const Finding& f) const { return finding_.sameAs(f); }
 
 // The card of the finding that is shown has an edge of its own.
 void FindingCard::mark(bool chosen) {

@@ -319,7 +319,7 @@ void Session::setOpening(double degrees) {
 void Session::show(const Finding& finding) {
     if (snapshot_)
         for (size_t i = 0; i < snapshot_->findings.size(); ++i)
-            if (snapshot_->findings[i].message == finding.message)
+            if (snapshot_->findings[i].sameAs(finding))
                 folder_.prefer(static_cast<int>(i));
     selection_.choose(finding.panels.empty() ? QString()
                                              : QString::fromStdString(finding.panels.front()));

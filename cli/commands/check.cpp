@@ -31,14 +31,21 @@ int check(const std::string& path, const std::string& shop, bool remedies, bool 
         j["facts"].push_back(
             {{"id", f.id}, {"amount", f.amount}, {"unit", nameOf(f.in)}, {"text", f.text}});
     for (auto& f : findings) {
+        Json amounts =
+            Json::array({{{"of", "amount"}, {"value", f.amount}, {"unit", nameOf(f.in)}}});
+        for (const Amount& a : f.besides)
+            amounts.push_back({{"of", a.of}, {"value", a.value}, {"unit", nameOf(a.in)}});
         j["findings"].push_back({{"rule", f.rule},
+                                 {"code", f.code},
                                  {"severity", nameOf(f.severity)},
                                  {"parts", f.parts},
+                                 {"subjects", f.subjects()},
                                  {"opening_from", f.openingFrom},
                                  {"opening_to", f.openingTo},
                                  {"opening", f.opening},
                                  {"amount", f.amount},
                                  {"unit", nameOf(f.in)},
+                                 {"amounts", amounts},
                                  {"message", f.message},
                                  {"remedy", f.remedy}});
         // The name it had when all amounts were lengths.

@@ -2,10 +2,11 @@
 
 namespace hl {
 
-Finding Finding::of(const char* rule, Severity severity, double from, double to, double at,
+Finding Finding::of(const char* code, Severity severity, double from, double to, double at,
                     double amount) {
     Finding f;
-    f.rule = rule;
+    f.code = code;
+    f.rule = f.code.substr(0, f.code.find('.'));
     f.severity = severity;
     f.openingFrom = from;
     f.openingTo = to;
@@ -14,8 +15,20 @@ Finding Finding::of(const char* rule, Severity severity, double from, double to,
     return f;
 }
 
+bool Finding::sameAs(const Finding& o) const {
+    return code == o.code && parts == o.parts && panels == o.panels && line == o.line;
+}
+
+std::vector<std::string> Finding::subjects() const {
+    std::vector<std::string> out = parts;
+    out.insert(out.end(), panels.begin(), panels.end());
+    if (!line.empty())
+        out.push_back(line);
+    return out;
+}
+
 const char* nameOf(In in) {
-    static const char* const names[] = {"mm", "deg", "g"};
+    static const char* const names[] = {"mm", "deg", "g", "percent"};
     return names[static_cast<int>(in)];
 }
 

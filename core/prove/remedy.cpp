@@ -324,9 +324,12 @@ void blameRounding(const Case& c, Finding& finding, const std::atomic<bool>* can
         careful = toBlame(r, c, stop);
     } else {
         const Evidence e(c, stop);
-        for (const Brought& b : broughtBy(r, e, stop))
-            if (finding.message.find(b.finding.message) != std::string::npos)
+        for (const Brought& b : broughtBy(r, e, stop)) {
+            Finding as = b.finding;
+            as.code = b.code();
+            if (finding.sameAs(as))
                 careful = toBlame(b, r, c, stop);
+        }
     }
     if (!careful.empty())
         finding.remedy = sayNotRounded(careful, c.design);

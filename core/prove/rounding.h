@@ -2,6 +2,7 @@
 #pragma once
 #include "core/prove/evidence.h"
 #include "core/prove/finding.h"
+#include <algorithm>
 #include <atomic>
 #include <memory>
 
@@ -48,6 +49,13 @@ Rounding roundedTo(const Case& c, const Ruler& ruler, const std::atomic<bool>* c
 struct Brought {
     Finding finding;   // as the rounded design's own proof words it
     double before = 0; // the amount as designed; 0 where nothing was found
+
+    // Of the finding that says it of the exact design: "rounding.collision-passes".
+    std::string code() const {
+        std::string out = finding.code;
+        std::replace(out.begin(), out.end(), '.', '-');
+        return "rounding." + out;
+    }
 };
 
 // Runs the rules that look at where paper lies over the rounded design, misfit aside, which

@@ -120,6 +120,11 @@ class Commands : public QObject {
                 for (const char* key : {"rule", "severity", "parts", "opening_from", "opening_to",
                                         "amount_mm", "message", "remedy"})
                     QVERIFY2(f.contains(key), key);
+                QVERIFY(f["code"].toString().startsWith(f["rule"].toString() + "."));
+                QVERIFY(!f["subjects"].toArray().isEmpty());
+                const QJsonObject amount = f["amounts"].toArray().at(0).toObject();
+                QCOMPARE(amount["value"].toDouble(), f["amount"].toDouble());
+                QCOMPARE(amount["unit"], f["unit"]);
                 found |=
                     f["rule"] == rule && f["severity"] == "stop" && f["amount_mm"].toDouble() > 0;
             }

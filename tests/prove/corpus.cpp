@@ -67,7 +67,13 @@ class Corpus : public QObject {
             const double amount = e["amount"];
             bool found = false;
             std::string heard;
-            for (const Finding& f : findingsOf(designOf(e))) {
+            const std::vector<Finding> all = findingsOf(designOf(e));
+            for (const Finding& f : all) {
+                // By its code and what it is about it is one of a kind.
+                QVERIFY2(f.code.rfind(f.rule + ".", 0) == 0, f.message.c_str());
+                QVERIFY2(std::count_if(all.begin(), all.end(),
+                                       [&](auto& other) { return other.sameAs(f); }) == 1,
+                         (e["file"].get<std::string>() + ": " + f.message).c_str());
                 heard += "\n  " + f.rule + " " + std::to_string(f.amount) + ": " + f.message;
                 found |=
                     f.rule == rule && names(f, e["parts"]) &&

@@ -367,15 +367,20 @@ class Windows {
     std::vector<Near> out_;
 };
 
+Finding found(const char* code, const Case& c, const Near& n) {
+    Finding f = Finding::of(code, Severity::Caution, n.from, n.to, n.at, n.distance);
+    f.where = n.where;
+    nameIn(f, c, n.a);
+    nameIn(f, c, n.b);
+    return f;
+}
+
 } // namespace
 
 void clearance(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     const Case& c = e.c;
     for (const Near& n : Windows(e, stop).run()) {
-        Finding f = Finding::of("clearance", Severity::Caution, n.from, n.to, n.at, n.distance);
-        f.where = n.where;
-        nameIn(f, c, n.a);
-        nameIn(f, c, n.b);
+        Finding f = found("clearance.opening", c, n);
         f.message = "The " + sayPanel(c, n.a) + " goes through the opening in the " +
                     sayPanel(c, n.b) +
                     (n.distance < 0.005 ? " with nothing to spare "
@@ -385,10 +390,7 @@ void clearance(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
         out.push_back(f);
     }
     for (const Near& n : Distances(e, stop).run()) {
-        Finding f = Finding::of("clearance", Severity::Caution, n.from, n.to, n.at, n.distance);
-        f.where = n.where;
-        nameIn(f, c, n.a);
-        nameIn(f, c, n.b);
+        Finding f = found("clearance.near", c, n);
         const std::string names = "The " + sayPanel(c, n.a) + " and the " + sayPanel(c, n.b);
         f.message = names + " come within " + sayAmount(c, n.distance) + " of one another " +
                     sayOpening(c, n.at, n.at) + ", less than paper can be trusted to keep.";

@@ -39,17 +39,18 @@ constexpr double foamThin = 1.5, foamBorne = 3;
 
 // What two panels do, in words that go between their names, and what helps.
 struct Deed {
-    const char *words, *remedy;
+    const char *code, *words, *remedy;
 };
 constexpr const char* moveApart =
     "Move the two apart along the fold, or make one of them lower or narrower.";
-constexpr Deed goesOver{" has to go over the ",
+constexpr Deed goesOver{"collision.goes-over", " has to go over the ",
                         "Make what is raised lower, or move it further from the fold."},
-    passes{" passes through the ", moveApart}, swaps{" changes places with the ", moveApart},
-    pushes{" is pushed into the ", moveApart},
-    besideSlit{" goes beside its slits through the ",
+    passes{"collision.passes", " passes through the ", moveApart},
+    swaps{"collision.changes-places", " changes places with the ", moveApart},
+    pushes{"collision.pushed-into", " is pushed into the ", moveApart},
+    besideSlit{"collision.beside-slits", " goes beside its slits through the ",
                "Let the slits be as long as what goes through them, and meet."},
-    turns{" turns through the ",
+    turns{"collision.turns-through", " turns through the ",
           "Fold it to the other side, or slit what it turns through along that fold."};
 
 struct Hit {
@@ -538,7 +539,8 @@ void collision(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
             }
             continue;
         }
-        Finding f = Finding::of("collision", severityOf(h), h.first, h.last, h.worst, h.depth);
+        Finding f =
+            Finding::of("collision.passes", severityOf(h), h.first, h.last, h.worst, h.depth);
         f.where = h.where;
         nameIn(f, c, h.a);
         nameIn(f, c, h.b);
@@ -546,6 +548,7 @@ void collision(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     }
     for (auto& [f, does, parts] : found) {
         const int a = c.assembly.panel(f.panels[0]), b = c.assembly.panel(f.panels[1]);
+        f.code = does->code;
         f.message = "The " + sayPanel(c, a) + does->words + sayPanel(c, b) + " by up to " +
                     sayAmount(c, f.amount) + " " + sayOpening(c, f.openingFrom, f.openingTo) + ".";
         f.remedy = does->remedy;

@@ -58,8 +58,9 @@ void hangs(const Case& c, const Mat& m, std::vector<Finding>& out) {
     if (by < askew)
         return;
     const bool down = by > upsideDown;
-    Finding f = Finding::of("dressing", down ? Severity::Caution : Severity::Note, c.first(),
-                            c.last(), c.assembly.display.at, by);
+    Finding f = Finding::of(down ? "dressing.upside-down" : "dressing.sideways",
+                            down ? Severity::Caution : Severity::Note, c.first(), c.last(),
+                            c.assembly.display.at, by);
     f.in = In::Degrees;
     nameIn(f, c, m.panel);
     const Tile* t = tile(m.paper->pattern);
@@ -113,7 +114,9 @@ void linked(const Case& c, const Stock& s, const std::vector<std::string>& left,
             std::vector<Finding>& out) {
     if (left.empty())
         return;
-    Finding f = Finding::of("dressing", Severity::Note, c.first(), c.last(), c.assembly.display.at);
+    Finding f =
+        Finding::of("dressing.links", Severity::Note, c.first(), c.last(), c.assembly.display.at);
+    f.line = s.id;
     f.message = "The drawing that " + s.name +
                 " is printed with leads to what lies outside of it (" + left.front() +
                 (left.size() > 1 ? " and " + numberText(left.size() - 1) + " more" : "") +
@@ -136,8 +139,9 @@ void pictures(const Case& c, std::vector<Finding>& out) {
             linked(c, s, withoutLinks(image->data.text()).left, out);
         if (info)
             continue;
-        Finding f =
-            Finding::of("dressing", Severity::Note, c.first(), c.last(), c.assembly.display.at);
+        Finding f = Finding::of(image ? "dressing.picture-damaged" : "dressing.picture-missing",
+                                Severity::Note, c.first(), c.last(), c.assembly.display.at);
+        f.line = s.id;
         f.message = "The picture that " + s.name + " is printed with " +
                     (image ? "is damaged." : "is not in this design.");
         f.remedy = "Put it in again; until then the paper is shown plain.";
@@ -151,9 +155,10 @@ void lettering(const Case& c, std::vector<Finding>& out) {
         if (s.text.empty())
             continue;
         const SetWords set = setWords(s.text, s.typeface, 10);
-        const auto say = [&](const std::string& message, const std::string& remedy) {
-            Finding f = Finding::of("dressing", Severity::Caution, c.first(), c.last(),
-                                    c.assembly.display.at);
+        const auto say = [&](const char* code, const std::string& message,
+                             const std::string& remedy) {
+            Finding f =
+                Finding::of(code, Severity::Caution, c.first(), c.last(), c.assembly.display.at);
             for (const Panel& p : c.assembly.panels)
                 if (ownerOf(p.id) == s.id) {
                     nameIn(f, c, static_cast<int>(&p - c.assembly.panels.data()));
@@ -167,13 +172,15 @@ void lettering(const Case& c, std::vector<Finding>& out) {
             std::string all;
             for (const std::string& one : set.missing)
                 all += (all.empty() ? "“" : ", “") + one + "”";
-            say("No typeface here has " + all + " of " + sayOwner(c.design, s.id) +
+            say("dressing.letters",
+                "No typeface here has " + all + " of " + sayOwner(c.design, s.id) +
                     ": a box with a number would be " +
                     (set.missing.size() > 1 ? "in their places" : "in its place") + ".",
                 "Say it in other letters, or install a typeface that has them.");
         }
         if (!set.known)
-            say("The typeface “" + s.typeface + "” of " + sayOwner(c.design, s.id) +
+            say("dressing.typeface",
+                "The typeface “" + s.typeface + "” of " + sayOwner(c.design, s.id) +
                     " is not installed here; the one that ships stands in for it.",
                 "Install it, or choose another typeface.");
     }
@@ -197,7 +204,7 @@ void onItsHead(const Case& c, std::vector<Finding>& out) {
         const bool level = std::fabs(facing.z()) > lies;
         if ((level ? facing.z() : -facing.y()) < 0 || (level ? up.y() : up.z()) > -clearly)
             continue;
-        Finding f = Finding::of("dressing", Severity::Note, c.assembly.display.at,
+        Finding f = Finding::of("dressing.on-its-head", Severity::Note, c.assembly.display.at,
                                 c.assembly.display.at, c.assembly.display.at);
         nameIn(f, c, part.panels.front());
         f.message = capital("the " + sayPanel(c, part.panels.front())) +
@@ -235,7 +242,8 @@ void dressing(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
                 !alikeRows(rows[i], mirrored[k]) || alikeRows(rows[i], rows[k]))
                 continue;
             told[i] = told[k] = true;
-            Finding f = Finding::of("dressing", Severity::Note, c.first(), c.last(), c.first());
+            Finding f =
+                Finding::of("dressing.mirrored", Severity::Note, c.first(), c.last(), c.first());
             for (const Mat* m : {&mats[i], &mats[k]})
                 nameIn(f, c, m->panel);
             const auto under = [&](const Mat& m) {

@@ -41,7 +41,7 @@ Finding wrongly(const Case& c, int crease, const std::vector<Refold>& ways) {
     const int middle = c.linkage.course.sample(0.5);
     const double at = c.poses[static_cast<size_t>(middle)].opening;
     const std::vector<int> named = ways.empty() ? std::vector{crease} : ways.front().creases;
-    Finding f = Finding::of("folds", Severity::Stop, c.first(), c.last(), at);
+    Finding f = Finding::of("folds.reversed", Severity::Stop, c.first(), c.last(), at);
     for (int k : named) {
         nameIn(f, c, c.assembly.creases[static_cast<size_t>(k)].left);
         nameIn(f, c, c.assembly.creases[static_cast<size_t>(k)].right);
@@ -56,6 +56,7 @@ Finding wrongly(const Case& c, int crease, const std::vector<Refold>& ways) {
         f.remedy = std::string("Make it a ") + other(first) + ".";
         return f;
     }
+    f.code = "folds.chain";
     f.message = "With its folds as they are, the chain of the " + sayCrease(c, named.front()) +
                 " does not close; " + miss;
     for (size_t i = 0; i < std::min(mostTold, ways.size()); ++i)
@@ -95,8 +96,10 @@ void folds(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
         for (const Mark& m : part.marks) {
             const std::string name = m.id.substr(m.id.find('.') + 1);
             if (m.off) {
-                Finding f = Finding::of("folds", Severity::Caution, c.first(), c.last(), c.first());
+                Finding f = Finding::of("folds.beside-paper", Severity::Caution, c.first(),
+                                        c.last(), c.first());
                 f.parts.push_back(part.id);
+                f.line = m.id;
                 f.message = std::string(m.kind == LineKind::Slit ? "The slit " : "The crease ") +
                             name + " lies beside the paper of " + part.name +
                             ": nothing is cut or creased there.";
@@ -106,8 +109,10 @@ void folds(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
             }
             if (m.kind == LineKind::Slit)
                 continue;
-            Finding f = Finding::of("folds", Severity::Caution, c.first(), c.last(), c.first());
+            Finding f =
+                Finding::of("folds.ends-inside", Severity::Caution, c.first(), c.last(), c.first());
             f.parts.push_back(part.id);
+            f.line = m.id;
             f.message = "The crease " + name + " of " + part.name +
                         " ends inside a panel, so the paper cannot fold along all of it.";
             f.remedy = "Lead it to an edge, to a slit or to a point where other creases meet.";

@@ -122,7 +122,7 @@ void footprint(const Evidence& e, const Stop&, std::vector<Finding>& out) {
         if (isMeant(c, part, farthest))
             continue;
         if (amount > unseenFootprint && farthest >= 0) {
-            Finding f = Finding::of("overhang",
+            Finding f = Finding::of("overhang.sticks-out",
                                     amount > forgivenFootprint ? Severity::Stop : Severity::Caution,
                                     c.first(), c.first(), c.first(), amount);
             for (int i : beyond)
@@ -139,8 +139,8 @@ void footprint(const Evidence& e, const Stop&, std::vector<Finding>& out) {
             }
             out.push_back(f);
         } else if (inside && shows > forgivenFootprint && shows < meant && shown >= 0) {
-            Finding f =
-                Finding::of("overhang", Severity::Caution, c.first(), c.first(), c.first(), shows);
+            Finding f = Finding::of("overhang.shows", Severity::Caution, c.first(), c.first(),
+                                    c.first(), shows);
             nameIn(f, c, shown);
             f.message = "The " + sayPanel(c, shown) +
                         " shows at the edge of the closed card: one "
@@ -155,8 +155,8 @@ void footprint(const Evidence& e, const Stop&, std::vector<Finding>& out) {
     const auto& [width, height] = *c.design.card.envelope;
     const double beyond = beyondEnvelope(card, width.mm(), height.mm());
     if (beyond > unseenFootprint) {
-        Finding f =
-            Finding::of("overhang", Severity::Stop, c.first(), c.first(), c.first(), beyond);
+        Finding f = Finding::of("overhang.envelope", Severity::Stop, c.first(), c.first(),
+                                c.first(), beyond);
         f.parts = {"card"};
         const Vec2 s = card.size();
         f.message = "The closed card (" + sayAmount(c, topFold ? s.y() : s.x()) + " by " +

@@ -48,7 +48,8 @@ void idle(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
         std::vector<int> hosts = owned[ownerOf(s.on)];
         if (risesBy(c, owned[s.id], hosts) > unseenIdle)
             continue;
-        Finding found = Finding::of("idle", Severity::Caution, c.first(), c.last(), c.first());
+        Finding found =
+            Finding::of("idle.structure", Severity::Caution, c.first(), c.last(), c.first());
         for (int i : owned[s.id])
             nameIn(found, c, i);
         found.message = capital(sayOwner(c.design, s.id)) +
@@ -65,7 +66,7 @@ void idle(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
             std::any_of(c.poses.begin(), c.poses.end(),
                         [&](const Pose& p) { return std::fabs(p.angles[k]) > foldsAtAll; }))
             continue;
-        Finding found = Finding::of("idle", Severity::Note, c.first(), c.last(), c.first());
+        Finding found = Finding::of("idle.fold", Severity::Note, c.first(), c.last(), c.first());
         nameIn(found, c, crease.left);
         nameIn(found, c, crease.right);
         found.message = "The " + sayCrease(c, static_cast<int>(k)) + " never folds, at no opening.";

@@ -65,10 +65,10 @@ class Landings {
     }
 
   private:
-    void report(const Join& j, Severity severity, double amount, const std::string& message,
-                const std::string& remedy) {
-        Finding f = Finding::of("landing", severity, c_.first(), c_.last(),
-                                (c_.first() + c_.last()) / 2, amount);
+    void report(const char* code, const Join& j, Severity severity, double amount,
+                const std::string& message, const std::string& remedy) {
+        Finding f = Finding::of(code, severity, c_.first(), c_.last(), (c_.first() + c_.last()) / 2,
+                                amount);
         f.message = message;
         f.remedy = remedy;
         nameIn(f, c_, j.tab);
@@ -98,7 +98,7 @@ class Landings {
         }
         const auto [common, unslit] = throughPaper(c_.assembly, j);
         if (off > forgivenLandings && unslit > common - forgivenLandings) {
-            report(j, Severity::Stop, off < 100 ? off : long_,
+            report("landing.no-slit", j, Severity::Stop, off < 100 ? off : long_,
                    "The " + sayPanel(c_, j.tab) + " is to be put through the " +
                        sayPanel(c_, j.landing) +
                        (off < 100
@@ -110,14 +110,14 @@ class Landings {
         const double room = common - unslit;
         if (unslit > forgivenLandings &&
             (crease < 0 || hasSlits(c_.assembly.parts[c_.assembly.panels[j.tab].part])))
-            report(j, Severity::Stop, unslit,
+            report("landing.unslit", j, Severity::Stop, unslit,
                    "Where the " + sayPanel(c_, j.tab) + " goes through the " +
                        sayPanel(c_, j.landing) + ", " + sayAmount(c_, unslit) +
                        " of paper meet paper: neither of them is slit there.",
                    "Let their slits meet: one from below, one from above, each half as long as "
                    "they are high there.");
         else if (unslit > forgivenLandings)
-            report(j, Severity::Stop, long_ - room,
+            report("landing.slit-short", j, Severity::Stop, long_ - room,
                    "The " + sayPanel(c_, j.tab) + " is " + sayAmount(c_, long_) +
                        " wide, but its slit in the " + sayPanel(c_, j.landing) +
                        " leaves it only " + sayApart(c_, room, long_).first + ".",
@@ -131,7 +131,7 @@ class Landings {
         for (double way : slot ? std::vector{j.low, j.high} : std::vector{0.0})
             off = std::max(off, offPaper(under.outline, under.apertures, j.at + way * j.along));
         if (off > unseenLandings)
-            report(j, grave(off), off,
+            report("landing.fastener", j, grave(off), off,
                    std::string("The ") + (slot ? "slot for the pin" : "pivot") + " of the " +
                        sayPanel(c_, j.tab) + " lies " + sayAmount(c_, off) + " off the " +
                        sayPanel(c_, j.landing) + ".",
@@ -190,18 +190,18 @@ class Landings {
                           where = "the " + sayPanel(c_, j.landing);
         const std::string sticks = sticksTo(j, atHeld);
         if (carries < 1e-6)
-            return report(j, grave(std::max(amount, 1.0)), std::max(amount, 1.0),
+            return report("landing.misses", j, grave(std::max(amount, 1.0)), std::max(amount, 1.0),
                           it + " misses " + where + " it is glued to altogether: it lies " +
                               sayAmount(c_, amount) + " beside the paper." + sticks,
                           "Move it onto paper.");
         const int crease = creaseBetween(j.landing, at);
         if (crease >= 0)
-            return report(j, grave(amount), amount,
+            return report("landing.across-fold", j, grave(amount), amount,
                           it + ", glued to " + where + ", reaches " + sayAmount(c_, amount) +
                               " across the " + sayCrease(c_, crease) +
                               ", which could no longer fold." + sticks,
                           "Move it back behind the crease, or make it smaller.");
-        report(j, grave(amount), amount,
+        report("landing.beyond", j, grave(amount), amount,
                it + " reaches " + sayAmount(c_, amount) + " past " + where +
                    " it is glued to, at every opening." + sticks,
                "Move the structure inward, or make it or its tab smaller.");
@@ -227,7 +227,7 @@ class Landings {
             const Panel& p = c_.assembly.panels[other];
             if (other == j.landing || other == j.tab || !onPaper(p.outline, p.apertures, middle))
                 continue;
-            report(j, grave(width), width,
+            report("landing.holds-down", j, grave(width), width,
                    it + ", glued to the " + sayPanel(c_, j.landing) + ", lies over the " +
                        sayPanel(c_, other) + " as well, " + sayAmount(c_, width) +
                        " of it: glued down, that could no longer move." + sticks,
@@ -235,7 +235,7 @@ class Landings {
             nameIn(out_.back(), c_, other);
             return;
         }
-        report(j, grave(width), width,
+        report("landing.over-opening", j, grave(width), width,
                it + " is glued over an opening in the " + sayPanel(c_, j.landing) + ", " +
                    sayAmount(c_, width) + " wide: only " +
                    numberText(static_cast<int>(std::floor(100 * carries))) +
@@ -298,7 +298,7 @@ class Landings {
         const double caliper = caliperOf(c_, j.tab);
         const double least = leastTab * std::clamp(caliper / plainCaliper, 1.0, 1.8);
         if (depth < least - 1e-6)
-            report(j, Severity::Caution, depth,
+            report("landing.shallow", j, Severity::Caution, depth,
                    "The " + sayPanel(c_, j.tab) + " is only " + sayApart(c_, depth, least).first +
                        " deep; paper of " + sayAmount(c_, caliper) + " wants at least " +
                        sayApart(c_, depth, least).second + " to hold.",
@@ -347,7 +347,7 @@ class Landings {
                     continue;
                 const Join &x = c_.assembly.joins[a.join], &y = c_.assembly.joins[b.join];
                 const std::string one = other(y, a.panel), two = other(x, a.panel);
-                report(y, Severity::Caution, width,
+                report("landing.twice", y, Severity::Caution, width,
                        (one == two ? "Two things that are called " + one
                                    : "The " + one + " and the " + two) +
                            " are both glued to the same place of the " + sayPanel(c_, a.panel) +

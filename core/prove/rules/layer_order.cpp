@@ -75,8 +75,8 @@ class Layers {
             }
             if (most < unseenLayerOrder)
                 continue;
-            Finding finding =
-                Finding::of("layers", Severity::Stop, f.opening, f.opening, f.opening, most);
+            Finding finding = Finding::of("layers.stands-up", Severity::Stop, f.opening, f.opening,
+                                          f.opening, most);
             nameIn(finding, c_, highest);
             for (int i : panels)
                 if (i != highest)
@@ -157,8 +157,8 @@ class Layers {
         if (!fresh && told->second >= severity)
             return;
         told->second = severity;
-        Finding f =
-            Finding::of("layers", severity, flat_->opening, flat_->opening, flat_->opening, amount);
+        Finding f = Finding::of(crease < 0 ? "layers.order" : "layers.within-fold", severity,
+                                flat_->opening, flat_->opening, flat_->opening, amount);
         nameIn(f, c_, a);
         nameIn(f, c_, b);
         const std::string when = sayOpening(c_, flat_->opening, flat_->opening);

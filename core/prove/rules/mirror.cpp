@@ -122,9 +122,9 @@ class Parts {
 void mirror(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     const Case& c = e.c;
     const Parts parts(c);
-    auto tell = [&](Severity severity, double amount, std::vector<int> which,
+    auto tell = [&](const char* code, Severity severity, double amount, std::vector<int> which,
                     const std::string& message, const std::string& remedy) {
-        Finding f = Finding::of("mirror", severity, c.first(), c.last(), c.first(), amount);
+        Finding f = Finding::of(code, severity, c.first(), c.last(), c.first(), amount);
         for (int p : which)
             nameIn(f, c, c.assembly.parts[p].panels.front());
         f.message = message;
@@ -209,18 +209,18 @@ void mirror(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
                     : "";
             const std::string one = capital(name(x.a)), two = name(x.b);
             if (why == Folded)
-                tell(Severity::Note, x.match.against, {x.a, x.b},
+                tell("mirror.folded-other-way", Severity::Note, x.match.against, {x.a, x.b},
                      capital(two) + " is cut like " + name(x.a) + " but folded the other way at " +
                          countText(x.match.against, "one crease", "creases") + "." + more,
                      "See whether mountain and valley are meant so, and mark the two parts.");
             else if (why == Mirrored)
-                tell(Severity::Note, x.match.apart, {x.a, x.b},
+                tell("mirror.image", Severity::Note, x.match.apart, {x.a, x.b},
                      one + " and " + two +
                          " are mirror images of one another; taken for the other, they are " +
                          sayAmount(c, x.match.apart) + " off." + more,
                      "Mark the faces before cutting; of patterned paper cut one face down.");
             else
-                tell(Severity::Note, x.match.apart, {x.a, x.b},
+                tell("mirror.close", Severity::Note, x.match.apart, {x.a, x.b},
                      one + " and " + two + " differ by only " + sayAmount(c, x.match.apart) +
                          " and are easily taken for one another." + more,
                      "Mark them with their names when they are cut.");
@@ -231,7 +231,7 @@ void mirror(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
             continue;
         const Match over = parts.match(a, a, true);
         if (over.apart > told && over.apart < alike)
-            tell(Severity::Note, over.apart, {a},
+            tell("mirror.of-itself", Severity::Note, over.apart, {a},
                  capital(name(a)) +
                      " is almost its own mirror image: glued in the wrong way "
                      "round, it is " +

@@ -16,7 +16,7 @@ constexpr double unseenMisfit = 0.01, forgivenMisfit = 0.5; // mm
 void misfit(const Evidence& e, const Stop&, std::vector<Finding>& out) {
     const Case& c = e.c;
     for (size_t l = 0; l < c.linkage.loops.size(); ++l) {
-        Finding f = Finding::of("misfit", Severity::Note, c.last(), c.first(), c.first());
+        Finding f = Finding::of("misfit.forgiven", Severity::Note, c.last(), c.first(), c.first());
         const Pose* worst = nullptr;
         for (const Pose& p : c.poses) {
             const double miss = p.misfits[l];
@@ -37,9 +37,14 @@ void misfit(const Evidence& e, const Stop&, std::vector<Finding>& out) {
         nameIn(f, c, loop.landing);
         const bool binds = f.amount > forgivenMisfit;
         f.severity = binds ? Severity::Stop : Severity::Caution;
+        f.code = binds ? "misfit.binds" : "misfit.forgiven";
         const auto bent = binds ? bendingOf(c, loop, *worst, f.amount) : std::nullopt;
         if (bent && bent->way != Bent::TooFar)
             f.severity = Severity::Caution;
+        if (bent) {
+            f.code = "misfit.bends";
+            f.besides = {{"bends", bent->by}, {"over", bent->over}};
+        }
         // Its crease is named: that is what is scored elsewhere.
         const int crease = loop.crease >= 0 ? loop.crease
                            : loop.join >= 0 ? c.assembly.crease(c.assembly.joins[loop.join].crease)

@@ -65,15 +65,15 @@ std::string list(const Case& c, const std::vector<int>& panels) {
     return out;
 }
 
-Finding findingAt(const Case& c, Severity s, double at) {
-    return Finding::of("mobility", s, c.first(), c.last(), at);
+Finding findingAt(const Case& c, const char* code, Severity s, double at) {
+    return Finding::of(code, s, c.first(), c.last(), at);
 }
 
 void locked(const Case& c, int joint, const Mobility& m, const Pose& pose,
             std::vector<Finding>& out) {
     for (int l : m.locking) {
         const Loop& loop = c.linkage.loops[l];
-        Finding f = findingAt(c, Severity::Stop, pose.opening);
+        Finding f = findingAt(c, "mobility.locked", Severity::Stop, pose.opening);
         nameIn(f, c, loop.held);
         nameIn(f, c, loop.landing);
         std::string round; // the creases of the loop
@@ -112,7 +112,8 @@ void flapping(const Case& c, int joint, const Mobility& m, const Pose& pose, std
                 mine.push_back(p);
         // What rises by itself from a lone base is held by its folds on purpose.
         const bool meant = k.spine < 0;
-        Finding f = findingAt(c, meant ? Severity::Note : Severity::Caution, pose.opening);
+        Finding f = findingAt(c, "mobility.flaps", meant ? Severity::Note : Severity::Caution,
+                              pose.opening);
         for (int p : mine)
             nameIn(f, c, p);
         if (mine.empty()) {
@@ -140,7 +141,7 @@ double reachFrom(const Case& c, int joint, int panel) {
 // A row of panels that hangs on one fold after the other, held by nothing at its end.
 void rowHangs(const Case& c, const std::vector<std::pair<int, int>>& row,
               std::vector<Finding>& out) {
-    Finding f = findingAt(c, Severity::Note, c.first());
+    Finding f = findingAt(c, "mobility.row", Severity::Note, c.first());
     std::vector<int> panels;
     double longest = 0;
     for (auto [joint, panel] : row) {
@@ -204,9 +205,13 @@ void flaps(const Case& c, std::vector<Finding>& out) {
         if (told.count(panel))
             continue;
         const bool tab = c.assembly.panels[panel].role == Role::Tab;
-        Finding f = findingAt(c, Severity::Note, c.first());
-        nameIn(f, c, panel);
         const bool slides = k.joints[j].freedom == Freedom::Slide;
+        Finding f = findingAt(c,
+                              tab      ? "mobility.unglued"
+                              : slides ? "mobility.slides"
+                                       : "mobility.flap",
+                              Severity::Note, c.first());
+        nameIn(f, c, panel);
         f.message =
             "The " + sayPanel(c, panel) +
             (tab      ? " is glued to nothing; it is drawn as it rests."
@@ -228,7 +233,7 @@ void loose(const Case& c, std::vector<Finding>& out) {
         const int number = c.assembly.panels[i].part;
         if (!c.linkage.loose[i] || !told.insert(number).second)
             continue;
-        Finding f = findingAt(c, Severity::Caution, c.first());
+        Finding f = findingAt(c, "mobility.loose", Severity::Caution, c.first());
         nameIn(f, c, static_cast<int>(i));
         f.message =
             c.assembly.parts[number].name + " is joined to nothing; it lies beside the card.";

@@ -40,8 +40,8 @@ void slidesOff(const Case& c, std::vector<Finding>& out) {
             continue;
         while (to - from > 0.05)
             (over((from + to) / 2) >= holds * first ? from : to) = (from + to) / 2;
-        Finding f =
-            Finding::of("reach", Severity::Stop, c.first(), c.last(), c.last(), j.high - from);
+        Finding f = Finding::of("reach.slides-off", Severity::Stop, c.first(), c.last(), c.last(),
+                                j.high - from);
         nameIn(f, c, j.tab);
         nameIn(f, c, j.landing);
         f.message = "The " + sayPanel(c, j.tab) + " slides off the " + sayPanel(c, j.landing) +
@@ -96,7 +96,8 @@ void reach(const Evidence& e, const Stop&, std::vector<Finding>& out) {
         }
         s = e + 1;
     }
-    Finding f = Finding::of("reach", Severity::Stop, c.first(), c.last(), c.poses[from].opening);
+    Finding f =
+        Finding::of("reach.ends", Severity::Stop, c.first(), c.last(), c.poses[from].opening);
     std::string who;
     for (int s : {from - 1, to + 1}) {
         if (s < 0 || s > last)

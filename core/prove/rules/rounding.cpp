@@ -17,7 +17,8 @@ void rounding(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     const std::string when = "With every measure rounded to " + std::string(ruler.name);
     const Rounding r = roundedTo(c, ruler, stop.flag);
     if (!r.problem.empty()) {
-        Finding f = Finding::of("rounding", Severity::Caution, c.first(), c.last(), c.first());
+        Finding f =
+            Finding::of("rounding.unmakeable", Severity::Caution, c.first(), c.last(), c.first());
         f.parts = {"card"};
         f.message = when + ", the design cannot be made: " + r.problem;
         f.remedy = sayNotRounded({}, c.design);
@@ -27,8 +28,8 @@ void rounding(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     // What binds anyway is told as such.
     if (r.held >= 0 && r.landing >= 0 && r.before < forgivenRounding &&
         r.misfit >= forgivenRounding && r.misfit >= r.before + 0.1) {
-        Finding f =
-            Finding::of("rounding", Severity::Caution, r.opening, r.opening, r.opening, r.misfit);
+        Finding f = Finding::of("rounding.misfit", Severity::Caution, r.opening, r.opening,
+                                r.opening, r.misfit);
         nameIn(f, c, r.held);
         nameIn(f, c, r.landing);
         f.message = when + ", the " + sayPanel(c, r.held) + " would miss the " +
@@ -38,8 +39,8 @@ void rounding(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
         out.push_back(f);
     }
     if (r.binds() && r.overhang > forgivenRounding) {
-        Finding f =
-            Finding::of("rounding", Severity::Caution, c.first(), c.first(), c.first(), r.overhang);
+        Finding f = Finding::of("rounding.overhang", Severity::Caution, c.first(), c.first(),
+                                c.first(), r.overhang);
         f.parts = {"card"};
         f.message = when + ", closed parts would stick out of the card by " +
                     sayAmount(c, r.overhang) + " more.";
@@ -49,6 +50,7 @@ void rounding(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     for (Brought& b : broughtBy(r, e, stop)) {
         Finding f = b.finding;
         f.rule = "rounding";
+        f.code = b.code();
         f.severity = Severity::Caution;
         f.message =
             when +

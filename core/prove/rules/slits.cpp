@@ -60,8 +60,8 @@ void slits(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
                     const double shut = shuts(a, slit, *cover);
                     if (shut <= unseenCover)
                         continue;
-                    Finding f =
-                        Finding::of("slits", Severity::Stop, c.first(), c.last(), c.first(), shut);
+                    Finding f = Finding::of("slits.covered", Severity::Stop, c.first(), c.last(),
+                                            c.first(), shut);
                     nameIn(f, c, cover->panel);
                     nameIn(f, c, through.tab);
                     nameIn(f, c, static_cast<int>(i));

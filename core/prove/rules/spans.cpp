@@ -41,7 +41,7 @@ void tooShort(const Case& c, const Span& s, std::vector<Finding>& out) {
     }
     if (most <= 0)
         return;
-    Finding f = Finding::of("spans", Severity::Stop, from, to, at, most - s.length);
+    Finding f = Finding::of("spans.short", Severity::Stop, from, to, at, most - s.length);
     nameIn(f, c, s.panels[0]);
     nameIn(f, c, s.panels[1]);
     f.parts.push_back(s.id);
@@ -94,8 +94,8 @@ void looksOut(const Evidence& e, const Span& s, std::vector<Finding>& out) {
     }
     if (slack <= room + unseen)
         return;
-    Finding f =
-        Finding::of("spans", Severity::Caution, c.first(), c.first(), c.first(), slack - room);
+    Finding f = Finding::of("spans.looks-out", Severity::Caution, c.first(), c.first(), c.first(),
+                            slack - room);
     nameIn(f, c, s.panels[0]);
     f.parts.push_back(s.id);
     f.message = capital(sayOwner(c.design, s.structure)) + " looks out of the closed card by " +
@@ -120,7 +120,7 @@ void resists(const Case& c, const Span& s, std::vector<Finding>& out) {
     const double radius = half > 0 ? s.length / (2 * half) : 1e300; // of the arc
     if (radius > bendsEasily)
         return;
-    Finding f = Finding::of("spans", Severity::Note, c.first(), c.last(), at, radius);
+    Finding f = Finding::of("spans.resists", Severity::Note, c.first(), c.last(), at, radius);
     nameIn(f, c, s.panels[0]);
     nameIn(f, c, s.panels[1]);
     f.parts.push_back(s.id);
@@ -212,7 +212,7 @@ void meets(const Case& c, const Span& s, const Stop& stop, std::vector<Finding>&
     }
     if (through < 0)
         return;
-    Finding f = Finding::of("spans", Severity::Stop, from, to, (from + to) / 2);
+    Finding f = Finding::of("spans.through", Severity::Stop, from, to, (from + to) / 2);
     nameIn(f, c, through);
     f.parts.push_back(s.id);
     f.message = capital(sayOwner(c.design, s.structure)) + " would have to go through the " +
@@ -236,7 +236,7 @@ void spans(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
             resists(c, s, out);
         const double width = (s.edges[0].second - s.edges[0].first).norm();
         if (!s.thread && s.window > 0 && width > s.window - roomInWindow) {
-            Finding f = Finding::of("spans", Severity::Caution, c.first(), c.last(),
+            Finding f = Finding::of("spans.catches", Severity::Caution, c.first(), c.last(),
                                     c.assembly.display.at, width - s.window + roomInWindow);
             nameIn(f, c, s.panels[0]);
             f.parts.push_back(s.id);

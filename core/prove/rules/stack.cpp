@@ -123,7 +123,8 @@ void wrapped(const Evidence& e, std::vector<Finding>& out) {
     }
     if (which < 0 || worst <= unseenStack)
         return;
-    Finding f = Finding::of("stack", Severity::Caution, c.first(), c.first(), c.first(), worst);
+    Finding f =
+        Finding::of("stack.wraps", Severity::Caution, c.first(), c.first(), c.first(), worst);
     nameIn(f, c, which);
     f.message = "Closed, the pages go round " + sayAmount(c, card.inside) +
                 " of paper, which takes about " + sayAmount(c, card.wrap()) +
@@ -145,9 +146,9 @@ void stack(const Evidence& e, const Stop&, std::vector<Finding>& out) {
     if (wanted.empty())
         return;
     const MailClass* mail = c.workshop.mailClass(wanted);
-    auto tell = [&](double amount, In in, const std::string& message, const std::string& remedy) {
-        Finding f =
-            Finding::of("stack", Severity::Caution, c.first(), c.first(), c.first(), amount);
+    auto tell = [&](const char* code, double amount, In in, const std::string& message,
+                    const std::string& remedy) {
+        Finding f = Finding::of(code, Severity::Caution, c.first(), c.first(), c.first(), amount);
         f.in = in;
         f.parts = {"card"};
         f.message = message;
@@ -155,24 +156,25 @@ void stack(const Evidence& e, const Stop&, std::vector<Finding>& out) {
         out.push_back(f);
     };
     if (!mail) {
-        tell(0, In::Millimetres, "The mail class “" + wanted + "” is not in the workshop's table.",
+        tell("stack.mail-unknown", 0, In::Millimetres,
+             "The mail class “" + wanted + "” is not in the workshop's table.",
              "Choose one that is, or add it there with the values of the local post.");
         return;
     }
     const Excess over = excessOver(card, *mail);
     const std::string ask = "Take another class (ask the local post), or ";
     if (over.thickness > unseenStack)
-        tell(over.thickness, In::Millimetres,
+        tell("stack.mail-thick", over.thickness, In::Millimetres,
              "Closed, the card is " + sayAmount(c, card.thickness) + " thick, " +
                  sayAmount(c, over.thickness) + " more than " + mail->name + " takes.",
              ask + "spread what lies over the thickest place.");
     if (over.length > unseenStack || over.width > unseenStack)
-        tell(std::max(over.length, over.width), In::Millimetres,
+        tell("stack.mail-large", std::max(over.length, over.width), In::Millimetres,
              "Closed, the card is larger than " + mail->name + " takes by " +
                  sayAmount(c, std::max(over.length, over.width)) + ".",
              ask + "make the card smaller.");
     if (over.mass > 0)
-        tell(over.mass, In::Grams,
+        tell("stack.mail-heavy", over.mass, In::Grams,
              "The card weighs about " + grams(card.mass) + ", " + grams(over.mass) + " more than " +
                  mail->name + " takes.",
              ask + "take lighter stock.");

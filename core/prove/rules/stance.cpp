@@ -24,8 +24,8 @@ void stance(const Evidence& e, const Stop&, std::vector<Finding>& out) {
     const Case& c = e.c;
     const double at = std::clamp(c.assembly.display.at, c.first(), c.last());
     const Stance s = stanceOf(c);
-    auto finding = [&](Severity severity, double amount, In in) {
-        Finding f = Finding::of("stance", severity, at, at, at, amount);
+    auto finding = [&](const char* code, Severity severity, double amount, In in) {
+        Finding f = Finding::of(code, severity, at, at, at, amount);
         f.in = in;
         f.where = s.centre;
         return f;
@@ -35,7 +35,7 @@ void stance(const Evidence& e, const Stop&, std::vector<Finding>& out) {
     if (!lies) {
         const Rest* best = s.best();
         for (auto& [panel, mm] : s.below) {
-            Finding f = finding(Severity::Caution, mm, In::Millimetres);
+            Finding f = finding("stance.below", Severity::Caution, mm, In::Millimetres);
             nameIn(f, c, panel);
             f.message = "Displayed, the " + sayPanel(c, panel) + " reaches " + sayAmount(c, mm) +
                         " below the edge that the card stands on: it does not sit flush.";
@@ -45,7 +45,7 @@ void stance(const Evidence& e, const Stop&, std::vector<Finding>& out) {
         }
         if (!best) {
             if (s.below.empty() && !s.rests.empty()) {
-                Finding f = finding(Severity::Caution, 0, In::Degrees);
+                Finding f = finding("stance.nothing", Severity::Caution, 0, In::Degrees);
                 f.parts = {"card"};
                 f.message = "Displayed (" + c.assembly.display.words +
                             "), the card has nothing to stand on.";
@@ -53,7 +53,8 @@ void stance(const Evidence& e, const Stop&, std::vector<Finding>& out) {
                 out.push_back(f);
             }
         } else if (best->margin < firm) {
-            Finding f = finding(best->margin <= 0 ? Severity::Stop : Severity::Caution,
+            Finding f = finding(best->margin <= 0 ? "stance.falls" : "stance.tips",
+                                best->margin <= 0 ? Severity::Stop : Severity::Caution,
                                 best->margin, In::Degrees);
             f.parts = {"card"};
             f.message =
@@ -70,7 +71,7 @@ void stance(const Evidence& e, const Stop&, std::vector<Finding>& out) {
     for (const Leaning& l : leaningsOf(c, s.pose)) {
         if (l.stop >= 0)
             continue;
-        Finding f = finding(Severity::Note, l.away, In::Millimetres);
+        Finding f = finding("stance.slides", Severity::Note, l.away, In::Millimetres);
         f.where = l.where;
         nameIn(f, c, l.panel);
         nameIn(f, c, l.on);
@@ -85,7 +86,7 @@ void stance(const Evidence& e, const Stop&, std::vector<Finding>& out) {
         const bool adorns = spec.kind == "topper" || spec.kind == "words";
         if (seen.part > (adorns ? unseenFigure : unseenStance) || seen.behind.empty())
             continue;
-        Finding f = finding(Severity::Note, 0, In::Millimetres);
+        Finding f = finding("stance.hidden", Severity::Note, 0, In::Millimetres);
         f.where.reset();
         for (const std::string& id : {seen.structure, seen.behind})
             for (size_t i = 0; i < c.assembly.panels.size(); ++i)

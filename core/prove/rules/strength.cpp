@@ -57,10 +57,9 @@ class Sheet {
         return std::max(mm, calipers * stock_->caliper.mm());
     }
 
-    void tell(std::vector<int> panels, double amount, const std::string& message,
+    void tell(const char* code, std::vector<int> panels, double amount, const std::string& message,
               const std::string& remedy) {
-        Finding f =
-            Finding::of("strength", Severity::Caution, c_.first(), c_.last(), c_.first(), amount);
+        Finding f = Finding::of(code, Severity::Caution, c_.first(), c_.last(), c_.first(), amount);
         for (int p : panels)
             nameIn(f, c_, p);
         f.message = message;
@@ -176,18 +175,18 @@ class Sheet {
         const std::string least = sayAmount(c_, leastBetween(*one, *two));
         const int creases = (one->crease >= 0) + (two->crease >= 0);
         if (creases == 0)
-            tell({panel}, width,
+            tell("strength.narrow", {panel}, width,
                  capital(it) + " is only " + sayAmount(c_, width) +
                      " wide between two cuts; this stock wants " + least + " or it tears.",
                  "Make the strip wider, or take stronger paper.");
         else if (creases == 1)
-            tell({panel}, width,
+            tell("strength.fold-near-cut", {panel}, width,
                  "The " + sayCrease(c_, std::max(one->crease, two->crease)) + " runs " +
                      sayAmount(c_, width) + " from a cut of " + it + "; this stock wants " + least +
                      " or the edge breaks away.",
                  "Move the crease or the cut.");
         else
-            tell({panel}, width,
+            tell("strength.folds-near", {panel}, width,
                  "The " + sayCrease(c_, one->crease) + " and the " + sayCrease(c_, two->crease) +
                      " are " + sayAmount(c_, width) + " apart; " +
                      (stock_->weight >= stiff ? "stiff" : "this") + " stock wants " + least +
@@ -224,7 +223,7 @@ class Sheet {
         for (const Join& j : c_.assembly.joins)
             if (j.landing == panel && c_.assembly.panels[j.tab].role != Role::Tab)
                 return; // a layer stiffens it
-        tell({panel}, across,
+        tell("strength.buckles", {panel}, across,
              "The " + sayPanel(c_, panel) + " is " + sayAmount(c_, across) + " across; paper of " +
                  numberText(static_cast<int>(stock_->weight)) + " g/m² buckles beyond about " +
                  sayAmount(c_, most) + ".",
@@ -266,13 +265,15 @@ class Sheet {
                             if (way.dot(mid - end) > 0.2 * d)
                                 nearest = std::min(nearest, d);
                         }
-                if (nearest > 1e-3 && nearest < least - 1e-6)
-                    tell({panelAt(end)}, nearest,
+                if (nearest > 1e-3 && nearest < least - 1e-6) {
+                    tell("strength.slit-near-cut", {panelAt(end)}, nearest,
                          "The slit " + m.id.substr(m.id.find('.') + 1) + " of " + part_.name +
                              " ends " + sayAmount(c_, nearest) +
                              " before a cut; this stock wants " + sayAmount(c_, least) +
                              " there or it tears on.",
                          "Let the slit end earlier.");
+                    out_.back().line = m.id;
+                }
             }
         }
     }
@@ -305,7 +306,7 @@ class Sheet {
         const double along = std::fabs(alongY ? k.dir().y() : k.dir().x());
         if (along >= 0.70)
             return;
-        tell({k.left, k.right}, k.length(),
+        tell("strength.grain", {k.left, k.right}, k.length(),
              "The grain of " + part_.name + " runs across its longest fold, the " +
                  sayCrease(c_, longest) + " (" + sayAmount(c_, k.length()) +
                  "): the fold cracks and springs open.",
@@ -336,7 +337,9 @@ void littleHeld(const Case& c, const Join& j, std::vector<Finding>& out) {
     if (glued >= well * all)
         return;
     const double percent = 100 * glued / all;
-    Finding f = Finding::of("strength", Severity::Note, c.first(), c.last(), c.first(), percent);
+    Finding f = Finding::of("strength.little-held", Severity::Note, c.first(), c.last(), c.first(),
+                            percent);
+    f.in = In::Percent;
     nameIn(f, c, j.tab);
     nameIn(f, c, j.landing);
     f.message = "Only " + numberText(static_cast<int>(std::lround(percent))) + " percent of the " +

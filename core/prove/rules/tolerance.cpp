@@ -18,10 +18,12 @@ void tolerance(const Evidence& e, const Stop&, std::vector<Finding>& out) {
         if (t.likely < large)
             break;
         const Loop& loop = c.linkage.loops[t.loop];
-        Finding f = Finding::of("tolerance", t.likely < grave ? Severity::Note : Severity::Caution,
-                                t.opening, t.opening, t.opening, t.likely);
+        Finding f =
+            Finding::of("tolerance.misses", t.likely < grave ? Severity::Note : Severity::Caution,
+                        t.opening, t.opening, t.opening, t.likely);
         nameIn(f, c, loop.held);
         nameIn(f, c, loop.landing);
+        f.besides = {{"worst", t.worst}};
         std::string sources;
         for (const ErrorSource& s : t.sources)
             sources += (sources.empty() ? "" : ", ") + saySource(c, s);
