@@ -1,5 +1,4 @@
-// Clearance: panels of different structures that come closer to one another than paper can be
-// trusted to.
+// Clearance: panels of different structures that come closer together than paper can be trusted to.
 //
 // What lies over one another when the card is flat comes together there; for such a pair only the
 // displayed state counts, and a near pass: close in the middle of the motion and farther away both
@@ -391,9 +390,9 @@ void clearance(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     }
     for (const Near& n : Distances(e, stop).run()) {
         Finding f = found("clearance.near", c, n);
-        const std::string names = "The " + sayPanel(c, n.a) + " and the " + sayPanel(c, n.b);
-        f.message = names + " come within " + sayAmount(c, n.distance) + " of one another " +
-                    sayOpening(c, n.at, n.at) + ", less than paper can be trusted to keep.";
+        f.message = "The " + sayPanel(c, n.a) + " and the " + sayPanel(c, n.b) + " come within " +
+                    sayAmount(c, n.distance) + " of one another " + sayOpening(c, n.at, n.at) +
+                    ", less than paper can be trusted to keep.";
         f.remedy = "Move them further apart, or make one of them smaller.";
         out.push_back(f);
     }
