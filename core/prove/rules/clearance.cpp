@@ -1,5 +1,4 @@
 // Clearance: panels of different structures that come closer together than paper can be trusted to.
-//
 // What lies over one another when the card is flat comes together there; for such a pair only the
 // displayed state counts, and a near pass: close in the middle of the motion and farther away both
 // before and after. Any other pair must keep its distance, but for the way to a flat state, where
@@ -366,9 +365,10 @@ class Windows {
     std::vector<Near> out_;
 };
 
-Finding found(const char* code, const Case& c, const Near& n) {
+Finding found(const char* code, const Case& c, const Near& n, const char* remedy) {
     Finding f = Finding::of(code, Severity::Caution, n.from, n.to, n.at, n.distance);
     f.where = n.where;
+    f.remedy = remedy;
     nameIn(f, c, n.a);
     nameIn(f, c, n.b);
     return f;
@@ -379,21 +379,20 @@ Finding found(const char* code, const Case& c, const Near& n) {
 void clearance(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     const Case& c = e.c;
     for (const Near& n : Windows(e, stop).run()) {
-        Finding f = found("clearance.opening", c, n);
+        Finding f = found("clearance.opening", c, n,
+                          "Make the opening larger all round, or what goes through it smaller.");
         f.message = "The " + sayPanel(c, n.a) + " goes through the opening in the " +
                     sayPanel(c, n.b) +
                     (n.distance < 0.005 ? " with nothing to spare "
                                         : " with only " + sayAmount(c, n.distance) + " to spare ") +
                     sayOpening(c, n.at, n.at) + ": it is likely to catch on the edge.";
-        f.remedy = "Make the opening larger all round, or what goes through it smaller.";
         out.push_back(f);
     }
     for (const Near& n : Distances(e, stop).run()) {
-        Finding f = found("clearance.near", c, n);
+        Finding f = found("clearance.near", c, n, "Move them further apart, or make one smaller.");
         f.message = "The " + sayPanel(c, n.a) + " and the " + sayPanel(c, n.b) + " come within " +
                     sayAmount(c, n.distance) + " of one another " + sayOpening(c, n.at, n.at) +
                     ", less than paper can be trusted to keep.";
-        f.remedy = "Move them further apart, or make one of them smaller.";
         out.push_back(f);
     }
 }
