@@ -4,6 +4,7 @@
 #include "app/flat/net_dialog.h"
 #include "app/look/file_dialog.h"
 #include "app/look/parts.h"
+#include "app/make/make_pane.h"
 #include "app/make/print_sheets.h"
 #include "app/session/paths.h"
 #include "app/session/waiting.h"
@@ -153,21 +154,28 @@ void Workbench::exportAs(Exports what, const QString& title, const QString& fall
         const Pictured card(s->folded);
         seen = pixelsOf(cardImage(card, s->folded->assembly.display.at, {1200, 800}));
     }
+    // By the plan that the room Make shows.
+    const auto* room = findChild<MakePane*>();
+    const MakePane::Wished wished =
+        room ? room->wished()
+             : MakePane::Wished{1, !session_.workshop().drawer.papers.empty(),
+                                MakePane::keptWishes(session_)};
     QString failed;
     const auto waited = waitedFor<Result<PreparedExport>>(
         this, tr("Working out what goes into %1 ...").arg(QFileInfo(path).fileName()),
-        [s, e, proved, seen, path = bytesOf(path), design = session_.design(),
+        [s, e, proved, seen, wished, path = bytesOf(path), design = session_.design(),
          format = flat().format(), drawer = session_.workshop().drawer,
          dashed = filters.indexOf(filter) >= plain,
          printed = flat().printed()](const Worker::Cancelled&) -> Result<PreparedExport> {
             auto made = assemble(design);
             if (!made)
                 return made.problem();
-            return prepareExport(
-                path, *e,
-                {design, *made, format, proved ? s->evidence.get() : nullptr,
-                 proved ? &s->findings : nullptr, drawer.papers.empty() ? nullptr : &drawer,
-                 s && !s->upright.empty() ? &s->upright : nullptr, seen, dashed, printed});
+            return prepareExport(path, *e,
+                                 {design, *made, format, proved ? s->evidence.get() : nullptr,
+                                  proved ? &s->findings : nullptr,
+                                  drawer.papers.empty() ? nullptr : &drawer,
+                                  s && !s->upright.empty() ? &s->upright : nullptr, seen, dashed,
+                                  printed, wished.copies, wished.cuts, wished.fromDrawer});
         },
         failed);
     if (!waited)

@@ -181,7 +181,7 @@ void MakePane::plan() {
     if (!snapshot || !snapshot->folded)
         return;
     planning_ = snapshot->folded;
-    wishes_ = keptWishes();
+    wishes_ = keptWishes(session_);
     taken_.reset();
     laying_.ask(
         [snapshot, drawer = session_.workshop().drawer, fromDrawer = fromDrawer_->isChecked(),

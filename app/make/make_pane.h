@@ -25,6 +25,16 @@ class MakePane : public QWidget {
     enum Mode { Cuts, Scores };
     void turnTo(Mode mode);
     const Planned* planned() const { return planned_.get(); } // null until it is there
+    // What is planned by, for whoever writes the same plan down: how many cards, whether from the
+    // drawer, and what the maker wants otherwise.
+    struct Wished {
+        int copies = 1;
+        bool fromDrawer = false;
+        CutWishes cuts;
+    };
+    Wished wished() const;
+    // What was wanted of this design before.
+    static CutWishes keptWishes(Session& session);
 
   signals:
     void plannedAnew();
@@ -43,7 +53,6 @@ class MakePane : public QWidget {
     void back();
     void takeSheets();                  // out of the drawer
     void offerWishes();                 // what the maker can want otherwise of the chosen sheet
-    CutWishes keptWishes() const;       // what was wanted of this design before
     void want(const CutWishes& wishes); // keeps them, and plans by them
     std::vector<QString> stepsOf(int thing) const;
     QString keyOf(int thing, int step) const;

@@ -1,8 +1,10 @@
 // What the maker wants otherwise than it was planned, offered for the chosen sheet.
 #include "app/make/make_pane.h"
+#include <QCheckBox>
 #include <QListWidget>
 #include <QMenu>
 #include <QSettings>
+#include <QSpinBox>
 #include <QToolButton>
 #include <cmath>
 #include <map>
@@ -17,11 +19,15 @@ QString sheetText(const PaperSheet& s) {
 
 } // namespace
 
-CutWishes MakePane::keptWishes() const {
+MakePane::Wished MakePane::wished() const {
+    return {copies_->value(), fromDrawer_->isChecked(), keptWishes(session_)};
+}
+
+CutWishes MakePane::keptWishes(Session& session) {
     CutWishes out;
-    for (const QString& line : QSettings().value(session_.keyFor("wishes/")).toStringList()) {
+    for (const QString& line : QSettings().value(session.keyFor("wishes/")).toStringList()) {
         const QString name = line.section('\t', 1, 1), what = line.section('\t', 2, 2);
-        const DrawerPaper* paper = session_.workshop().drawer.paper(name.toStdString());
+        const DrawerPaper* paper = session.workshop().drawer.paper(name.toStdString());
         if (line.startsWith("turned\t"))
             out.turned[name.toStdString()] = what == "1";
         else if (paper)

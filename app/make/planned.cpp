@@ -19,20 +19,18 @@ std::shared_ptr<Planned> plannedFor(const Snapshot& snapshot, const Drawer& draw
     planned->folded = snapshot.folded;
     planned->drawer = drawer;
     planned->fromDrawer = fromDrawer;
-    planned->parts = partsList(c.design, c.assembly);
-    const CutOrder order{c.design,
-                         c.assembly,
-                         planned->parts,
-                         fromDrawer ? &drawer : nullptr,
-                         snapshot.upright.empty() ? nullptr : &snapshot.upright,
-                         copies,
-                         wishes};
     int last = 0;
-    planned->cuts = planCuts(order, &cancelled, [&](double part) {
-        if (const int percent = int(100 * part); percent > last)
-            progress(last = percent);
-    });
-    for (BlankScores& b : planScores(planned->parts, drawer.board, c.design.units))
+    Plan plan = planOf(c.design, c.assembly,
+                       {fromDrawer ? &drawer : nullptr,
+                        snapshot.upright.empty() ? nullptr : &snapshot.upright, copies, wishes,
+                        &drawer.board},
+                       &cancelled, [&](double part) {
+                           if (const int percent = int(100 * part); percent > last)
+                               progress(last = percent);
+                       });
+    planned->parts = std::move(plan.parts);
+    planned->cuts = std::move(plan.cuts);
+    for (BlankScores& b : plan.scores)
         if (!b.steps.empty())
             planned->scores.push_back(std::move(b));
     const Ruler& ruler = c.workshop.rulerFor(c.design.units);

@@ -1,8 +1,7 @@
 // Cuts and scores as they are planned for one version of the design.
 #pragma once
 #include "app/session/snapshot.h"
-#include "core/make/cut_plan.h"
-#include "core/make/score_plan.h"
+#include "core/make/plan.h"
 
 namespace hl {
 

@@ -25,7 +25,7 @@ std::shared_ptr<const Pixels> seen(const std::string& path) {
 }
 
 int buildSheet(const std::string& path, const std::string& drawer, const std::string& out,
-               bool force) {
+               int copies, bool force) {
     if (Trouble t = mayWrite(out, force, {path, drawer}))
         return refuse(*t);
     auto bench = layOutBench(path, drawer);
@@ -38,9 +38,17 @@ int buildSheet(const std::string& path, const std::string& drawer, const std::st
     const Case& c = proved.folded;
     const std::vector<Vec2> upright = uprightOn(c);
     return writeExport(out, *e,
-                       {c.design, c.assembly, sheetFormats().front(), &proved.evidence,
-                        &proved.findings, drawer.empty() ? nullptr : &bench->workshop.drawer,
-                        &upright, seen(path)},
+                       {c.design,
+                        c.assembly,
+                        sheetFormats().front(),
+                        &proved.evidence,
+                        &proved.findings,
+                        drawer.empty() ? nullptr : &bench->workshop.drawer,
+                        &upright,
+                        seen(path),
+                        false,
+                        {},
+                        copies},
                        force, {path, drawer});
 }
 
@@ -49,15 +57,19 @@ int buildSheet(const std::string& path, const std::string& drawer, const std::st
 Run declareBuildSheet(CLI::App& options) {
     struct BuildSheetGiven {
         std::string file, drawer, out;
+        int copies = 1;
         bool force = false;
     };
     auto given = std::make_shared<BuildSheetGiven>();
     options.add_option("FILE", given->file)->required();
     options.add_option("--drawer", given->drawer,
                        "the papers and tools there are, a file of `drawer`");
+    options.add_option("--copies", given->copies, "so many cards")->check(CLI::Range(1, 200));
     addForce(options, given->force);
     options.add_option("-o,--output", given->out, "a name that ends in .pdf or .html")->required();
-    return [given] { return buildSheet(given->file, given->drawer, given->out, given->force); };
+    return [given] {
+        return buildSheet(given->file, given->drawer, given->out, given->copies, given->force);
+    };
 }
 
 } // namespace hl::cli

@@ -3,6 +3,7 @@
 #include "core/assemble/assemble.h"
 #include "core/edit/sheet_format.h"
 #include "core/exports/exports.h"
+#include "core/prove/seen.h"
 
 namespace hl::cli {
 namespace {
@@ -19,7 +20,7 @@ const Exporter* exporterFor(const std::string& to, bool machine) {
 
 int exportParts(const std::string& path, const std::string& to, bool machine, bool dashed,
                 const std::string& sheet, const std::string& drawer, const std::string& out,
-                bool force) {
+                int copies, bool force) {
     if (Trouble t = canBeFile(out))
         return refuse(*t);
     const Exporter* e = exporterFor(to, machine);
@@ -36,10 +37,23 @@ int exportParts(const std::string& path, const std::string& to, bool machine, bo
     auto made = assemble(*d);
     if (!made)
         return refuse(made.problem());
+    // Which way is up matters to what is planned of printed papers alone.
+    std::vector<Vec2> upright;
+    for (const Stock& s : d->stocks)
+        if (e->what == Exports::Lists && upright.empty() && !(s.pattern.empty() && s.image.empty()))
+            upright = uprightOn(Case(*d, *made, nullptr, bench->workshop));
     return writeExport(out, *e,
-                       {*d, *made, *format, nullptr, nullptr,
-                        drawer.empty() ? nullptr : &bench->workshop.drawer, nullptr, nullptr,
-                        dashed},
+                       {*d,
+                        *made,
+                        *format,
+                        nullptr,
+                        nullptr,
+                        drawer.empty() ? nullptr : &bench->workshop.drawer,
+                        upright.empty() ? nullptr : &upright,
+                        nullptr,
+                        dashed,
+                        {},
+                        copies},
                        force, {path, drawer});
 }
 
@@ -48,6 +62,7 @@ int exportParts(const std::string& path, const std::string& to, bool machine, bo
 Run declareExport(CLI::App& options) {
     struct ExportGiven {
         std::string file, to, sheet = "a4", out, drawer;
+        int copies = 1;
         bool force = false, machine = false, dashed = false;
     };
     auto given = std::make_shared<ExportGiven>();
@@ -66,11 +81,13 @@ Run declareExport(CLI::App& options) {
         ->needs(machine);
     options.add_option("--drawer", given->drawer,
                        "the papers and tools there are, a file of `drawer`");
+    options.add_option("--copies", given->copies, "of lists: so many cards")
+        ->check(CLI::Range(1, 200));
     addForce(options, given->force);
     options.add_option("-o,--output", given->out)->required();
     return [given] {
         return exportParts(given->file, given->to, given->machine, given->dashed, given->sheet,
-                           given->drawer, given->out, given->force);
+                           given->drawer, given->out, given->copies, given->force);
     };
 }
 

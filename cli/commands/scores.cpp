@@ -10,6 +10,7 @@ namespace {
 
 struct ScoresGiven {
     std::string file, drawer, school;
+    int copies = 1;
     bool json = false, bothEnds = false;
 };
 
@@ -61,7 +62,8 @@ int scores(const ScoresGiven& g) {
         board.school = g.school == "one-face" ? School::OneFace : School::TwoFaces;
     board.bothEnds = board.bothEnds || g.bothEnds;
     const Unit unit = bench->design.units;
-    const std::vector<BlankScores> plan = planScores(partsList(bench->design, *made), board, unit);
+    const std::vector<BlankScores> plan =
+        planScores(partsList(bench->design, *made), board, unit, g.copies);
     if (g.json)
         print(planJson(plan, unit));
     else {
@@ -85,6 +87,7 @@ Run declareScores(CLI::App& options) {
                        "the papers and tools there are, a file of `drawer`");
     options.add_option("--school", given->school, "score from both faces, or all from one")
         ->check(CLI::IsMember({"two-faces", "one-face"}));
+    options.add_option("--copies", given->copies, "so many cards")->check(CLI::Range(1, 200));
     options.add_flag("--both-ends", given->bothEnds,
                      "what is symmetrical is scored from both its ends, at the same grooves");
     options.add_flag("--json", given->json, "in mm, from the lower left corner of each blank");

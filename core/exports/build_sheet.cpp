@@ -16,7 +16,7 @@ class Folded {
     explicit Folded(const ExportInput& in)
         : own_(in.evidence ? nullptr : std::make_unique<const Case>(in.design, in.assembly)),
           sheet_(buildSheetOf({in.evidence ? in.evidence->c : *own_, in.findings, in.drawer,
-                               in.upright, in.seen})) {}
+                               in.upright, in.seen, in.copies, in.cuts, in.fromDrawer})) {}
     const BuildSheet& sheet() const { return sheet_; }
 
   private:

@@ -1,6 +1,7 @@
 // Exports: the table of formats in which a design leaves the program, and of those in which
 // drawings come in. A new one is one file and one line in exports.cpp.
 #pragma once
+#include "core/make/cut_plan.h"
 #include "core/make/sheets.h"
 #include "core/measure/result.h"
 #include "core/picture/picture.h"
@@ -24,6 +25,9 @@ struct ExportInput {
     std::shared_ptr<const Pixels> seen = nullptr; // the finished card, as it will look
     bool dashed = false;                          // scores for a machine as rows of short cuts
     PrintedArea printed = {};                     // patterns on printed sheets; none: lines alone
+    int copies = 1;                               // of the card, in what is planned
+    CutWishes cuts = {};                          // and what is to be cut otherwise
+    bool fromDrawer = true;                       // whether its papers are meant, not its tools
 };
 
 // One file or several, by what their names end in after the one the maker chose ("-2"), and what

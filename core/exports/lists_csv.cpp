@@ -1,8 +1,7 @@
 // Parts, cuts and scores as tables that any spreadsheet reads.
 #include "core/exports/writers.h"
 #include "core/files/drawer_csv.h"
-#include "core/make/cut_plan.h"
-#include "core/make/score_plan.h"
+#include "core/make/plan.h"
 #include "core/measure/number.h"
 
 namespace hl {
@@ -20,15 +19,18 @@ std::string csvRow(const std::vector<std::string>& fields) {
 } // namespace
 
 Result<Exported> writeLists(const ExportInput& in) {
-    const std::vector<ListedPart> parts = partsList(in.design, in.assembly);
+    const Plan plan = planOf(in.design, in.assembly,
+                             {in.fromDrawer ? in.drawer : nullptr, in.upright, in.copies, in.cuts,
+                              in.drawer ? &in.drawer->board : nullptr});
+    const std::vector<ListedPart>& parts = plan.parts;
+    const CutPlan& cuts = plan.cuts;
     Exported out;
     std::string text = csvRow({"part", "paper", "count", "width_mm", "height_mm", "line"});
     for (const ListedPart& p : parts)
-        text +=
-            csvRow({p.name, p.paper, numberText(p.count), mmText(p.blank.x()), mmText(p.blank.y()),
-                    p.say.panels.size() > 1 ? panelsText(p.say, Unit::Millimetre) : ""});
+        text += csvRow({p.name, p.paper, numberText(in.copies * p.count), mmText(p.blank.x()),
+                        mmText(p.blank.y()),
+                        p.say.panels.size() > 1 ? panelsText(p.say, Unit::Millimetre) : ""});
     out.files.push_back({"-parts", text});
-    const CutPlan cuts = planCuts({in.design, in.assembly, parts, in.drawer, in.upright});
     text =
         csvRow({"sheet", "paper", "sheet_width_mm", "sheet_height_mm", "cut", "piece_x_mm",
                 "piece_y_mm", "piece_width_mm", "piece_height_mm", "across", "at_mm", "fence_mm"});
@@ -47,8 +49,7 @@ Result<Exported> writeLists(const ExportInput& in) {
         out.remarks.push_back(m.part + ": " + m.why + ".");
     text = csvRow(
         {"part", "count", "step", "do", "edge", "at_mm", "from_mm", "to_mm", "face", "crease"});
-    const ScoringBoard board = in.drawer ? in.drawer->board : ScoringBoard();
-    for (const BlankScores& b : planScores(parts, board, in.design.units)) {
+    for (const BlankScores& b : plan.scores) {
         int n = 0;
         for (const ScoreStep& s : b.steps) {
             const bool placed = s.edge && s.what != ScoreStep::Turn && s.what != ScoreStep::Flip;

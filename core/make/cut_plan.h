@@ -43,6 +43,9 @@ struct PlannedSheet {
     size_t size = 0; // which of the paper's sizes in the drawer
 };
 
+// Whether the same is cut from both in the same way.
+bool alike(const PlannedSheet& a, const PlannedSheet& b);
+
 struct MissingPart {
     std::string part;
     int count = 1;
@@ -108,6 +111,11 @@ std::vector<std::string> cautionsOf(const CutPlan& plan, const std::vector<Liste
                                     const Trimmer& trimmer);
 std::string machineCaution();
 
+// The sheets of a plan, those that are alike after one another told once: the number of the first,
+// and how many there are.
+std::vector<std::pair<size_t, int>> sheetsAlike(const CutPlan& plan);
+// "Sheets 2 to 6: Ivory card, 5 alike".
+std::string sheetTitle(const CutPlan& plan, std::pair<size_t, int> sheets);
 // The plan as it is read at the bench.
 std::string cutsText(const CutPlan& plan, const std::vector<ListedPart>& parts, Unit unit,
                      const Trimmer& trimmer);

@@ -140,13 +140,50 @@ std::string machineCaution() {
     return "Machine: keep hands away while it runs; its own instructions come first.";
 }
 
+bool alike(const PlannedSheet& a, const PlannedSheet& b) {
+    const auto same = [](const SheetArea& p, const SheetArea& q) {
+        return std::fabs(p.x - q.x) + std::fabs(p.y - q.y) + std::fabs(p.width - q.width) +
+                   std::fabs(p.height - q.height) <
+               1e-6;
+    };
+    return a.paper == b.paper && a.offcut == b.offcut &&
+           same({0, 0, a.width, a.height}, {0, 0, b.width, b.height}) &&
+           std::equal(a.blanks.begin(), a.blanks.end(), b.blanks.begin(), b.blanks.end(),
+                      [&](auto& p, auto& q) {
+                          return p.listed == q.listed && p.turned == q.turned &&
+                                 p.mirrored == q.mirrored && same(p.at, q.at);
+                      }) &&
+           std::equal(a.cuts.begin(), a.cuts.end(), b.cuts.begin(), b.cuts.end(),
+                      [&](auto& p, auto& q) {
+                          return p.acrossX == q.acrossX && std::fabs(p.at - q.at) < 1e-6 &&
+                                 same(p.piece, q.piece);
+                      });
+}
+
+std::vector<std::pair<size_t, int>> sheetsAlike(const CutPlan& plan) {
+    std::vector<std::pair<size_t, int>> out;
+    for (size_t i = 0; i < plan.sheets.size(); ++i)
+        if (!out.empty() && alike(plan.sheets[out.back().first], plan.sheets[i]))
+            ++out.back().second;
+        else
+            out.emplace_back(i, 1);
+    return out;
+}
+
+std::string sheetTitle(const CutPlan& plan, std::pair<size_t, int> sheets) {
+    const auto [first, count] = sheets;
+    const std::string number = numberText(first + 1);
+    return (count > 1 ? "Sheets " + number + " to " + numberText(first + size_t(count))
+                      : "Sheet " + number) +
+           ": " + plan.sheets[first].paper + (count > 1 ? ", " + numberText(count) + " alike" : "");
+}
+
 std::string cutsText(const CutPlan& plan, const std::vector<ListedPart>& parts, Unit unit,
                      const Trimmer& trimmer) {
     std::string out;
-    int n = 0;
-    for (const PlannedSheet& s : plan.sheets) {
-        ++n;
-        out += (n > 1 ? "\n" : "") + std::string("Sheet ") + numberText(n) + ": " + s.paper + ", " +
+    for (const auto& sheets : sheetsAlike(plan)) {
+        const PlannedSheet& s = plan.sheets[sheets.first];
+        out += (out.empty() ? "" : "\n") + sheetTitle(plan, sheets) + ", " +
                (s.offcut ? "the offcut " : "") + sizeText(s.width, s.height, unit) + "\n";
         for (const std::string& line : cutLines(s, parts, unit, trimmer))
             out += "  " + line + "\n";

@@ -9,7 +9,8 @@ Plan planOf(const Design& design, const Assembly& assembly, const PlanWishes& w,
     out.parts = partsList(design, assembly);
     out.cuts = planCuts({design, assembly, out.parts, w.drawer, w.upright, w.copies, w.cuts},
                         cancel, progress);
-    out.scores = planScores(out.parts, w.drawer ? w.drawer->board : ScoringBoard(), design.units);
+    const ScoringBoard board = w.board ? *w.board : w.drawer ? w.drawer->board : ScoringBoard();
+    out.scores = planScores(out.parts, board, design.units, w.copies);
     return out;
 }
 

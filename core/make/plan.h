@@ -19,6 +19,7 @@ struct PlanWishes {
     const std::vector<Vec2>* upright = nullptr;
     int copies = 1;
     CutWishes cuts = {};
+    const ScoringBoard* board = nullptr; // another than the drawer's
 };
 Plan planOf(const Design& design, const Assembly& assembly, const PlanWishes& wishes = {},
             const std::atomic<bool>* cancel = nullptr,

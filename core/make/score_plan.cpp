@@ -357,7 +357,7 @@ double grooveSpacing(const ScoringBoard& board, Unit unit) {
 }
 
 std::vector<BlankScores> planScores(const std::vector<ListedPart>& parts, const ScoringBoard& board,
-                                    Unit unit) {
+                                    Unit unit, int copies) {
     const std::vector<int> gangs = gangsOf(parts);
     std::vector<BlankScores> out;
     std::vector<double> known;
@@ -369,7 +369,7 @@ std::vector<BlankScores> planScores(const std::vector<ListedPart>& parts, const 
                 known.push_back(s.at);
         b.part = p.name;
         b.listed = i;
-        b.count = p.count;
+        b.count = copies * p.count;
         b.gang = gangs[i];
         out.push_back(std::move(b));
     }

@@ -50,8 +50,9 @@ struct BlankScores {
 // Grooves of a board: as it says, or every 5 mm, or every 1/8 in.
 double grooveSpacing(const ScoringBoard& board, Unit unit);
 
+// For so many copies of the card.
 std::vector<BlankScores> planScores(const std::vector<ListedPart>& parts, const ScoringBoard& board,
-                                    Unit unit);
+                                    Unit unit, int copies = 1);
 
 // One blank, read at the bench. `finest` is what the maker's ruler shows, mm: what lies beside it
 // is told.

@@ -53,10 +53,10 @@ BuildSheet::Section cutting(const BuildOrder& o, const Plan& plan) {
     const CutPlan& cuts = plan.cuts;
     const Trimmer trimmer = o.drawer ? o.drawer->trimmer : Trimmer();
     BuildSheet::Section out{"Cut", {}};
-    int n = 0;
-    for (const PlannedSheet& s : cuts.sheets) {
+    for (const auto& sheets : sheetsAlike(cuts)) {
+        const PlannedSheet& s = cuts.sheets[sheets.first];
         Piece p;
-        p.title = "Sheet " + numberText(++n) + ": " + s.paper;
+        p.title = sheetTitle(cuts, sheets);
         p.picture = cutOverview(s, stockCalled(d, s.paper).face, d.units, 80, 80);
         p.lines = cutLines(s, parts, d.units, trimmer);
         out.pieces.push_back(std::move(p));
@@ -156,7 +156,8 @@ BuildSheet buildSheetOf(const BuildOrder& o) {
     out.title = c.design.title;
     out.about = sayLength(c.design.card.width.mm(), c.design.units) + " x " +
                 sayLength(c.design.card.height.mm(), c.design.units) +
-                (c.design.card.occasion.empty() ? "" : ", " + c.design.card.occasion);
+                (c.design.card.occasion.empty() ? "" : ", " + c.design.card.occasion) +
+                (o.copies > 1 ? ", " + numberText(o.copies) + " cards" : "");
     if (o.seen && o.seen->width > 0) {
         out.card.width = 150;
         out.card.height = 150.0 * o.seen->height / o.seen->width;
@@ -170,7 +171,9 @@ BuildSheet buildSheetOf(const BuildOrder& o) {
         out.card =
             standingOf(c, std::clamp(c.assembly.display.at, c.first(), c.last()), {}, 150, 100);
     }
-    const Plan plan = planOf(c.design, c.assembly, {o.drawer, o.upright, 1, {}});
+    const Plan plan = planOf(c.design, c.assembly,
+                             {o.fromDrawer ? o.drawer : nullptr, o.upright, o.copies, o.cuts,
+                              o.drawer ? &o.drawer->board : nullptr});
     out.sections = {papers(o, plan.cuts), cutting(o, plan), scoring(o, plan)};
     for (BuildSheet::Section& s : assembling(o, plan))
         out.sections.push_back(std::move(s));

@@ -29,6 +29,9 @@ struct BuildOrder {
     const std::vector<Vec2>* upright = nullptr; // of every panel, for papers with a direction
     // The finished card, as it will look; it is drawn in lines where there is none.
     std::shared_ptr<const Pixels> seen = nullptr;
+    int copies = 1; // of the card
+    CutWishes cuts = {};
+    bool fromDrawer = true; // whether the drawer's papers are meant, not its tools alone
 };
 BuildSheet buildSheetOf(const BuildOrder& order);
 

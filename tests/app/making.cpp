@@ -5,6 +5,7 @@
 #include "app/prove/workshop_dialog.h"
 #include "core/edit/edit.h"
 #include "core/files/hlantern.h"
+#include "core/measure/number.h"
 #include "tests/app/real_window.h"
 #include "tests/program.h"
 #include <QCheckBox>
@@ -134,6 +135,39 @@ class MakingInTheWindow : public QObject, public RealWindow {
         QVERIFY(office() == before);
         planning([&] { in<QCheckBox>("make-from-drawer")->click(); });
         things()->setCurrentRow(0);
+    }
+
+    // Tables that leave the window are of the plan that the room shows: as many cards, parts turned
+    // as they are wanted.
+    void exportsAreOfTheSamePlan() {
+        planning([&] { in<QSpinBox>("make-copies")->setValue(4); });
+        auto* menu = w_->findChild<QMenu*>("make-wishes");
+        things()->setCurrentRow(0);
+        emit menu->aboutToShow();
+        QVERIFY(!menu->actions().isEmpty());
+        planning([&] { menu->actions().constFirst()->toggle(); });
+        const QString path = dir_.filePath("same.csv");
+        answerFile(path);
+        w_->findChild<QAction*>("export-lists")->trigger();
+        const auto rows = [&](const char* which) {
+            QFile f(dir_.filePath(QString("same-%1.csv").arg(which)));
+            return f.open(QIODevice::ReadOnly) ? QString::fromUtf8(f.readAll()).split("\r\n").mid(1)
+                                               : QStringList();
+        };
+        QVERIFY(QTest::qWaitFor([&] { return !rows("scores").isEmpty(); }, patience));
+        const Planned& planned = *pane()->planned();
+        QStringList cuts;
+        for (const PlannedSheet& s : planned.cuts.sheets)
+            for (const GuillotineCut& c : s.cuts)
+                cuts << QString::fromStdString(numberText(c.at, 4));
+        QStringList written;
+        for (const QString& row : rows("cuts"))
+            if (!row.isEmpty())
+                written << row.split(',').value(10);
+        QCOMPARE(written, cuts);
+        for (const QString& row : rows("parts"))
+            QVERIFY(row.isEmpty() || row.split(',').value(2).toInt() % 4 == 0);
+        planning([&] { in<QSpinBox>("make-copies")->setValue(1); });
     }
 
     void cutByCut() {

@@ -3,6 +3,7 @@
 #include "tests/program.h"
 #include <QFile>
 #include <QJsonArray>
+#include <QRegularExpression>
 #include <QtTest>
 #include <cmath>
 
@@ -151,6 +152,67 @@ class Making : public QObject, public CommandLine {
     }
 
     // Sheets of one's own size; a word that is neither a format nor a size is told.
+    // Cuts, scores, tables and the booklet are of one plan, for as many cards as are made.
+    void onePlanEverywhere() {
+        const QString drawn = HL_SOURCE_DIR "/demo/quillmere/13-viaduct.hlantern";
+        const QStringList three{"--copies", "3"};
+        QCOMPARE(run(QStringList{"cuts", drawn, "--json"} + three), 0);
+        const QJsonArray sheets = json()[u"sheets"].toArray();
+        QCOMPARE(run(QStringList{"cuts", drawn} + three), 0);
+        QStringList titles; // "Sheets 2 to 6: Ivory card, 5 alike"
+        int told = 0;
+        for (const QString& line : out_.split('\n')) {
+            static const QRegularExpression title("^(Sheet (\\d+)|Sheets (\\d+) to (\\d+)): [^,]*");
+            const auto is = title.match(line);
+            if (!is.hasMatch())
+                continue;
+            titles << is.captured(0);
+            told +=
+                is.captured(3).isEmpty() ? 1 : is.captured(4).toInt() - is.captured(3).toInt() + 1;
+        }
+        QCOMPARE(told, int(sheets.size()));
+        QVERIFY2(titles.size() < sheets.size(), "three cards have sheets that are alike");
+        const QString csv = dir_.filePath("plan.csv");
+        QCOMPARE(run(QStringList{"export", drawn, "--to", "csv", "--force", "-o", csv} + three), 0);
+        const auto rows = [&](const char* which) {
+            QFile f(dir_.filePath(QString("plan-%1.csv").arg(which)));
+            QList<QStringList> out;
+            if (f.open(QIODevice::ReadOnly))
+                for (const QString& line : QString::fromUtf8(f.readAll()).split("\r\n"))
+                    if (!line.isEmpty())
+                        out << line.split(',');
+            return out.mid(1);
+        };
+        const auto cutRows = rows("cuts");
+        qsizetype next = 0;
+        for (qsizetype i = 0; i < sheets.size(); ++i)
+            for (const auto& cut : sheets[i][u"cuts"].toArray()) {
+                QVERIFY(next < cutRows.size());
+                QCOMPARE(cutRows[next][0].toInt(), int(i) + 1);
+                QVERIFY(std::fabs(cutRows[next][10].toDouble() - cut[u"at_mm"].toDouble()) < 1e-3);
+                ++next;
+            }
+        QCOMPARE(next, cutRows.size());
+        QCOMPARE(run({"parts", drawn, "--json"}), 0);
+        QMap<QString, int> counts;
+        for (const auto& p : json()[u"parts"].toArray())
+            counts[p[u"name"].toString()] += 3 * p[u"count"].toInt();
+        QVERIFY(!counts.isEmpty());
+        for (const QStringList& row : rows("parts"))
+            QCOMPARE(row[2].toInt(), counts.value(row[0]));
+        QCOMPARE(run(QStringList{"scores", drawn, "--json"} + three), 0);
+        for (const auto& b : json()[u"blanks"].toArray())
+            QCOMPARE(b[u"count"].toInt(), counts.value(b[u"part"].toString()));
+        const QString page = dir_.filePath("plan.html");
+        QCOMPARE(run(QStringList{"build-sheet", drawn, "--force", "-o", page} + three), 0);
+        QFile f(page);
+        QVERIFY(f.open(QIODevice::ReadOnly));
+        const QString html = QString::fromUtf8(f.readAll());
+        for (const QString& title : titles)
+            QVERIFY2(html.contains(title), qPrintable(title));
+        QVERIFY(html.contains("3 cards"));
+    }
+
     void ownSheetSizes() {
         const QString out = dir_.filePath("sheet.svg");
         QCOMPARE(cli("export", {"--to", "svg", "--sheet", "300 x 220 mm", "-o", out}), 0);
