@@ -22,7 +22,7 @@ class Errors {
         laying_ = std::hypot(c.workshop.layingError, c.workshop.cutError);
         worst_.resize(k_.loops.size());
         errorsOf_.resize(k_.loops.size());
-        stepOf_.assign(c.assembly.panels.size(), -1);
+        stepOf_.assign(k_.bodies, -1); // bodies without paper among them
         for (size_t i = 0; i < k_.tree.size(); ++i)
             stepOf_[k_.tree[i].panel] = static_cast<int>(i);
         laid_.resize(k_.loops.size());
