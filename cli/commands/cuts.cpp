@@ -4,8 +4,9 @@
 #include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
 #include "core/files/workshop.h"
-#include "core/make/cut_plan.h"
+#include "core/make/plan.h"
 #include "core/measure/measure.h"
+#include "core/measure/number.h"
 #include "core/prove/seen.h"
 #include <cmath>
 #include <iostream>
@@ -31,8 +32,11 @@ Json areaJson(const SheetArea& a) {
 
 Json planJson(const CutPlan& plan, const std::vector<ListedPart>& parts, const Trimmer& trimmer) {
     Json out = {{"sheets", Json::array()}, {"missing", Json::array()}};
+    const std::vector<std::string> sheets = sheetIds(plan);
     for (const PlannedSheet& s : plan.sheets) {
-        Json one = {{"paper", s.paper},
+        const std::string& id = sheets[out["sheets"].size()];
+        Json one = {{"id", id},
+                    {"paper", s.paper},
                     {"width_mm", rounded(s.width)},
                     {"height_mm", rounded(s.height)},
                     {"offcut", s.offcut},
@@ -53,6 +57,7 @@ Json planJson(const CutPlan& plan, const std::vector<ListedPart>& parts, const T
         int n = 0;
         for (const GuillotineCut& c : s.cuts)
             one["cuts"].push_back({{"n", ++n},
+                                   {"id", id + "." + numberText(n)},
                                    {"piece", areaJson(c.piece)},
                                    {"across", c.acrossX ? "x" : "y"},
                                    {"at_mm", rounded(c.at)},

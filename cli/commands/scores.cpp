@@ -1,7 +1,8 @@
 // The score plan of every blank.
 #include "cli/common.h"
 #include "core/assemble/assemble.h"
-#include "core/make/score_plan.h"
+#include "core/make/plan.h"
+#include "core/measure/number.h"
 #include "core/prove/rounding.h"
 #include <iostream>
 
@@ -14,7 +15,8 @@ struct ScoresGiven {
     bool json = false, bothEnds = false;
 };
 
-Json planJson(const std::vector<BlankScores>& plan, Unit unit) {
+Json planJson(const std::vector<BlankScores>& plan, const std::vector<ListedPart>& parts,
+              Unit unit) {
     const auto round = [](double v) { return std::round(v * 1e6) / 1e6 + 0.0; };
     const auto point = [&](const Vec2& p) { return Json::array({round(p.x()), round(p.y())}); };
     Json out = {{"blanks", Json::array()}};
@@ -27,8 +29,12 @@ Json planJson(const std::vector<BlankScores>& plan, Unit unit) {
                     {"settings", b.settings},
                     {"turns", b.turns},
                     {"gang", b.gang < 0 ? Json() : Json(b.gang)}};
+        one["id"] = scoreId(parts[b.listed]);
         for (const ScoreStep& s : b.steps) {
-            Json j = {{"do", doName(s.what)}, {"edge", s.edge ? Json(edgeName(*s.edge)) : Json()},
+            const std::string id =
+                one["id"].get<std::string>() + "." + numberText(one["steps"].size() + 1);
+            Json j = {{"id", id},
+                      {"do", doName(s.what)}, {"edge", s.edge ? Json(edgeName(*s.edge)) : Json()},
                       {"at_mm", round(s.at)}, {"from_mm", round(s.from)},
                       {"to_mm", round(s.to)}, {"face", s.face ? "face" : "back"},
                       {"crease", s.crease}};
@@ -62,10 +68,10 @@ int scores(const ScoresGiven& g) {
         board.school = g.school == "one-face" ? School::OneFace : School::TwoFaces;
     board.bothEnds = board.bothEnds || g.bothEnds;
     const Unit unit = bench->design.units;
-    const std::vector<BlankScores> plan =
-        planScores(partsList(bench->design, *made), board, unit, g.copies);
+    const std::vector<ListedPart> parts = partsList(bench->design, *made);
+    const std::vector<BlankScores> plan = planScores(parts, board, unit, g.copies);
     if (g.json)
-        print(planJson(plan, unit));
+        print(planJson(plan, parts, unit));
     else {
         const Ruler& ruler = bench->workshop.rulerFor(unit);
         const double finest = static_cast<double>(ruler.step) * 1e-6;

@@ -1,6 +1,19 @@
 #include "core/make/plan.h"
 
+#include "core/measure/number.h"
+#include <map>
+
 namespace hl {
+
+std::vector<std::string> sheetIds(const CutPlan& cuts) {
+    std::vector<std::string> out;
+    std::map<std::string, int> number; // by paper
+    for (const PlannedSheet& s : cuts.sheets)
+        out.push_back("cut." + s.paper + "." + numberText(++number[s.paper]));
+    return out;
+}
+
+std::string scoreId(const ListedPart& part) { return "score." + part.id; }
 
 Plan planOf(const Design& design, const Assembly& assembly, const PlanWishes& w,
             const std::atomic<bool>* cancel, const std::function<void(double)>& progress) {

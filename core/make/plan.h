@@ -13,6 +13,11 @@ struct Plan {
     int copies = 1;
 };
 
+// What the steps of a plan are called, whatever else is planned: of every sheet "cut.Ivory card.2",
+// counted paper by paper; of a blank "score.rib-1", by the first part that is made of it.
+std::vector<std::string> sheetIds(const CutPlan& cuts);
+std::string scoreId(const ListedPart& part);
+
 // What it is made with; see CutOrder.
 struct PlanWishes {
     const Drawer* drawer = nullptr; // null: the usual sheets and tools

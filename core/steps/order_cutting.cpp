@@ -17,9 +17,10 @@ std::string alike(const ListedPart& p) {
 void Orderer::cut() {
     std::map<std::string, int> number;
     std::vector<size_t> given(plan_.parts.size()); // how many of each listed part are handed out
+    const std::vector<std::string> sheets = sheetIds(plan_.cuts);
     for (const PlannedSheet& sheet : plan_.cuts.sheets) {
         const int n = ++number[sheet.paper];
-        WorkStep& s = add("cut." + sheet.paper + "." + numberText(n), Do::Cut,
+        WorkStep& s = add(sheets[static_cast<size_t>(&sheet - plan_.cuts.sheets.data())], Do::Cut,
                           takes::cut * std::max<size_t>(1, sheet.cuts.size()));
         s.together = true;
         std::map<size_t, int> on;
@@ -70,7 +71,7 @@ void Orderer::score() {
             return x.what == ScoreStep::Score || x.what == ScoreStep::Slit;
         });
         WorkStep& s =
-            add("score." + p.id, Do::Score,
+            add(scoreId(p), Do::Score,
                 static_cast<double>(p.ids.size()) *
                     (takes::setting * b.settings + takes::score * static_cast<double>(scores)));
         s.together = true;

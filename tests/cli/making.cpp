@@ -203,6 +203,28 @@ class Making : public QObject, public CommandLine {
         QCOMPARE(run(QStringList{"scores", drawn, "--json"} + three), 0);
         for (const auto& b : json()[u"blanks"].toArray())
             QCOMPARE(b[u"count"].toInt(), counts.value(b[u"part"].toString()));
+        // Sheets and blanks are called as the steps of the work are.
+        QCOMPARE(run({"steps", drawn, "--json"}), 0);
+        QStringList steps;
+        for (const auto& s : json()[u"steps"].toArray())
+            if (const QString what = s[u"do"].toString(); what == "cut" || what == "score")
+                steps << s[u"id"].toString();
+        QCOMPARE(run({"cuts", drawn, "--json"}), 0);
+        QStringList planned, single;
+        for (const auto& s : json()[u"sheets"].toArray()) {
+            planned << s[u"id"].toString();
+            for (const auto& cut : s[u"cuts"].toArray())
+                single << cut[u"id"].toString();
+        }
+        QCOMPARE(run({"scores", drawn, "--json"}), 0);
+        for (const auto& b : json()[u"blanks"].toArray()) {
+            if (!b[u"steps"].toArray().isEmpty())
+                planned << b[u"id"].toString();
+            for (const auto& s : b[u"steps"].toArray())
+                single << s[u"id"].toString();
+        }
+        QCOMPARE(planned, steps);
+        QCOMPARE(QSet<QString>(single.begin(), single.end()).size(), single.size());
         const QString page = dir_.filePath("plan.html");
         QCOMPARE(run(QStringList{"build-sheet", drawn, "--force", "-o", page} + three), 0);
         QFile f(page);
