@@ -76,10 +76,12 @@ class ToldCorpus : public QObject {
             const bool refused = words.front() == "not";
             if (refused)
                 words.removeFirst();
-            QVERIFY2((line.cli(words.front(), words.mid(1)) == 0) != refused,
+            QVERIFY2(line.cli(words.front(), words.mid(1)) == (refused ? 2 : 0),
                      qPrintable(words.join(' ') + "\n" + line.out_ + line.err_));
         }
-        line.cli("check", {"--json"});
+        const int status = line.cli("check", {"--json"});
+        QVERIFY2((status == 0 || status == 1) && line.json().contains("verdict"),
+                 qPrintable(line.err_));
         QList<Heard> heard;
         QString all;
         for (const auto& value : line.json()["findings"].toArray()) {
