@@ -34,9 +34,12 @@ Json planJson(const std::vector<BlankScores>& plan, const std::vector<ListedPart
             const std::string id =
                 one["id"].get<std::string>() + "." + numberText(one["steps"].size() + 1);
             Json j = {{"id", id},
-                      {"do", doName(s.what)}, {"edge", s.edge ? Json(edgeName(*s.edge)) : Json()},
-                      {"at_mm", round(s.at)}, {"from_mm", round(s.from)},
-                      {"to_mm", round(s.to)}, {"face", s.face ? "face" : "back"},
+                      {"do", doName(s.what)},
+                      {"edge", s.edge ? Json(edgeName(*s.edge)) : Json()},
+                      {"at_mm", round(s.at)},
+                      {"from_mm", round(s.from)},
+                      {"to_mm", round(s.to)},
+                      {"face", s.face ? "face" : "back"},
                       {"crease", s.crease}};
             if (!s.edge)
                 j["at_mm"] = j["from_mm"] = j["to_mm"] = Json();
