@@ -155,7 +155,9 @@ std::string signature(const ListedPart& p, bool turned) {
         rest.push_back(line);
     }
     for (const auto& [from, to] : p.holes) {
-        const auto [a, b] = std::minmax(place(from), place(to));
+        std::string a = place(from), b = place(to);
+        if (b < a)
+            std::swap(a, b);
         rest.push_back("punched " + a + " " + b);
     }
     std::sort(rest.begin(), rest.end());
