@@ -77,6 +77,7 @@ void SideColumn::show(Beside beside) {
     adds_->setVisible(beside == Beside::Structures);
     list_->setVisible(beside == Beside::Structures);
     tray_->setVisible(beside == Beside::Dress);
+    inspectors_->showCard(beside == Beside::Card);
 }
 
 DressTray& SideColumn::tray() { return *static_cast<DressTray*>(tray_->pane()); }

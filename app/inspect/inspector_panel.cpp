@@ -3,6 +3,7 @@
 #include "app/inspect/measure_field.h"
 #include "core/structures/naming.h"
 #include <QVBoxLayout>
+#include <utility>
 
 namespace hl {
 namespace {
@@ -28,10 +29,20 @@ InspectorPanel::InspectorPanel(Session& session, QWidget* parent)
     rebuild();
 }
 
+void InspectorPanel::showCard(bool whole) {
+    if (std::exchange(wholeCard_, whole) != whole && owner_ == "card")
+        rebuild();
+}
+
+bool InspectorPanel::shows(const Inspector& i) const {
+    const auto hidden = wholeCard_ ? Inspector::Where::Elsewhere : Inspector::Where::Card;
+    return i.where != hidden && i.about(session_.design(), owner_);
+}
+
 QString InspectorPanel::shape() const {
     QString all;
     for (const Inspector& i : inspectors())
-        if (i.shape && i.about(session_.design(), owner_))
+        if (i.shape && shows(i))
             all += i.shape(session_.design(), owner_) + '|';
     if (manyLines(session_.design(), owner_)) // which have rows depends on which one is selected
         all += session_.selection().chosen();
@@ -57,12 +68,13 @@ void InspectorPanel::rebuild() {
     rows_ = new Rows(session_, this);
     column_->addWidget(rows_);
     for (const Inspector& i : inspectors())
-        if (i.about(session_.design(), owner_))
+        if (shows(i))
             i.build(*rows_, owner_);
     rows_->finish();
     chainTabs();
     rows_->refresh();
-    rows_->show(); // at once: a key may follow the selection without a pause
+    if (isVisible())
+        rows_->show(); // at once: a key may follow the selection without a pause
 }
 
 void InspectorPanel::setTabAfter(QWidget* before) {

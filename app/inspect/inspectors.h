@@ -7,6 +7,7 @@ namespace hl {
 struct Family;
 
 void inspectCard(Rows& rows, const std::string& owner);
+void inspectCardLine(Rows& rows, const std::string& owner);
 void inspectPost(Rows& rows, const std::string& owner);
 void inspectPapers(Rows& rows, const std::string& owner);
 void inspectStructure(Rows& rows, const std::string& owner);

@@ -76,6 +76,7 @@ struct Inspector {
     void (*build)(Rows& rows, const std::string& owner);
     // What its rows are made for; they are made anew when it changes. Null: never.
     QString (*shape)(const Design& design, const std::string& owner);
+    enum class Where { Everywhere, Card, Elsewhere } where = Where::Everywhere; // in which rooms
 };
 const std::vector<Inspector>& inspectors();
 

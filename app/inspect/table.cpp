@@ -22,9 +22,10 @@ QString formOf(const Design& d, const std::string&) { return q(d.card.form); }
 
 const std::vector<Inspector>& inspectors() {
     static const std::vector<Inspector> table{
-        {"card", card, inspectCard, formOf},
-        {"post", card, inspectPost, nullptr},
-        {"papers", card, inspectPapers, nullptr},
+        {"card", card, inspectCard, formOf, Inspector::Where::Card},
+        {"post", card, inspectPost, nullptr, Inspector::Where::Card},
+        {"papers", card, inspectPapers, nullptr, Inspector::Where::Card},
+        {"card-line", card, inspectCardLine, nullptr, Inspector::Where::Elsewhere},
         {"structure", structure, inspectStructure, structureShape},
         {"group", group, inspectGroup, groupShape},
         {"blank", blank, inspectBlank, blankShape},

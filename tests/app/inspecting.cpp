@@ -109,6 +109,24 @@ class Inspecting : public QObject, public RealWindow {
     void initTestCase() { start(); }
     void cleanupTestCase() { w_.reset(); }
 
+    // In the other rooms the card is a line and a way to its own room.
+    void theCardIsALineElsewhere() {
+        open();
+        session().selection().choose("card");
+        QVERIFY(!panel()->findChild<QWidget*>("card-width"));
+        const QString line = panel()->findChild<QLabel*>("card-line")->text();
+        QVERIFY2(line.contains("spine at the left") && line.contains("displayed at"),
+                 qPrintable(line));
+        QCoreApplication::processEvents(); // laid out
+        QTest::mouseClick(panel()->findChild<QPushButton*>("drawn-change-the-card"),
+                          Qt::LeftButton);
+        QVERIFY(panel()->findChild<QWidget*>("card-width"));
+        QVERIFY(w_->findChild<QWidget*>("card-view")->isVisible());
+        w_->goTo("build");
+        session().selection().choose("card");
+        QVERIFY(!panel()->findChild<QWidget*>("card-width"));
+    }
+
     void everyFieldChangesTheDesign_data() {
         QTest::addColumn<QString>("owner");
         QTest::addColumn<int>("least"); // how many fields it has at the least
@@ -124,6 +142,8 @@ class Inspecting : public QObject, public RealWindow {
         QFETCH(QString, owner);
         QFETCH(int, least);
         open();
+        if (owner == "card") // it has a room of its own
+            w_->goTo("card");
         session().selection().choose(owner);
         const QStringList all = names();
         QVERIFY2(all.size() >= least, qPrintable(all.join(", ")));
@@ -146,6 +166,7 @@ class Inspecting : public QObject, public RealWindow {
     void nonsenseIsRefusedBesideTheField() {
         open();
         for (const char* owner : {"card", "box1", "part1"}) {
+            w_->goTo(owner == std::string("card") ? "card" : "build");
             session().selection().choose(owner);
             const Design before = design();
             for (const QString& name : names()) {
@@ -163,7 +184,7 @@ class Inspecting : public QObject, public RealWindow {
             }
         }
         // Papers say in the message line what they do not take.
-        session().selection().choose("card");
+        w_->goTo("card");
         for (auto [name, text] : {std::pair{"stock-weight", "7"}, {"stock-caliper", "2 m"}}) {
             auto* line = panel()->findChild<QLineEdit*>(name);
             const Design before = design();
@@ -216,7 +237,7 @@ class Inspecting : public QObject, public RealWindow {
         QCOMPARE(design().part("part1")->tabs.size(), size_t(2));
         click("remove-tab2");
         QCOMPARE(design().part("part1")->tabs.size(), size_t(1));
-        session().selection().choose("card");
+        w_->goTo("card");
         click("drawn-+-paper");
         QCOMPARE(design().stocks.size(), size_t(2));
         click("drawn-remove-paper");

@@ -162,7 +162,7 @@ class Keeping : public QObject, hl::test::KeptWindow {
 
     // Papers are added, chosen, changed and removed in the window.
     void papers() {
-        session().selection().choose("card");
+        w_->goTo("card");
         auto* button = w_->findChild<QPushButton*>("drawn-+-paper");
         QVERIFY(button);
         const size_t had = session().design().stocks.size();

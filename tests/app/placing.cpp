@@ -204,7 +204,7 @@ class PlacingInTheWindow : public QObject, hl::test::RealWindow {
 
     // The card's form is chosen like a measure; its own measures appear with it.
     void theCardTakesForms() {
-        session().selection().choose("card");
+        w_->goTo("card");
         auto* form = w_->findChild<QWidget*>("form-accordion");
         QVERIFY(form);
         form->setFocus();

@@ -192,7 +192,7 @@ class ProvingInTheWindow : public QObject, hl::test::RealWindow {
         QCOMPARE(session().workshop().scoreError, 0.45);
         QCOMPARE(Session().workshop().scoreError, 0.45); // another session reads it back
         QVERIFY(settled());
-        session().selection().choose("card");
+        w_->goTo("card");
         auto* post = w_->findChild<QComboBox*>("card-mail");
         QVERIFY(post);
         post->setCurrentIndex(1);

@@ -442,7 +442,7 @@ class Window : public QObject, hl::test::RealWindow {
 
     void theCardIsAMeasureToo() {
         openCopy("footbridge.hlantern");
-        session().selection().choose("card");
+        w_->goTo("card");
         type(field("card-width"), "15 cm");
         QCOMPARE(session().design().card.width.mm(), 150.0);
         type(field("card-width"), "1 mm");
