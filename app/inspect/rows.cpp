@@ -1,5 +1,6 @@
 #include "app/inspect/rows.h"
 #include "app/inspect/measure_field.h"
+#include "app/look/choice_box.h"
 #include "core/measure/place.h"
 #include "core/structures/in_names.h"
 #include <QComboBox>
@@ -64,7 +65,7 @@ void Rows::row(const QString& label, QWidget* field, const QString& tip) {
     auto* across = new QHBoxLayout;
     auto* l = new QLabel(label);
     const int wide = l->fontMetrics().averageCharWidth() * letters;
-    l->setWordWrap(true);
+    l->setWordWrap(l->fontMetrics().horizontalAdvance(label) > wide); // it makes laying out dear
     l->setMinimumWidth(wide);
     l->setMaximumWidth(wide);
     l->setBuddy(field);
@@ -72,11 +73,6 @@ void Rows::row(const QString& label, QWidget* field, const QString& tip) {
     field->setToolTip(tip);
     field->setAccessibleName(label);
     across->addWidget(l);
-    // Long entries of a list must not widen the column.
-    if (auto* combo = qobject_cast<QComboBox*>(field)) {
-        combo->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-        combo->setMinimumContentsLength(4);
-    }
     field->setMinimumWidth(60);
     field->setSizePolicy(QSizePolicy::Expanding, QSizePolicy::Fixed);
     across->addWidget(field, 1);
@@ -114,7 +110,7 @@ QLineEdit* Rows::text(const QString& object, const QString& label, const QString
 QComboBox* Rows::choice(const QString& object, const QString& label, const QString& tip,
                         std::function<void(QComboBox&)> fill,
                         std::function<void(const QVariant&)> pick) {
-    auto* box = new QComboBox;
+    auto* box = new ChoiceBox;
     box->setObjectName(object);
     row(label, box, tip);
     auto show = [box, fill] {

@@ -106,7 +106,9 @@ class PlainStyle : public QProxyStyle {
     QIcon standardIcon(StandardPixmap which, const QStyleOption* option,
                        const QWidget* widget) const override {
         return which == SP_LineEditClearButton ? icon("clear")
-                                               : QProxyStyle::standardIcon(which, option, widget);
+               : which == SP_ToolBarHorizontalExtensionButton
+                   ? icon("more")
+                   : QProxyStyle::standardIcon(which, option, widget);
     }
 };
 

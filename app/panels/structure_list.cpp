@@ -19,7 +19,8 @@ StructureList::StructureList(Session& session, QWidget* parent)
     setVerticalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     setTextElideMode(Qt::ElideRight);
     setSizePolicy(QSizePolicy::Preferred, QSizePolicy::Fixed);
-    expandAll();
+    if (things_->hasChildren(things_->index(0, 0))) // it measures every row
+        expandAll();
     connect(this, &QTreeView::entered, this, [this](const QModelIndex& at) {
         session_.selection().hover(at.data(StructureModel::idRole).toString());
     });

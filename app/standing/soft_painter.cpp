@@ -24,8 +24,8 @@ class Raster {
   public:
     Raster(const QSizeF& size, const Mat4& m, const QRect& part)
         : m_(m), size_(size), at_(part.topLeft()),
-          image_(part.size() * fine, QImage::Format_ARGB32_Premultiplied),
-          depth_(size_t(image_.width()) * size_t(image_.height()), 2.0f) {
+          image_(part.size() * fine, QImage::Format_ARGB32_Premultiplied), wide_(image_.width()),
+          high_(image_.height()), depth_(size_t(wide_) * size_t(high_), 2.0f) {
         image_.fill(Qt::transparent);
         pixels_ = reinterpret_cast<QRgb*>(image_.bits()); // four bytes each, rows without gaps
     }
@@ -69,12 +69,12 @@ class Raster {
 
     QPointF pixels(const Vec4& p) const { return (toPixels(p, size_) - at_) * fine; }
     void put(int x, int y, float z, QRgb colour, double alpha = 1) {
-        if (x < 0 || y < 0 || x >= image_.width() || y >= image_.height())
+        if (x < 0 || y < 0 || x >= wide_ || y >= high_)
             return;
-        float& there = depth_[size_t(y) * size_t(image_.width()) + size_t(x)];
+        float& there = depth_[size_t(y) * size_t(wide_) + size_t(x)];
         if (z > there)
             return;
-        QRgb& pixel = pixels_[size_t(y) * size_t(image_.width()) + size_t(x)];
+        QRgb& pixel = pixels_[size_t(y) * size_t(wide_) + size_t(x)];
         if (alpha < 1) { // premultiplied; what lies behind is seen
             const auto mix = [&](int from, int to) { return int(from * (1 - alpha) + to * alpha); };
             pixel = qRgba(mix(qRed(pixel), qRed(colour)), mix(qGreen(pixel), qGreen(colour)),
@@ -101,11 +101,14 @@ class Raster {
         const auto [left, right] = std::minmax({x[0], x[1], x[2]});
         const auto [top, bottom] = std::minmax({y[0], y[1], y[2]});
         // Corners beside the eye lie far off the picture.
-        const auto row = [&](double at) { return int(std::clamp(at, 0.0, image_.height() - 1.0)); };
-        const auto column = [&](double at) {
-            return int(std::clamp(at, 0.0, image_.width() - 1.0));
-        };
+        const auto row = [&](double at) { return int(std::clamp(at, 0.0, high_ - 1.0)); };
+        const auto column = [&](double at) { return int(std::clamp(at, 0.0, wide_ - 1.0)); };
         const QRgb plain = light.rgb();
+        // A print is opaque, red first, four bytes to a pixel.
+        const uchar* inks = tile.constBits();
+        const bool printed = !tile.isNull();
+        const int across = tile.width(), along = tile.height();
+        const qsizetype stride = tile.bytesPerLine();
         // Each corner's part at a pixel is a * px + b in its row.
         double a[3];
         for (size_t k = 0; k < 3; ++k)
@@ -124,13 +127,30 @@ class Raster {
                 else if (b[k] < -1e-9)
                     to = from - 1;
             }
-            for (int i = column(std::ceil(from - 0.5)); i <= column(to - 0.5); ++i) {
+            if (!(from <= to) || to < 0.5 || from > wide_ - 0.5)
+                continue;
+            const int first = column(std::ceil(from - 0.5)), last = column(to - 0.5);
+            // The depth is straight along the row.
+            double deep = 0, deeper = 0;
+            for (size_t k = 0; k < 3; ++k) {
+                deep += (a[k] * 0.5 + b[k]) * z[k];
+                deeper += a[k] * z[k];
+            }
+            if (!printed && f.alpha >= 1) { // nearly all of a card
+                float* there = depth_.data() + size_t(j) * size_t(wide_);
+                QRgb* pixel = pixels_ + size_t(j) * size_t(wide_);
+                for (int i = first; i <= last; ++i)
+                    if (const float at = float(deep + deeper * i); at <= there[i]) {
+                        there[i] = at;
+                        pixel[i] = plain;
+                    }
+                continue;
+            }
+            for (int i = first; i <= last; ++i) {
                 const double px = i + 0.5,
                              part[] = {a[0] * px + b[0], a[1] * px + b[1], a[2] * px + b[2]};
-                if (part[0] < -1e-9 || part[1] < -1e-9 || part[2] < -1e-9)
-                    continue;
                 QRgb colour = plain;
-                if (!tile.isNull()) {
+                if (printed) {
                     double u = 0, v = 0, all = 0; // straight in space, not on the screen
                     for (int k = 0; k < 3; ++k) {
                         const Vec2& t = f.tiles[corner[size_t(k)]];
@@ -140,13 +160,13 @@ class Raster {
                     }
                     u /= all, v /= all;
                     u -= std::floor(u), v -= std::floor(v);
-                    const QRgb ink =
-                        tile.pixel(std::min(int(u * tile.width()), tile.width() - 1),
-                                   std::min(int((1 - v) * tile.height()), tile.height() - 1));
-                    colour = qRgb(qRed(ink) * light.red() / 255, qGreen(ink) * light.green() / 255,
-                                  qBlue(ink) * light.blue() / 255);
+                    const int right = std::min(int(u * across), across - 1),
+                              down = std::min(int((1 - v) * along), along - 1);
+                    const uchar* ink = inks + down * stride + 4 * right;
+                    colour = qRgb(ink[0] * qRed(plain) / 255, ink[1] * qGreen(plain) / 255,
+                                  ink[2] * qBlue(plain) / 255);
                 }
-                put(i, j, float(part[0] * z[0] + part[1] * z[1] + part[2] * z[2]), colour, f.alpha);
+                put(i, j, float(deep + deeper * i), colour, f.alpha);
             }
         }
     }
@@ -155,6 +175,7 @@ class Raster {
     QSizeF size_;
     QPointF at_;
     QImage image_;
+    int wide_, high_; // of it, in pixels
     QRgb* pixels_ = nullptr;
     std::vector<float> depth_;
 };
