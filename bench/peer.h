@@ -127,6 +127,26 @@ struct Peer {
     }
 };
 
+// The middle one of the ratios of two works done in turns: these machines are quick one moment and
+// slow the next. `numerator` and `denominator` say how many seconds a call took; the least ones go
+// back.
+struct Turns {
+    double ratio, above, below; // seconds
+};
+template<class A, class B> Turns inTurns(int rounds, A&& numerator, B&& denominator) {
+    std::vector<double> ratios;
+    Turns t{0, 1e300, 1e300};
+    for (int i = 0; i < rounds; ++i) {
+        const double above = numerator(), below = denominator();
+        t.above = std::min(t.above, above);
+        t.below = std::min(t.below, below);
+        ratios.push_back(above / below);
+    }
+    std::sort(ratios.begin(), ratios.end());
+    t.ratio = ratios[ratios.size() / 2];
+    return t;
+}
+
 inline int verdict(const char* what, double ratio, double bound, bool atMost) {
     const bool good = atMost ? ratio <= bound : ratio >= bound;
     std::printf("%s: %.1f (%s %g)%s\n", what, ratio, atMost ? "at most" : "at least", bound,
