@@ -138,6 +138,7 @@ template<class A, class B> Turns inTurns(int rounds, A&& numerator, B&& denomina
     Turns t{0, 1e300, 1e300};
     for (int i = 0; i < rounds; ++i) {
         const double above = numerator(), below = denominator();
+        std::printf("   %.4f %.4f %.2f\n", above, below, above / below);
         t.above = std::min(t.above, above);
         t.below = std::min(t.below, below);
         ratios.push_back(above / below);

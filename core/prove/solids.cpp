@@ -194,12 +194,24 @@ Gap gapOf(const Polygon& a, const Polygon& b) {
     if (auto c = crossingOf(a, b))
         return {0, c->where, c->where};
     Gap best;
-    for (int i = 0; i < a.count; ++i)
-        for (int k = 0; k < b.count; ++k)
-            segments(a.corners[i], a.corners[(i + 1) % a.count], b.corners[k],
-                     b.corners[(k + 1) % b.count], best);
     corners(a, b, false, best);
     corners(b, a, true, best);
+    // An edge is no nearer to the other polygon than to its plane.
+    const auto edge = [](const Polygon& p, int i, const Plane& plane) {
+        const double from = plane.height(p.corners[i]),
+                     to = plane.height(p.corners[(i + 1) % p.count]);
+        return from > 0 && to > 0   ? std::min(from, to)
+               : from < 0 && to < 0 ? -std::max(from, to)
+                                    : 0;
+    };
+    for (int i = 0; i < a.count; ++i) {
+        if (edge(a, i, *b.plane) >= best.distance)
+            continue;
+        for (int k = 0; k < b.count; ++k)
+            if (edge(b, k, *a.plane) < best.distance)
+                segments(a.corners[i], a.corners[(i + 1) % a.count], b.corners[k],
+                         b.corners[(k + 1) % b.count], best);
+    }
     return best;
 }
 

@@ -6,6 +6,7 @@
 #include "core/prove/curves.h"
 #include "core/prove/evidence.h"
 #include "core/prove/foam.h"
+#include "core/prove/openings.h"
 #include "core/prove/saying.h"
 #include "core/prove/slits.h"
 #include <algorithm>
@@ -17,12 +18,6 @@
 
 namespace hl {
 namespace {
-
-struct Near {
-    int a = 0, b = 0; // panels
-    double from = 0, to = 0, at = 0, distance = 1e300;
-    Vec3 where = Vec3::Zero();
-};
 
 class Distances {
   public:
@@ -112,11 +107,40 @@ class Distances {
 
   private:
     static constexpr double meets = 0.005; // mm: no distance at all
+    static constexpr double noise = 1e-6;  // mm
     static constexpr double farthest = 3;  // mm: more than any two kinds of paper ask for
     // How close two panels may come: both calipers, and no less than half a millimetre.
     double leastOf(int a, int b) const {
         return std::clamp(caliperOf(c_, a) + caliperOf(c_, b), 0.5, farthest - 1);
     }
+
+    // Where two panels were nearest when they were last looked at closely. The same places are no
+    // nearer than the panels are in any other frame, and what lies between them in the direction
+    // from the one to the other no farther.
+    struct Nearest {
+        bool any = false;
+        Vec3 across = Vec3::Zero(); // from the one to the other, in the first one's coordinates
+        Vec3 from, to;              // each in its panel's coordinates
+        double distance = 0;
+
+        void set(const Gap& g, const Rigid& mine, const Rigid& other) {
+            const Rigid back = mine.inverse();
+            any = true;
+            distance = g.distance;
+            across = g.distance > 0 ? Vec3(back.turn * (g.to - g.from) / g.distance) : Vec3::Zero();
+            from = back * g.from;
+            to = other.inverse() * g.to;
+        }
+        double atMost(const Rigid& mine, const Rigid& other) const {
+            return (mine * from - other * to).norm();
+        }
+    };
+
+    struct Close {
+        int frame;
+        double least; // mm, at the least
+        Vec3 way;     // from the first panel to the second
+    };
 
     void pair(int a, int b, double least) {
         const int pa = film_.pieces()[a].panel, pb = film_.pieces()[b].panel;
@@ -125,10 +149,10 @@ class Distances {
         });
         // The pieces are drawn in by half the caliper each.
         const double drawn = marginOf(c_, pa) + marginOf(c_, pb);
-        std::vector<std::pair<double, Gap>> close; // by frame
+        std::vector<Close> close;
         std::vector<bool> isClose(static_cast<size_t>(film_.frames()));
-        Vec3 across =
-            Vec3::Zero(); // where the one was last seen from the other, in its coordinates
+        const double margin = std::max(marginOf(c_, pa), marginOf(c_, pb));
+        Nearest pieces, whole;
         for (int f = 0; f < film_.frames() && !stop_; ++f) {
             const int reel = f / Film::reelLength;
             if (f % Film::reelLength == 0 &&
@@ -139,37 +163,57 @@ class Distances {
             if (film_.binds(f, pa) || film_.binds(f, pb) || film_.flat(f) ||
                 film_.box(f, a).clears(film_.box(f, b), least + drawn))
                 continue;
+            const Rigid &mine = film_.pose(f).panels[static_cast<size_t>(pa)],
+                        &other = film_.pose(f).panels[static_cast<size_t>(pb)];
             const Polygon p = film_.polygon(f, a), q = film_.polygon(f, b);
-            const Mat3& turn = film_.pose(f).panels[static_cast<size_t>(pa)].turn;
-            if (apart(p, *q.plane) > least + drawn || apart(q, *p.plane) > least + drawn ||
-                between(p, q, turn * across) > least + drawn)
+            const double low = std::max(
+                {apart(p, *q.plane), apart(q, *p.plane), between(p, q, mine.turn * pieces.across)});
+            if (low > least + drawn)
                 continue;
-            Gap g = gapOf(p, q);
-            if (g.distance <= 0)
+            const Vec3 way = mine.turn * whole.across;
+            if (whole.any && low > noise) { // often that says enough
+                const double bound = std::max(low - drawn, beyond(pa, pb, {f, 0, way}));
+                if (bound >= least)
+                    continue;
+                const double most = whole.atMost(mine, other);
+                const bool touching = whole.distance < meets && most < meets &&
+                                      pieces.atMost(mine, other) <= margin + meets;
+                if (most < least && (bound >= meets || touching)) {
+                    isClose[f] = true;
+                    close.push_back({f, bound, way});
+                    continue;
+                }
+            }
+            const Gap in = gapOf(p, q);
+            if (in.distance <= 0)
                 return; // they collide, which is another matter
-            across = turn.transpose() * (g.to - g.from) / g.distance;
-            const double in = g.distance;
-            if (in < least + drawn)
-                g = wholeGap(pa, pb, f);
+            pieces.set(in, mine, other);
+            if (in.distance >= least + drawn)
+                continue;
+            const Gap g = wholeGap(pa, pb, f);
+            whole.set(g, mine, other);
             // What only meets at its edges is meant to; drawn in, both edges draw back. An edge
             // that stands on a face does so alone. Corners may meet at any angle.
-            if (g.distance < meets && (in > std::max(marginOf(c_, pa), marginOf(c_, pb)) + meets ||
+            if (g.distance < meets && (in.distance > margin + meets ||
                                        (atCorner(pa, f, g.from) && atCorner(pb, f, g.to))))
                 return;
             if (g.distance >= least)
                 continue;
             isClose[f] = true;
-            close.emplace_back(film_.opening(f), g);
+            close.push_back({f, g.distance, mine.turn * whole.across});
         }
         if (close.empty())
             return;
         const double shown = c_.assembly.display.at;
         constexpr double way = 10; // degrees next to a flat state that count as the way there
         Near n{pa, pb, 1e300, -1e300, 0, 1e300, {}};
-        auto take = [&](double at, const Gap& g) {
+        auto take = [&](const Close& c) {
+            const double at = film_.opening(c.frame);
             n.from = std::min(n.from, at);
             n.to = std::max(n.to, at);
-            if (g.distance < n.distance) {
+            if (c.least >= n.distance - noise || beyond(pa, pb, c) >= n.distance - noise)
+                return;
+            if (const Gap g = wholeGap(pa, pb, c.frame); g.distance < n.distance - noise) {
                 n.distance = g.distance;
                 n.at = at;
                 n.where = (g.from + g.to) / 2;
@@ -199,8 +243,8 @@ class Distances {
             const bool displayed = film_.opening(f) <= shown && shown <= film_.opening(end);
             for (int i = f; i <= end; ++i, ++k)
                 if (pass || (!lie && !onTheWay(i)) ||
-                    (displayed && std::fabs(close[k].first - shown) <= 1))
-                    take(close[k].first, close[k].second);
+                    (displayed && std::fabs(film_.opening(i) - shown) <= 1))
+                    take(close[k]);
             f = end + 1;
         }
         if (n.from > n.to)
@@ -242,6 +286,17 @@ class Distances {
         return other - mine;
     }
 
+    // The same of the whole panels, in a frame.
+    double beyond(int a, int b, const Close& c) const {
+        const auto& panels = film_.pose(c.frame).panels;
+        double mine = -1e300, other = 1e300;
+        for (const Vec2& p : c_.assembly.panels[static_cast<size_t>(a)].outline)
+            mine = std::max(mine, c.way.dot(panels[static_cast<size_t>(a)].at(p)));
+        for (const Vec2& p : c_.assembly.panels[static_cast<size_t>(b)].outline)
+            other = std::min(other, c.way.dot(panels[static_cast<size_t>(b)].at(p)));
+        return other - mine;
+    }
+
     // Of the whole panels, which several pairs of their pieces ask for.
     Gap wholeGap(int a, int b, int frame) {
         auto [known, fresh] = whole_.try_emplace({a, b, frame});
@@ -275,96 +330,6 @@ class Distances {
     std::map<std::tuple<int, int, int>, Gap> whole_; // by panels and frame
 };
 
-// What goes through an opening with too little room at its edges.
-class Windows {
-  public:
-    Windows(const Evidence& e, const Stop& stop) : c_(e.c), film_(e.film), stop_(stop) {}
-
-    std::vector<Near> run() {
-        const auto& panels = c_.assembly.panels;
-        const std::vector<bool> gives = givesWay(c_);
-        for (size_t w = 0; w < panels.size(); ++w)
-            for (size_t p = 0; p < panels.size() && !panels[w].apertures.empty() && !stop_; ++p)
-                if (p != w && panels[w].rides < 0 && panels[p].rides < 0 && !gives[w] &&
-                    !gives[p] && !hangTogether(int(w), int(p)))
-                    look(int(w), int(p));
-        return std::move(out_);
-    }
-
-  private:
-    bool hangTogether(int a, int b) const {
-        auto same = [&](int x, int y) { return (x == a && y == b) || (x == b && y == a); };
-        return std::any_of(c_.assembly.creases.begin(), c_.assembly.creases.end(),
-                           [&](const Crease& k) { return same(k.left, k.right); }) ||
-               std::any_of(c_.assembly.joins.begin(), c_.assembly.joins.end(),
-                           [&](const Join& j) { return same(j.tab, j.landing); });
-    }
-
-    void look(int window, int through) {
-        const double least = std::clamp(caliperOf(c_, window) + caliperOf(c_, through), 0.5, 2.0);
-        Near n{through, window, 1e300, -1e300, 0, 1e300, {}};
-        for (int f = 0; f < film_.frames() && !stop_; ++f) {
-            if (film_.flat(f) || film_.binds(f, window) || film_.binds(f, through))
-                continue;
-            const Rigid there =
-                film_.pose(f).panels[window].inverse() * film_.pose(f).panels[through];
-            for (const Ring& piece : c_.assembly.panels[through].pieces)
-                cut(piece, there, window, f, least, n);
-        }
-        if (n.from <= n.to)
-            out_.push_back(n);
-    }
-
-    static constexpr double meets = 0.05; // mm
-    // How far a place in an opening is from its rim, mm; 0 outside of it.
-    static double roomIn(const Ring& ring, const Vec2& p) {
-        double room = onPaper(ring, {}, p) ? 1e300 : 0;
-        for (size_t i = 0; i < ring.size() && room > 0; ++i)
-            room = std::min(room, segmentDistance(p, ring[i], ring[(i + 1) % ring.size()]));
-        return room;
-    }
-
-    void cut(const Ring& piece, const Rigid& there, int window, int f, double least, Near& n) {
-        constexpr double clear = 0.5; // mm that it reaches on both sides of the opening
-        std::vector<Vec2> ends;
-        double up = 0, down = 0;
-        for (size_t i = 0; i < piece.size(); ++i) {
-            const Vec3 p = there.at(piece[i]), q = there.at(piece[(i + 1) % piece.size()]);
-            up = std::max(up, p.z());
-            down = std::max(down, -p.z());
-            if ((p.z() < 0) != (q.z() < 0))
-                ends.push_back((p + (q - p) * (p.z() / (p.z() - q.z()))).head<2>());
-        }
-        if (ends.size() != 2 || up < clear || down < clear)
-            return;
-        const Vec2 middle = (ends[0] + ends[1]) / 2;
-        for (const Ring& hole : c_.assembly.panels[window].apertures) {
-            Ring ring = hole;
-            if (areaOf(ring) < 0)
-                std::reverse(ring.begin(), ring.end());
-            if (roomIn(ring, middle) < meets) // it touches the rim, or is outside
-                continue;
-            for (const Vec2& end : ends) {
-                const double room = roomIn(ring, end);
-                if (room >= least)
-                    continue;
-                n.from = std::min(n.from, film_.opening(f));
-                n.to = std::max(n.to, film_.opening(f));
-                if (room < n.distance) {
-                    n.distance = room;
-                    n.at = film_.opening(f);
-                    n.where = film_.pose(f).panels[window].at(end);
-                }
-            }
-        }
-    }
-
-    const Case& c_;
-    const Film& film_;
-    const Stop& stop_;
-    std::vector<Near> out_;
-};
-
 Finding found(const char* code, const Case& c, const Near& n, const char* remedy) {
     Finding f = Finding::of(code, Severity::Caution, n.from, n.to, n.at, n.distance);
     f.where = n.where;
@@ -378,7 +343,7 @@ Finding found(const char* code, const Case& c, const Near& n, const char* remedy
 
 void clearance(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     const Case& c = e.c;
-    for (const Near& n : Windows(e, stop).run()) {
+    for (const Near& n : tightOpenings(e, stop)) {
         Finding f = found("clearance.opening", c, n,
                           "Make the opening larger all round, or what goes through it smaller.");
         f.message = "The " + sayPanel(c, n.a) + " goes through the opening in the " +
