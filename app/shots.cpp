@@ -149,9 +149,12 @@ int main(int argc, char** argv) {
 
     good &= families(demo, out.filePath("families.png"));
     good &= commissions(demo, out.filePath("commissions.png"));
+    auto pictured = [] { // the small cards are folded once they are seen
+        for (int i = 0; i < 20; ++i)
+            QApplication::processEvents(QEventLoop::AllEvents, 20);
+    };
     w.showStart();
-    for (int i = 0; i < 20; ++i)
-        QApplication::processEvents(QEventLoop::AllEvents, 20);
+    pictured();
     shoot("start.png");
     design("station-platform.hlantern");
     w.session().selection().choose("tent1");
@@ -179,6 +182,7 @@ int main(int argc, char** argv) {
     w.session().setOpening(130);
     w.goTo("card");
     settle(w);
+    pictured();
     shoot("card.png");
     // Sheets of the shop's drawer being cut, and a blank being scored.
     if (auto text = readFile(demo.filePath("drawer.json").toStdString()))
