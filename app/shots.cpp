@@ -178,6 +178,9 @@ int main(int argc, char** argv) {
     settle(w);
     shoot("draw.png");
     w.session().placing().setTool(Placing::Tool::Select);
+    QMouseEvent release(QEvent::MouseButtonRelease, to, w.flat().mapToGlobal(to), Qt::LeftButton,
+                        Qt::NoButton, {});
+    QApplication::sendEvent(&w.flat(), &release);
     design("viaduct.hlantern");
     w.session().setOpening(130);
     w.goTo("card");
