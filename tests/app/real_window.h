@@ -63,7 +63,7 @@ struct RealWindow {
             QMouseEvent move(QEvent::MouseMove, at, on->mapToGlobal(at), Qt::NoButton,
                              Qt::LeftButton, {});
             QApplication::sendEvent(on, &move);
-            QTest::qWait(5);
+            QCoreApplication::processEvents();
         }
         QTest::mouseRelease(on, Qt::LeftButton, {}, to.toPoint());
     }

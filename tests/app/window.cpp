@@ -230,7 +230,7 @@ class Window : public QObject, hl::test::RealWindow {
             // While the drag lasts, the measure and the field follow.
             moves += mm("box1", "left") != last;
             last = mm("box1", "left");
-            QTest::qWait(10);
+            QCoreApplication::processEvents();
         }
         QTest::mouseRelease(&flat, Qt::LeftButton, {}, to.toPoint());
         QVERIFY(moves >= 3);
@@ -477,7 +477,8 @@ class Window : public QObject, hl::test::RealWindow {
                                       std::to_string(25 + 0.1 * i) + " mm"),
                            "drag", "fast");
             longest = std::max(longest, clock.elapsed());
-            QTest::qWait(i % 5 ? 0 : 15);
+            if (i % 5 == 0)
+                QTRY_VERIFY_WITH_TIMEOUT(session().current(), patience);
         }
         qInfo("longest edit in the window's thread: %lld ms", longest);
         QVERIFY(settled());
@@ -530,7 +531,8 @@ class Window : public QObject, hl::test::RealWindow {
         disconnect(watch);
         trigger("play"); // stops where it is
         const double at = session().opening();
-        QTest::qWait(150);
+        QSignalSpy moved(&session(), &Session::openingChanged);
+        QVERIFY(!moved.wait(150));
         QCOMPARE(session().opening(), at);
     }
 
@@ -540,8 +542,8 @@ class Window : public QObject, hl::test::RealWindow {
         session().selection().choose("tent1");
         for (const QSize& size : {QSize(1280, 800), QSize(854, 534)}) {
             w_->resize(size);
-            QTest::qWait(50);
-            QCOMPARE(w_->size(), size);
+            QTRY_COMPARE(w_->size(), size);
+            QCoreApplication::processEvents(); // it is laid out
             for (auto* b : w_->findChildren<QAbstractButton*>()) {
                 if (!b->isVisible() || qobject_cast<QLineEdit*>(b->parent()))
                     continue; // a field lays out the signs in it itself

@@ -228,7 +228,7 @@ class Dressing : public QObject {
         for (const char* turn : {"180", "-180", "150"}) {
             const auto f = hung(fern, turn);
             QVERIFY2(f && f->severity == Severity::Caution, turn);
-            QVERIFY(f->message.find("upside down") != std::string::npos && f->action &&
+            QVERIFY(f->code == "dressing.upside-down" && f->action &&
                     f->action->parameter == "turn");
         }
         const auto aside = hung(fern, "90");
@@ -250,8 +250,7 @@ class Dressing : public QObject {
         };
         const auto printed = prove(*fold(both(true)));
         const Finding* f = first(printed, "dressing");
-        QVERIFY(f && f->severity == Severity::Note &&
-                f->message.find("mirror images") != std::string::npos);
+        QVERIFY(f && f->severity == Severity::Note && f->code == "dressing.mirrored");
         QVERIFY(!first(prove(*fold(both(false))), "dressing"));
         auto count = [&](bool p) {
             const Design next = both(p);

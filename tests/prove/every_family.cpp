@@ -98,9 +98,9 @@ class EveryFamily : public QObject {
                     out[f.parts.front()] = f.amount;
                 if (f.rule != "collision" && f.rule != "layers")
                     continue;
-                if (f.message.find("does not lie flat") != std::string::npos)
+                if (f.code == "layers.stands-up")
                     upright.insert(f.parts.begin(), f.parts.end());
-                if (f.message.find(" turns through the ") != std::string::npos)
+                if (f.code == "collision.turns-through")
                     continue; // where no polygons cross
                 // Told once for two structures, however many parts they meet in.
                 const std::pair<std::string, std::string> owners =

@@ -49,9 +49,8 @@ Design sign(LineKind kind, bool behind = false) {
 
 bool turnsThrough(const Design& d) {
     const auto found = collisions(d);
-    return std::any_of(found.begin(), found.end(), [](const Finding& f) {
-        return f.message.find(" turns through the ") != std::string::npos;
-    });
+    return std::any_of(found.begin(), found.end(),
+                       [](const Finding& f) { return f.code == "collision.turns-through"; });
 }
 
 } // namespace
@@ -70,8 +69,7 @@ class TurnedThrough : public QObject {
                 }
                 QCOMPARE(found.size(), size_t{1});
                 QCOMPARE(int(found[0].severity), int(Severity::Stop));
-                QVERIFY2(found[0].message.find(" turns through the ") != std::string::npos,
-                         found[0].message.c_str());
+                QVERIFY2(found[0].code == "collision.turns-through", found[0].message.c_str());
                 QVERIFY2(std::fabs(found[0].amount - 25) < 0.6, found[0].message.c_str());
                 QCOMPARE(found[0].panels.size(), size_t{2});
                 QVERIFY(!found[0].remedy.empty());

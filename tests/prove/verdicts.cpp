@@ -95,7 +95,7 @@ class Verdicts : public QObject {
         const Finding* f = first(found, "landing");
         QVERIFY2(f && f->severity == Severity::Stop && std::fabs(f->amount - 25) < 1e-6,
                  all(found).c_str());
-        QVERIFY(f->message.find("could no longer move") != std::string::npos);
+        QVERIFY(f->code == "landing.holds-down");
     }
 
     // Where h = 2 b cos(phi / 2) a layer and a box's wall lie in one plane: at a whole degree,
@@ -484,8 +484,7 @@ class Verdicts : public QObject {
         beside.parts.push_back(p);
         beside.joins.push_back(glue("plate.sheet", "card.page-right", 40, 60, 0, false));
         const auto found = findingsOf(beside);
-        QVERIFY2(first(found, "folds") &&
-                     first(found, "folds")->message.find("beside the paper") != std::string::npos,
+        QVERIFY2(first(found, "folds") && first(found, "folds")->code == "folds.beside-paper",
                  all(found).c_str());
     }
 
