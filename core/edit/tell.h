@@ -7,23 +7,17 @@
 
 namespace hl {
 
-// Sets one thing of the card ("card"), a structure, a part, a join or a paper. The result has been
-// assembled once. Problems name the thing and what it takes.
-//   card:      title, occasion, size, spine, form, say, stock, envelope, mail, units, shown, meant
-//   structure: name, on, to, stock, say, count, each, gap, change.MEASURE
-//   part:      name, stock, size, say
-//   join:      kind, panel, onto, zone, line, onto_line, off, along, side, onto_side, hinged,
-//   crossing,
-//              from, to
-//   group:     name, members, across, along, turn, height
-//   paper:     name, weight, caliper, face, back, grain
-// and every measure of the card's form or of the structure's family. "auto" takes a measure back.
-// With several, all are set before anything is assembled.
 using Told = std::vector<std::pair<std::string, std::string>>;
+
 // What is wrong with a line that was told: a score that ends inside the paper folds nothing there,
 // and no word of a line is dropped.
 Trouble endsInPaper(const Design& design, const std::string& id);
 
+// Sets one thing of the card ("card"), a structure, a part, a join, a group or a paper: what the
+// tables in tell_card.cpp, tell_structure.cpp and tell_part.cpp have, and every measure of the
+// card's form or of the structure's family. "auto" takes a measure back. With several, all are set
+// before anything is assembled. The result has been assembled once. Problems name the thing and
+// what it takes.
 Result<Design> tell(const Design& design, const std::string& id, const Told& told);
 // The same of a paper, whose id may be anything else's as well.
 Result<Design> tellStock(const Design& design, const std::string& id, const Told& told);
@@ -39,11 +33,11 @@ Result<std::pair<Design, std::string>> addJoin(const Design& design, const std::
 // Makes single structures of a series; what stands on them stays there.
 Result<Design> breakUp(const Design& design, const std::string& series);
 
-// Gives a structure, part or paper another name for people.
 // The line of a card whose pages hang in a row from one sheet, whatever its form: what it becomes
 // as a card of pages. Empty where it is no such row.
 SayLine lineOfCard(const Design& design);
 
+// Gives a structure, part or paper another name for people.
 Result<Design> rename(const Design& design, const std::string& id, const std::string& name);
 
 // Removes whatever has that id: a structure with all that stands on it, a part, a line or tab of
