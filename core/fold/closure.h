@@ -12,6 +12,9 @@ inline constexpr double markWeights[] = {1, 1, 0.1};
 // How far the farthest corner of what the loop holds lies from its place on the landing, mm.
 double missOf(const Linkage& linkage, const Loop& loop, const std::vector<double>& values);
 
+// The same of a loop whose way round ends in x.
+double missOf(const Loop& loop, const Rigid& x);
+
 // The bounds of a joint's value: what mountain and valley allow a fold, [-pi, 0] or [0, pi], and
 // how far a pivot or a slide goes.
 struct Bounds {
