@@ -6,8 +6,12 @@
 namespace hl {
 
 Case::Case(Design d, Assembly a, const std::atomic<bool>* cancel, Workshop w)
-    : design(std::move(d)), assembly(withFoundStages(inRowOrder(design, std::move(a)), cancel)),
+    : design(std::move(d)), assembly(inRowOrder(design, std::move(a))),
       linkage(linkageOf(assembly)), motion(motionOf(linkage, cancel)), workshop(std::move(w)) {
+    if (!(cancel && *cancel) && endAtTaut(assembly, linkage, motion)) {
+        linkage = linkageOf(assembly);
+        motion = motionOf(linkage, cancel);
+    }
     pose(cancel);
 }
 

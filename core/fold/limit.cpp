@@ -102,16 +102,36 @@ std::vector<Stage> foundStages(const Assembly& a, const Linkage& k, const Motion
     return out;
 }
 
+bool anyAssumed(const Assembly& a) {
+    return std::any_of(a.motion.begin(), a.motion.end(), [](const Stage& s) { return s.assumed; });
+}
+
 } // namespace
 
 Assembly withFoundStages(Assembly a, const std::atomic<bool>* cancel) {
-    if (std::none_of(a.motion.begin(), a.motion.end(), [](const Stage& s) { return s.assumed; }))
+    if (!anyAssumed(a))
         return a;
     const Linkage k = linkageOf(a);
     const Motion m = motionOf(k, cancel);
     if (!(cancel && *cancel))
-        a.motion = foundStages(a, k, m);
+        endAtTaut(a, k, m);
     return a;
+}
+
+bool endAtTaut(Assembly& a, const Linkage& k, const Motion& m) {
+    if (!anyAssumed(a))
+        return false;
+    std::vector<Stage> found = foundStages(a, k, m);
+    if (std::equal(found.begin(), found.end(), a.motion.begin(),
+                   [](const Stage& x, const Stage& y) { return x.to == y.to; }))
+        return false;
+    a.motion = std::move(found);
+    const double end = linkageOf(a).course.end();
+    if (a.crease("card.spine") >= 0 && a.display.at > end) {
+        a.display.at = end;
+        a.display.words = "stands where its motion ends";
+    }
+    return true;
 }
 
 Assembly withStagesOf(Assembly a, const Assembly& like) {
@@ -123,8 +143,10 @@ Assembly withStagesOf(Assembly a, const Assembly& like) {
         return a;
     }
     for (size_t i = 0; i < std::min(a.motion.size(), like.motion.size()); ++i)
-        if (a.motion[i].assumed)
+        if (a.motion[i].assumed && a.motion[i].to != like.motion[i].to) {
             a.motion[i].to = like.motion[i].to;
+            a.display = like.display;
+        }
     return a;
 }
 
@@ -134,6 +156,7 @@ int tautAtEnd(const Linkage& k, const Motion& m) {
         return -1;
     std::vector<double> values = m.values.back();
     std::vector<char> moved(k.joints.size());
+    bool tried = false;
     for (const Course::Leg& leg : legs) {
         if (leg.end < legs.back().end - 1e-9 ||
             k.joints[static_cast<size_t>(leg.joint)].freedom != Freedom::Fold)
@@ -145,9 +168,12 @@ int tautAtEnd(const Linkage& k, const Motion& m) {
         const Bounds b = boundsOf(k.joints[static_cast<size_t>(leg.joint)]);
         const double to = leg.to + step;
         if (to < b.low || to > b.high)
-            return -1; // it is open all the way
+            continue; // it is open all the way
         values[static_cast<size_t>(leg.joint)] = to;
+        tried = true;
     }
+    if (!tried)
+        return -1;
     if (missBy(k, m, moved, m.values.back()).first > forgivenByPaper)
         return -1; // it does not even close there
     fillTied(k, values);

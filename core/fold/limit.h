@@ -4,8 +4,11 @@
 
 namespace hl {
 
-// The assembly with its assumed stages ending where their chains are taut, to a ten thousandth of a
-// degree; as it was where they end nowhere before.
+// Ends the assumed stages of an assembly where their chains are taut, to a ten thousandth of a
+// degree, and displays the card no further than that. Says false, leaving it as it was, where they
+// end nowhere before.
+bool endAtTaut(Assembly& assembly, const Linkage& linkage, const Motion& motion);
+// The same with a motion of its own.
 Assembly withFoundStages(Assembly assembly, const std::atomic<bool>* cancel = nullptr);
 // The same from one that differs in its measures alone, for which they, and the order of its row,
 // were found.

@@ -1,6 +1,7 @@
 #include "core/fold/row_order.h"
 #include "core/assembly/polygon.h"
 #include "core/fold/linkage.h"
+#include "core/structures/family.h"
 #include <algorithm>
 #include <cmath>
 #include <numeric>
@@ -91,9 +92,10 @@ std::vector<Stage> inTurn(const std::vector<Stage>& all, const std::vector<size_
 } // namespace
 
 Assembly inRowOrder(const Design& design, Assembly a) {
-    if (!design.motion.empty() || design.card.form != "pages" || a.motion.size() < 2 ||
+    if (!design.motion.empty() || !formOf(design).row || a.motion.size() < 2 ||
         std::any_of(a.motion.begin(), a.motion.end(),
-                    [](const Stage& s) { return s.assumed || s.drive.empty(); }))
+                    [](const Stage& s) { return s.drive.empty(); }) ||
+        a.crease("card.spine") < 0)
         return a;
     const Linkage k = linkageOf(a);
     const Pages pages(k);

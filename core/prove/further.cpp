@@ -17,8 +17,10 @@ std::vector<StageSpec> goingOn(const Assembly& a) {
     std::vector<StageSpec> out;
     std::map<std::string, double> ends, been; // in the order of their names
     const auto degrees = [](double d) { return Measure::fromDegrees(d); };
+    if (a.crease("card.spine") < 0) // a lone base has no page that could be opened
+        return {};
     for (const Stage& s : a.motion) {
-        if (s.assumed || a.crease(s.drive) < 0)
+        if (a.crease(s.drive) < 0)
             return {};
         out.push_back({s.drive, degrees(s.from), degrees(s.to), s.together});
         ends[s.drive] = s.to;

@@ -124,7 +124,7 @@ void flapping(const Case& c, int joint, const Mobility& m, const Pose& pose, std
                     " stands still, round the " + sayJoint(c, j) +
                     "; only the stiffness of the folds holds them as drawn.";
         f.remedy = meant ? "Nothing, if it is to rise by itself."
-                         : "Take out a crease, or glue down one more tab.";
+                         : "Glue down one more tab, or let a stay hold it.";
         out.push_back(f);
     }
 }

@@ -77,6 +77,7 @@ Trouble buildPages(const StructureSpec& spec, const Values& v, const Host&, Asse
         if (i == 1)
             first = opens;
         motion.push_back({foldId(i), 0, opens, n++ > 0});
+        motion.back().assumed = !(said && said->shown);
     }
     if (first < 1) // a fold that stays shut cannot be what the scale is read by
         return Problem{"card, say", "the first fold stays shut on display",
@@ -102,6 +103,7 @@ Family pagesForm() {
             .unless("open"),
         tabParameter(),
     };
+    f.row = true;
     f.complete = completePages;
     f.sheet = sheetPages;
     f.build = buildPages;
