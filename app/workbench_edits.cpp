@@ -28,20 +28,18 @@ void Workbench::add(const QString& kind) {
     auto made = assemble(d);
     const bool suits = made && (f.ground == Ground::Panel ? made->panel(selected) >= 0
                                                           : made->crease(selected) >= 0);
-    // A strip begins with its line, in round numbers.
-    const bool strip = f.id == "strip", inches = d.units == Unit::Inch;
+    const bool inches = d.units == Unit::Inch;
+    const std::string& first = inches ? f.firstInInches : f.firstLine;
     Told line;
     std::map<std::string, std::string> feet;
-    if (strip) {
-        line = {{"say", inches ? "1/2 | 1 1/4 | 1 1/4 | 1/2, M M M; height 2"
-                               : "12 | 30 | 30 | 12, M M M; height 50"}};
+    if (!first.empty()) {
+        line = {{"say", first}};
         feet["left"] = feet["right"] = inches ? "1 1/4 in" : "30 mm";
     }
     const SnapshotPtr now = session_.snapshot();
-    auto added = f.id == "topper" && now
-                     ? layTopper(d, *now->folded, suits ? selected : f.host, {})
-                     : addStructure(d, f.id, suits ? selected : "", feet, {}, {}, line);
-    if (!added && strip) // the fold has no room for that
+    auto added = f.figure && now ? layTopper(d, *now->folded, suits ? selected : f.host, {})
+                                 : addStructure(d, f.id, suits ? selected : "", feet, {}, {}, line);
+    if (!added && !first.empty()) // the fold has no room for that
         added = addStructure(d, f.id, suits ? selected : "", {});
     if (!added) {
         tell(QString::fromStdString(added.problem().text()));
@@ -52,7 +50,7 @@ void Workbench::add(const QString& kind) {
     if (f.ground != Ground::Form)
         goTo("build");
     session_.selection().choose(id);
-    if (strip)
+    if (!first.empty())
         QTimer::singleShot(0, this, [this] {
             if (auto* say = findChild<QLineEdit*>("structure-say")) {
                 say->setFocus();
@@ -67,8 +65,7 @@ void Workbench::choose() {
     connect(gallery, &Gallery::chosen, this, [this](const QString& kind) {
         // A form of card needs no pointing; nor does what only an empty card can be given.
         const Family& f = *family(kind.toStdString());
-        if (f.ground == Ground::Form ||
-            (!f.form.empty() && session_.design().card.form == "single"))
+        if (f.ground == Ground::Form || (!f.form.empty() && formOf(session_.design()).plain))
             add(kind);
         else
             session_.placing().start(kind);

@@ -244,16 +244,13 @@ Actions Workbench::tableOfActions() {
          {},
          tr("Where folds may go either way: every way in which the card closes")},
     };
-    static const std::map<std::string, const char*> quick{
-        {"v-fold", "Ctrl+Alt+1"}, {"box", "Ctrl+Alt+2"}, {"tent", "Ctrl+Alt+3"}};
     for (const Family& f : families()) {
         const QString kind = QString::fromStdString(f.id), one = QString::fromStdString(oneOf(f));
-        const auto key = quick.find(f.id);
         table.push_back(
             {"add-" + kind, structure + "/" + QString::fromStdString(f.shelf),
              (f.ground == Ground::Form ? tr("Make the card %1") : tr("Add %1")).arg(one),
-             key == quick.end() ? "" : key->second, [this, kind] { add(kind); }, When::Design,
-             QFile::exists(":/icons/" + kind + ".svg") ? kind : "lantern",
+             f.handy ? QString("Ctrl+Alt+%1").arg(f.handy) : QString(), [this, kind] { add(kind); },
+             When::Design, QFile::exists(":/icons/" + kind + ".svg") ? kind : "lantern",
              tr("Add %1 on the selected fold, or on the spine.\n%2")
                  .arg(one, QString::fromStdString(f.purpose)),
              "+ " + QString::fromStdString(f.name)});

@@ -257,8 +257,7 @@ void DressTray::fillDressed() {
     const QSignalBlocker quiet(dressed_);
     dressed_->clear();
     for (const StructureSpec& s : session_.design().structures) {
-        const std::vector<std::string> adorns{"mat", "topper", "words", "film", "thread"};
-        if (std::find(adorns.begin(), adorns.end(), s.kind) == adorns.end())
+        if (!familyOf(s).adorns)
             continue;
         auto* item = new QListWidgetItem(tr("%1: %2").arg(
             q(callName(session_.design(), s)), q(session_.design().paper(s.stock).name)));

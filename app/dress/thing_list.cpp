@@ -5,6 +5,8 @@
 #include "core/dress/dress.h"
 #include "core/edit/edit.h"
 #include "core/files/atomic_save.h"
+#include "core/prove/saying.h"
+#include "core/structures/family.h"
 #include "core/structures/layers/shape.h"
 #include "core/structures/naming.h"
 #include <QApplication>
@@ -40,26 +42,34 @@ QIcon shapeIcon(size_t shape) {
     return QIcon(pixels);
 }
 
-QIcon bandIcon(const QString& kind) {
+QIcon drawingIcon() {
+    QPixmap pixels = blankIcon();
+    QPainter p(&pixels);
+    p.setRenderHint(QPainter::Antialiasing);
+    p.setPen(QPen(theme().ink, 1.2));
+    QPainterPath leaf(QPointF(6, 28));
+    leaf.cubicTo(2, 12, 14, 4, 28, 6);
+    leaf.cubicTo(30, 20, 22, 30, 6, 28);
+    p.fillPath(leaf, QColor(176, 190, 150));
+    p.drawPath(leaf);
+    p.drawLine(QPointF(6, 28), QPointF(22, 12));
+    return QIcon(pixels);
+}
+
+// Letters; a band of film; else a thread with what hangs on it.
+QIcon bandIcon(const Family& f) {
     QPixmap pixels = blankIcon();
     QPainter p(&pixels);
     p.setRenderHint(QPainter::Antialiasing);
     p.setPen(QPen(theme().ink, 1.2));
     QPainterPath line(QPointF(3, 9));
-    line.quadTo(QPointF(side / 2.0, kind == "thread" ? 22 : 27), QPointF(side - 3, 9));
-    if (kind == "words") {
+    line.quadTo(QPointF(side / 2.0, f.clear ? 27 : 22), QPointF(side - 3, 9));
+    if (f.lettering) {
         QFont font = p.font();
         font.setPixelSize(20);
         p.setFont(font);
         p.drawText(pixels.rect(), Qt::AlignCenter, "Aa");
-    } else if (kind == "drawing") {
-        QPainterPath leaf(QPointF(6, 28));
-        leaf.cubicTo(2, 12, 14, 4, 28, 6);
-        leaf.cubicTo(30, 20, 22, 30, 6, 28);
-        p.fillPath(leaf, QColor(176, 190, 150));
-        p.drawPath(leaf);
-        p.drawLine(QPointF(6, 28), QPointF(22, 12));
-    } else if (kind == "film") {
+    } else if (f.clear) {
         QPainterPath band = line;
         band.lineTo(side - 3, 17);
         band.quadTo(QPointF(side / 2.0, 35), QPointF(3, 17));
@@ -119,11 +129,11 @@ void putThing(Session& session, const QString& thing, const std::string& place) 
         }
         svg = *text;
     }
-    auto added = shape == "drawn"   ? layDrawing(session.design(), *session.snapshot()->folded, on,
-                                                 path.toStdString(), svg, {})
-                 : kind == "topper" ? layTopper(session.design(), *session.snapshot()->folded, on,
-                                                {{"shape", shape}})
-                                    : addStructure(session.design(), kind, on, {});
+    auto added = shape == "drawn" ? layDrawing(session.design(), *session.snapshot()->folded, on,
+                                               path.toStdString(), svg, {})
+                 : family(kind)->figure ? layTopper(session.design(), *session.snapshot()->folded,
+                                                    on, {{"shape", shape}})
+                                        : addStructure(session.design(), kind, on, {});
     if (!added) {
         emit session.refused(QString::fromStdString(added.problem().text()));
         return;
@@ -148,15 +158,19 @@ ThingList::ThingList() {
         item->setData(Qt::AccessibleTextRole, name);
         item->setToolTip(plainTip(name));
     };
+    const Family& figure = familyThat(&Family::figure);
+    const QString figures = QString::fromStdString(figure.id),
+                  called = QString::fromStdString(capital(figure.name));
     for (size_t i = 0; i < shapeWords().size(); ++i)
         if (shapeWords()[i] != "drawn") {
             const QString word = QString::fromStdString(shapeWords()[i]);
-            add("topper " + word, tr("Topper: %1").arg(word), shapeIcon(i));
+            add(figures + " " + word, tr("%1: %2").arg(called, word), shapeIcon(i));
         }
-    add("topper drawn", tr("Topper: a drawing of your own, cut out"), bandIcon("drawing"));
-    add("words", tr("Words"), bandIcon("words"));
-    add("film", tr("Clear film across a fold"), bandIcon("film"));
-    add("thread", tr("Thread across a fold, with banners"), bandIcon("thread"));
+    add(figures + " drawn", tr("%1: a drawing of your own, cut out").arg(called), drawingIcon());
+    for (const Family& f : families())
+        if (f.adorns && f.texts)
+            add(QString::fromStdString(f.id),
+                QString::fromStdString(capital(f.name) + ": " + f.purpose), bandIcon(f));
 }
 
 QMimeData* ThingList::mimeData(const QList<QListWidgetItem*>& items) const {

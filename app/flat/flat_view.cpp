@@ -586,9 +586,8 @@ void FlatView::mouseMoveEvent(QMouseEvent* e) {
             }
         const bool drawn = !drawnLine(session_.design(), thing.id.toStdString()).empty();
         setCursor(drawn ? Qt::SizeAllCursor
-                  : thing.id.startsWith("card.") && session_.design().card.form != "pages"
-                      ? Qt::ArrowCursor
-                      : shape);
+                  : thing.id.startsWith("card.") && !formOf(session_.design()).row ? Qt::ArrowCursor
+                                                                                   : shape);
         return;
     }
     if (pattern_) {

@@ -125,9 +125,9 @@ void inspectCard(Rows& rows, const std::string&) {
     rows.heading(QObject::tr("Form: how its pages hang together"));
     rows.whole(forms);
     rows.refreshing([forms] { forms->mark(); });
-    if (session.design().card.form == "pages")
+    if (formOf(session.design()).row)
         addScoreList(rows, "card", "card-say", [](const Design& d, const std::string&) {
-            return d.card.form == "pages" ? &d.card.say : nullptr;
+            return formOf(d).row ? &d.card.say : nullptr;
         });
     if (const Family* f = family(session.design().card.form))
         addMeasures(rows, *f, "card");

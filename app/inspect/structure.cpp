@@ -148,7 +148,7 @@ void inspectStructure(Rows& rows, const std::string& id) {
                 [&](Design& d) { d.structure(id)->stock = stock.toString().toStdString(); },
                 QObject::tr("Change the paper of %1").arg(called(session, id)));
         });
-    if (f.id == "words" || f.id == "film" || f.id == "thread")
+    if (f.texts)
         addWords(rows, id);
     if (f.line)
         addScoreList(rows, id, "structure-say", [](const Design& d, const std::string& id) {

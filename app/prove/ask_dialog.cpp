@@ -105,7 +105,7 @@ void AskDialog::fill() {
     const QString measure = measure_->currentData().toString();
     structure_->clear();
     for (const StructureSpec& s : d.structures)
-        if (ask != Ask::Topper || s.kind == "topper")
+        if (ask != Ask::Topper || familyOf(s).figure)
             structure_->addItem(QString::fromStdString(callName(d, s)),
                                 QString::fromStdString(s.id));
     structure_->setCurrentIndex(std::max(0, structure_->findData(structure)));

@@ -88,7 +88,7 @@ int addOne(const DressGiven& g, Design d) {
             return refuse(paper.problem());
         told.emplace_back("stock", *paper);
     }
-    const bool topper = g.what == "topper";
+    const bool topper = family(g.what)->figure;
     if (topper && !g.side.empty())
         measures.try_emplace("side", g.side);
     auto now = assemble(d);
@@ -123,9 +123,8 @@ int dressOne(const DressGiven& g, Design d, std::optional<Measure> step) {
         auto next = dressLike(d, g.panel, g.like);
         return next ? keep(*next, g.file) : refuse(next.problem());
     }
-    for (const char* structure : {"topper", "words", "film", "thread"})
-        if (g.what == structure)
-            return addOne(g, d);
+    if (const Family* f = family(g.what); f && !f->covers)
+        return addOne(g, d);
     auto paper = paperOf(d, g.paper.empty() ? d.card.stock : g.paper);
     if (!paper)
         return refuse(paper.problem());
@@ -179,7 +178,7 @@ int writingPanel(const DressGiven& g, Design d) {
                 return refuse(paper.problem());
             told.emplace_back("stock", *paper);
         }
-        auto added = addStructure(d, "topper", g.panel,
+        auto added = addStructure(d, familyThat(&Family::figure).id, g.panel,
                                   {{"width", mm(room.width)},
                                    {"height", mm(room.height)},
                                    {"across", mm(middle.dot(host.left.along))},
@@ -254,13 +253,16 @@ Run declareDress(CLI::App& options) {
     options.add_option("FILE", g->file)->required();
     options.add_option("PANEL", g->panel,
                        "the panel, such as card.page-left; of film and thread the fold");
+    std::vector<std::string> what{"layer", "paper", "writing", "like"};
+    for (const Family& f : families())
+        if (f.adorns)
+            what.push_back(f.id);
     options
         .add_option("WHAT", g->what,
                     "mat, layer, paper (another one for what lies there), topper, words, writing "
                     "(the largest free rectangle of a page), like (as another panel is); on a fold "
                     "instead of a panel: film, thread")
-        ->check(CLI::IsMember(
-            {"mat", "layer", "paper", "topper", "words", "film", "thread", "writing", "like"}));
+        ->check(CLI::IsMember(what));
     options.add_flag("--all", g->all, "mats for all that shows in the displayed card");
     options.add_option("--scheme", g->scheme, "which papers (see papers)");
     options.add_option("--leave", g->leave, "panels or structures that stay bare")

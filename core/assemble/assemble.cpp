@@ -9,6 +9,7 @@
 #include "core/assemble/silhouettes.h"
 #include "core/design/limits.h"
 #include "core/measure/number.h"
+#include "core/structures/family.h"
 #include "core/structures/naming.h"
 #include <algorithm>
 #include <cmath>
@@ -260,7 +261,7 @@ Result<Assembly> assembleUntil(const Design& given, const std::string& stop, All
         (*all)["card"] = values;
     std::vector<CardSheet> sheets{form.sheet(values, card)};
     if (!d.card.say.empty()) {
-        if (d.card.form != "pages")
+        if (!formOf(d).row)
             return Problem{"card, say", "only a card of pages is told by a line",
                            "set its form to pages, or remove the line"};
         auto said = cardSheets(d.card.say, card.length);
@@ -322,19 +323,18 @@ Result<Assembly> assembleUntil(const Design& given, const std::string& stop, All
             if (Trouble t = finish(d, out))
                 return *t;
     }
-    if (d.card.form == "pages" && d.motion.empty())
+    if (formOf(d).row && d.motion.empty())
         out.drive(courseOf(out.made()));
     if (out.made().crease("card.spine") < 0 && !out.made().motion.front().drive.empty())
         out.display(90, "rises as far as its folds rest by themselves");
     const bool open = std::any_of(d.structures.begin(), d.structures.end(), [](auto& s) {
-        return family(s.kind)->standsOpen && ownerOf(s.on) == "card";
+        return familyOf(s).standsOpen && ownerOf(s.on) == "card";
     });
     const bool half = std::any_of(d.structures.begin(), d.structures.end(), [](auto& s) {
-        return !family(s.kind)->standsOpen && family(s.kind)->ground != Ground::Panel &&
+        return !familyOf(s).standsOpen && familyOf(s).ground != Ground::Panel &&
                ownerOf(s.on) == "card";
     });
-    if (d.card.form == "single" && d.motion.empty() && open && !half &&
-        out.made().motion.front().to >= 180)
+    if (formOf(d).plain && d.motion.empty() && open && !half && out.made().motion.front().to >= 180)
         out.display(180, "lies open with what stands on it");
     if (Trouble t = shownAt(d, out))
         return *t;

@@ -46,8 +46,7 @@ PrintPlace printPlace(const Design& design, const Assembly& a, int part, const P
     const StructureSpec* s = design.structure(own.structure);
     const auto set = [&](const char* name) {
         const auto it = s ? s->set.find(name) : decltype(s->set.find(name))();
-        return s && s->kind == "mat" && it != s->set.end() ? std::optional(it->second)
-                                                           : std::nullopt;
+        return s && it != s->set.end() ? std::optional(it->second) : std::nullopt;
     };
     // A mat lies in the flat coordinates of what it covers, mirrored on the back.
     int first = own.panels.front();

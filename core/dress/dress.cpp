@@ -2,6 +2,7 @@
 #include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
 #include "core/measure/number.h"
+#include "core/structures/family.h"
 #include <algorithm>
 #include <cmath>
 
@@ -27,7 +28,7 @@ const StructureSpec* topmost(const Design& d, const std::string& panel, bool fac
         for (const StructureSpec& s : d.structures) {
             const bool here =
                 top ? s.on == top->id + ".mat" && onFace(s) : s.on == panel && onFace(s) == face;
-            if (s.kind == "mat" && here) {
+            if (familyOf(s).covers && here) {
                 top = &s;
                 more = true;
                 break;
@@ -138,8 +139,8 @@ Result<std::pair<Design, std::string>> layMat(const Design& design, const std::s
         return std::pair{d, s.id};
     }
     StructureSpec s;
-    s.id = freeId(d, "mat");
-    s.kind = "mat";
+    s.kind = familyThat(&Family::covers).id;
+    s.id = freeId(d, s.kind);
     s.stock = stock;
     s.on = top ? top->id + ".mat" : panel;
     if (!top && !face)
@@ -177,7 +178,7 @@ Result<std::pair<Design, std::string>> layTopper(const Design& design, const Cas
             measures["turn"] = numberText(turn, 2);
     }
     measures.try_emplace("adhesive", "safe");
-    return addStructure(design, "topper", panel, measures, outline, {}, told);
+    return addStructure(design, familyThat(&Family::figure).id, panel, measures, outline, {}, told);
 }
 
 Result<Design> dressLike(const Design& design, const std::string& panel, const std::string& other) {
@@ -197,7 +198,7 @@ Result<Design> dressLike(const Design& design, const std::string& panel, const s
         for (std::string on = other;;) {
             const auto it = std::find_if(
                 design.structures.begin(), design.structures.end(), [&](const StructureSpec& s) {
-                    return s.kind == "mat" && s.on == on && (on != other || onFace(s) == face);
+                    return familyOf(s).covers && s.on == on && (on != other || onFace(s) == face);
                 });
             if (it == design.structures.end())
                 break;
@@ -210,13 +211,13 @@ Result<Design> dressLike(const Design& design, const std::string& panel, const s
         // What stands on the mats that go comes to stand on the topmost of the new ones.
         std::vector<std::string> stays;
         for (const StructureSpec& s : design.structures) {
-            if (s.kind != "mat" || s.on != panel || onFace(s) != face || !d.structure(s.id))
+            if (!familyOf(s).covers || s.on != panel || onFace(s) != face || !d.structure(s.id))
                 continue;
             std::vector<std::string> gone = standingOn(d, s.id);
             gone.push_back(s.id);
             for (StructureSpec& t : d.structures)
                 if (const StructureSpec* under = d.structure(ownerOf(t.on));
-                    t.kind != "mat" && under && under->kind == "mat" &&
+                    !familyOf(t).covers && under && familyOf(*under).covers &&
                     std::count(gone.begin(), gone.end(), under->id)) {
                     stays.push_back(t.id);
                     t.on = panel;
@@ -225,7 +226,7 @@ Result<Design> dressLike(const Design& design, const std::string& panel, const s
         }
         std::string on = panel;
         for (StructureSpec s : mats) {
-            s.id = freeId(d, "mat");
+            s.id = freeId(d, s.kind);
             s.name.clear();
             s.on = on;
             on = s.id + ".mat";
@@ -245,7 +246,7 @@ Result<Design> dressLike(const Design& design, const std::string& panel, const s
 Design undressed(const Design& design) {
     Design d = design;
     for (const StructureSpec& s : design.structures)
-        if (s.kind == "mat" && d.structure(s.id))
+        if (familyOf(s).covers && d.structure(s.id))
             d = removeStructure(d, s.id);
     return d;
 }

@@ -173,12 +173,9 @@ Result<std::pair<Design, std::string>> addStructure(const Design& design, const 
     if (f && f->ground == Ground::Form)
         return changeForm(design, kind, set);
     // A structure that needs another form of card gives an empty one that form.
-    if (f && on.empty() && !f->form.empty() && d.card.form == "single" && d.structures.empty() &&
+    if (f && on.empty() && !f->form.empty() && formOf(d).plain && d.structures.empty() &&
         d.parts.empty() && d.card.lines.empty()) {
-        auto next = changeForm(d, f->form,
-                               f->form == "three-page"
-                                   ? std::map<std::string, std::string>{{"swing", "alike"}}
-                                   : std::map<std::string, std::string>{});
+        auto next = changeForm(d, f->form, f->formSet);
         if (!next)
             return next.problem();
         d = next->first;
@@ -188,9 +185,8 @@ Result<std::pair<Design, std::string>> addStructure(const Design& design, const 
     s.kind = kind;
     s.on = on.empty() && f ? f->host : on;
     s.outline = outline;
-    if (kind == "words") // until others are said
-        s.text = "Welcome";
-    if (kind == "film")
+    s.text = familyOf(s).says;
+    if (familyOf(s).clear)
         s.stock = clearFilm(d);
     d.structures.push_back(s);
     if (Trouble t = setAll(d, s.id, set))
@@ -221,7 +217,7 @@ Result<std::pair<Design, std::string>> changeForm(const Design& design, const st
     d.card.form = form;
     if (design.card.form != form) {
         d.card.set.clear();
-        d.card.say = form == "pages" ? lineOfCard(design) : SayLine();
+        d.card.say = formOf(d).row ? lineOfCard(design) : SayLine();
     }
     if (Trouble t = setAll(d, "card", set))
         return *t;

@@ -27,7 +27,7 @@ constexpr std::int64_t leastPanel = 1'000'000; // nm
 SayLine* lineOf(Design& d, const std::string& owner) {
     SayLine* line = nullptr;
     if (owner == "card")
-        line = d.card.form == "pages" ? &d.card.say : nullptr;
+        line = formOf(d).row ? &d.card.say : nullptr;
     else if (StructureSpec* s = d.structure(owner))
         line = s->count == 1 ? &s->say : nullptr;
     else if (FreePart* p = d.part(owner))

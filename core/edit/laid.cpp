@@ -221,9 +221,9 @@ std::optional<Laid> laidOf(const Case& c, const std::string& id, const std::vect
     if (const GroupSpec* g = c.design.group(id))
         return laidAsOne(c, *g);
     const StructureSpec* s = c.design.structure(id);
-    if (s && s->kind == "mat")
+    if (s && familyOf(*s).covers)
         return patternOf(c, id, upright);
-    if (!s || (s->kind != "topper" && s->kind != "words" && s->kind != "aperture"))
+    if (!s || familyOf(*s).laid == Family::Laid::No)
         return {};
     const int host = c.assembly.panel(s->on);
     const auto values = measuresOf(c.design, id);
@@ -239,9 +239,9 @@ std::optional<Laid> laidOf(const Case& c, const std::string& id, const std::vect
     out.size = {h.length, h.left.room};
     out.across = values->at("across");
     out.along = values->at("along");
-    out.behind = s->kind == "topper" && values->at("side") > 0.5;
+    out.behind = familyOf(*s).figure && values->at("side") > 0.5;
     out.turn = out.behind ? -values->at("turn") : values->at("turn");
-    out.sized = s->kind != "words";
+    out.sized = familyOf(*s).laid == Family::Laid::Sized;
     if (out.sized) {
         out.width = values->at("width");
         out.height = values->at("height");

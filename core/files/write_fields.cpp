@@ -38,8 +38,8 @@ template<class T> class Writer {
                         [](const SayScore& s) { return s.hingeRight; }))
             version_ = std::max(version_, 11);
         if constexpr (std::is_same_v<T, StructureSpec>)
-            if (t_.kind == "cut-out-box" && !line.empty())
-                version_ = std::max(version_, 11);
+            if (!line.empty())
+                version_ = std::max(version_, familyOf(t_).lineSince);
         return sayLineText(line, unit_);
     }
     Json written(const Field&, JoinKind kind) const {

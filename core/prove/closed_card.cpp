@@ -1,4 +1,5 @@
 #include "core/prove/closed_card.h"
+#include "core/structures/family.h"
 #include <algorithm>
 #include <cmath>
 #include <cstdint>
@@ -242,7 +243,7 @@ ClosedCard closedCard(const Case& c, const std::vector<FlatState>& flats) {
     card.cardHigh = {0, top ? w : h};
     if (c.design.card.follows)
         placeFolded(c, f, card);
-    else if (c.design.card.form == "pages")
+    else if (formOf(c.design).row)
         placeMeant(c, f, card);
     ThicknessMap& map = card.map;
     map = mapOver(card);

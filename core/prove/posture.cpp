@@ -1,5 +1,6 @@
 #include "core/prove/posture.h"
 #include "core/prove/solids.h"
+#include "core/structures/family.h"
 #include <algorithm>
 #include <cmath>
 
@@ -65,7 +66,7 @@ Posture postureOf(const Case& c, const Pose& pose) {
     int along = 0, others = 0;
     for (const StructureSpec& s : c.design.structures)
         if (s.on == "card.spine")
-            ++(s.kind == "v-fold" ? along : others);
+            ++(familyOf(s).alongFold ? along : others);
     // A range of hills behind a card that lies open is seen from the other end of the fold,
     // whatever stands before it.
     const double shown = c.assembly.display.at;

@@ -320,7 +320,7 @@ class Solver {
 
     Result<Answer> topper() {
         const StructureSpec* s = held_.structure(q_.structure);
-        if (s->kind != "topper")
+        if (!familyOf(*s).figure)
             return Problem{"solve", name(q_.structure) + " is no topper",
                            "ask for the most of one of its measures"};
         auto values = measuresOf(held_, q_.structure);

@@ -3,6 +3,7 @@
 #include "core/prove/hull.h"
 #include "core/prove/saying.h"
 #include "core/prove/solids.h"
+#include "core/structures/family.h"
 #include <algorithm>
 #include <cmath>
 #include <map>
@@ -49,16 +50,16 @@ std::string groundName(const Case& c, const Pose& pose, const Vec3& down, const 
 Meant meantFor(const Case& c, const Pose& pose, const PutDown& put) {
     Meant m;
     const bool top = c.design.card.spine == SpineSide::Top;
-    const std::string& form = c.design.card.form;
-    const bool props = form == "easel" || form == "double-easel" || form == "stand";
+    const Family& form = formOf(c.design);
+    const bool props = form.props;
     const bool lone = c.linkage.spine < 0; // a base that lies, or is stood up
     const Stands chosen = c.design.card.stands;
-    const bool lies = form == "petal" || lone || chosen == Stands::Page;
+    const bool lies = form.lies || lone || chosen == Stands::Page;
     if (chosen == Stands::Edge || (!props && !lies) || (lone && chosen != Stands::Page))
         m.downs.emplace_back(top ? Vec3(Vec3::UnitZ()) : Vec3(-Vec3::UnitY()),
                              top ? "on its free edges, like a roof" : "on its bottom edges");
     // A card that is to lie on a page is seen with its right page on the table.
-    const int right = chosen == Stands::Page && !props && !lone && form != "petal"
+    const int right = chosen == Stands::Page && !props && !lone && !form.lies
                           ? c.assembly.panel("card.page-right")
                           : -1;
     if (right >= 0)
@@ -67,8 +68,8 @@ Meant meantFor(const Case& c, const Pose& pose, const PutDown& put) {
         for (size_t i = 0; i < pose.panels.size(); ++i)
             if (c.assembly.panels[i].role == Role::Page &&
                 // A stand stands on the pages of its foot, an easel on the one that is not propped.
-                !(form == "stand" && static_cast<int>(i) == c.linkage.root) &&
-                !(props && form != "stand" && static_cast<int>(i) != c.linkage.root))
+                !(form.foot && static_cast<int>(i) == c.linkage.root) &&
+                !(props && !form.foot && static_cast<int>(i) != c.linkage.root))
                 for (int side : {1, -1})
                     m.downs.emplace_back(side * pose.panels[i].turn.col(2),
                                          lies || props ? "on its base" : "on one page");

@@ -76,11 +76,31 @@ struct Family {
     Ground ground = Ground::Fold;
     bool dresses = false;    // glued on to be seen: made once all that stands is there
     bool across = true;      // its strips lie across the fold, along x in their flat coordinates
-    bool line = false;       // a score list can tell it
     bool standsOpen = false; // it stands when the card lies open, and only leans half open
-    std::string shelf = "Parallel folds"; // where the gallery shows it
-    std::string host = "card.spine";      // where it stands unless the maker says
-    std::string form = "";                // the form of card that has this host; empty: any
+
+    // What it can do, so that nobody else asks a family or form for its name.
+    bool line = false;                    // a score list can tell it,
+    int lineSince = 1;                    // from this version of the format on
+    std::string firstLine, firstInInches; // what a new one is told, in round numbers
+    bool covers = false;    // paper all over its panel; what is put there later lies on it
+    bool figure = false;    // a flat shape that is there to be looked at
+    bool lettering = false; // letters, which have to be read
+    bool adorns = false;    // put on a card that stands already
+    bool texts = false;     // it is told words and a typeface;
+    std::string says;       // until then it says this
+    bool clear = false;     // of film that is seen through
+    bool alongFold = false; // it ranges along its fold and is looked at along it
+    int handy = 0;          // it is begun by the key of this number
+    // It lies on its panel where it is put: as large as is told, or as it comes out.
+    enum class Laid { No, Sized, AsItIs } laid = Laid::No;
+    // Of a form: the plainest there is; a row of pages that a line tells and that is as large as
+    // its pages; propped up by pages of its own, or on a foot; lying on its back.
+    bool plain = false, row = false, props = false, foot = false, lies = false;
+
+    std::string shelf = "Parallel folds";       // where the gallery shows it
+    std::string host = "card.spine";            // where it stands unless the maker says
+    std::string form = "";                      // the form of card that has this host; empty: any
+    std::map<std::string, std::string> formSet; // measures of that form, where it is made for this
     // Measures that earlier programs wrote and that mean nothing any more: files that have them are
     // read without.
     std::vector<std::string> retired;
@@ -94,6 +114,12 @@ struct Family {
 // All families, in the order in which a maker meets them.
 const std::vector<Family>& families();
 const Family* family(const std::string& id);
+// The family of a structure, or the form of a design's card; one that can do nothing where its
+// name is unknown.
+const Family& familyOf(const StructureSpec& s);
+const Family& formOf(const Design& design);
+// The first family that can do it.
+const Family& familyThat(bool Family::*can);
 // The family of a structure or of "card"; null when there is no such structure.
 const Family* familyOf(const Design& design, const std::string& structure);
 

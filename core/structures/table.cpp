@@ -109,6 +109,25 @@ const Family* family(const std::string& id) {
     return it == all.end() ? nullptr : &*it;
 }
 
+namespace {
+
+const Family& known(const std::string& id) {
+    static const Family none = {};
+    const Family* f = family(id);
+    return f ? *f : none;
+}
+
+} // namespace
+
+const Family& familyOf(const StructureSpec& s) { return known(s.kind); }
+
+const Family& formOf(const Design& design) { return known(design.card.form); }
+
+const Family& familyThat(bool Family::*can) {
+    return *std::find_if(families().begin(), families().end(),
+                         [&](const Family& f) { return f.*can; });
+}
+
 const Family* familyOf(const Design& design, const std::string& structure) {
     const std::string* kind = design.kindOf(structure);
     return kind ? family(*kind) : nullptr;

@@ -9,6 +9,7 @@
 #include "core/prove/posture.h"
 #include "core/prove/saying.h"
 #include "core/prove/seen.h"
+#include "core/structures/family.h"
 #include <algorithm>
 #include <cmath>
 
@@ -190,13 +191,13 @@ void lettering(const Case& c, std::vector<Finding>& out) {
 void onItsHead(const Case& c, std::vector<Finding>& out) {
     constexpr double clearly = 0.5; // of the upright, downwards
     if (std::none_of(c.design.structures.begin(), c.design.structures.end(),
-                     [](auto& s) { return s.kind == "words"; }))
+                     [](auto& s) { return familyOf(s).lettering; }))
         return;
     const std::vector<Rigid> at = displayedAt(c);
     std::string told;
     for (const Part& part : c.assembly.parts) {
         const StructureSpec* s = c.design.structure(part.structure);
-        if (!s || s->kind != "words" || part.panels.empty() || part.structure == told)
+        if (!s || !familyOf(*s).lettering || part.panels.empty() || part.structure == told)
             continue;
         const Rigid& there = at[static_cast<size_t>(part.panels.front())];
         const Vec3 facing = there.turn.col(2), up = there.turn * lift(part.up);

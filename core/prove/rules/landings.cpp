@@ -5,6 +5,7 @@
 #include "core/prove/evidence.h"
 #include "core/prove/saying.h"
 #include "core/prove/slits.h"
+#include "core/structures/family.h"
 #include <algorithm>
 #include <cmath>
 #include <map>
@@ -377,7 +378,7 @@ class Landings {
         const StructureSpec* s =
             c_.design.structure(c_.assembly.parts[c_.assembly.panels[m].part].structure);
         return c_.assembly.panels[m].rides >= 0 &&
-               (!s || s->kind == "mat" ||
+               (!s || familyOf(*s).covers ||
                 c_.assembly.parts[c_.assembly.panels[p].part].creases.empty());
     }
     std::string other(const Join& j, int panel) const {

@@ -6,6 +6,7 @@
 #include "core/prove/posture.h"
 #include "core/prove/saying.h"
 #include "core/prove/seen.h"
+#include "core/structures/family.h"
 #include <algorithm>
 #include <cmath>
 
@@ -30,8 +31,8 @@ void stance(const Evidence& e, const Stop&, std::vector<Finding>& out) {
         f.where = s.centre;
         return f;
     };
-    const bool lies = c.design.card.form == "petal" || c.design.card.stands == Stands::Fold ||
-                      liesFlatOpen(c, s.pose);
+    const bool lies =
+        formOf(c.design).lies || c.design.card.stands == Stands::Fold || liesFlatOpen(c, s.pose);
     if (!lies) {
         const Rest* best = s.best();
         for (auto& [panel, mm] : s.below) {
@@ -83,7 +84,7 @@ void stance(const Evidence& e, const Stop&, std::vector<Finding>& out) {
     }
     for (const Seen& seen : seenFromFront(c, unseenFigure)) {
         const StructureSpec& spec = *c.design.structure(seen.structure);
-        const bool adorns = spec.kind == "topper" || spec.kind == "words";
+        const bool adorns = familyOf(spec).figure || familyOf(spec).lettering;
         if (seen.part > (adorns ? unseenFigure : unseenStance) || seen.behind.empty())
             continue;
         Finding f = finding("stance.hidden", Severity::Note, 0, In::Millimetres);

@@ -12,6 +12,7 @@
 #include "core/prove/evidence.h"
 #include "core/prove/saying.h"
 #include "core/prove/slits.h"
+#include "core/structures/family.h"
 #include <algorithm>
 #include <cmath>
 
@@ -76,7 +77,7 @@ class Sheet {
         const bool lettered = std::any_of(
             c_.design.structures.begin(), c_.design.structures.end(), [&](const StructureSpec& s) {
                 const auto as = s.set.find("as");
-                return s.kind == "words" && s.on == p.id && as != s.set.end() &&
+                return familyOf(s).lettering && s.on == p.id && as != s.set.end() &&
                        as->second.count == 1; // cut out
             });
         auto ring = [&](const Ring& r, bool hole) {

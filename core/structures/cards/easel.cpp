@@ -95,6 +95,7 @@ Family easel() {
     f.parameters = {angleOf("lean", 20, 80, "how far the prop is lifted from the base")
                         .unless("55 degrees")
                         .why("the front would slide down", "the front would tip over")};
+    f.props = true;
     f.complete = completeOne;
     f.sheet = sheetEasel;
     f.build = buildOne;
@@ -115,6 +116,7 @@ Family doubleEasel() {
             .unless("six tenths of the card"),
         tabParameter(),
     };
+    f.props = true;
     f.complete = completeTwo;
     f.sheet = sheetEasel;
     f.build = buildTwo;

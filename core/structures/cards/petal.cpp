@@ -51,6 +51,7 @@ Family petal() {
     f.parameters = {lengthOf("petal", 5, 500, "from the base to the tip of a petal")
                         .grows(Parameter::Scale::Lesser)
                         .unless("half the shorter side of the card")};
+    f.lies = true;
     f.complete = completePetal;
     f.sheet = sheetPetal;
     f.build = buildPetal;

@@ -27,6 +27,7 @@ Family singleFold() {
     f.parameters = {angleOf("opens", 30, 180, "how far the hand opens it")
                         .unless("flat open")
                         .why("nothing could be seen in it", "the pages lie flat")};
+    f.plain = true;
     f.complete = completeSingle;
     f.sheet = sheetSingle;
     f.build = buildSingle;

@@ -43,6 +43,7 @@ Family stand() {
             .unless("a right angle")
             .why("the page would fall forward", "the page would fall back"),
     };
+    f.props = f.foot = true;
     f.complete = completeStand;
     f.sheet = sheetStand;
     f.build = buildStand;

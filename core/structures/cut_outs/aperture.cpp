@@ -119,6 +119,7 @@ Family aperture() {
     f.ground = Ground::Panel;
     f.host = "card.page-right";
     f.standsOn = {"page", "wall"};
+    f.laid = Family::Laid::Sized;
     f.parameters = shapeParameters("1 in, or less on a narrower panel",
                                    "1 in, or less on a lower panel; of a circle the width");
     f.complete = completeAperture;

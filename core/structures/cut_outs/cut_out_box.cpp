@@ -67,6 +67,7 @@ Family cutOutBox() {
             .unless("the same as left, or four tenths of a narrower panel", true),
     };
     f.line = true;
+    f.lineSince = 11;
     f.complete = completeCutOutBox;
     f.build = buildCutOutBox;
     return f;

@@ -119,7 +119,7 @@ Family film() {
     f.shelf = "Layers and toppers";
     f.ground = Ground::AnyFold;
     f.standsOn = {"spine", "valley crease", "mountain crease"};
-    f.dresses = true;
+    f.dresses = f.adorns = f.texts = f.clear = true;
     f.relations = {{"length", "left", "right", "held"}};
     f.parameters = {
         lengthOf("place", -1000, 1000,

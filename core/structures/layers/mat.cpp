@@ -272,7 +272,7 @@ Family mat() {
     f.ground = Ground::Panel;
     f.host = "card.page-right";
     f.standsOn = {"page", "wall", "mat"};
-    f.dresses = true;
+    f.dresses = f.adorns = f.covers = true;
     auto border = [](const char* side, const std::string& which) {
         return lengthOf(side, 0, 200, "the border " + which + "; 0 is flush")
             .grows(Parameter::Scale::Kept)

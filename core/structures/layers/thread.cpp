@@ -113,7 +113,7 @@ Family thread() {
     f.ground = Ground::AnyFold;
     f.standsOn = {"spine", "valley crease", "mountain crease"};
     f.across = false;
-    f.dresses = true;
+    f.dresses = f.adorns = f.texts = true;
     f.parameters = {
         placeParameter().unless("three quarters along the fold"),
         lengthOf("left", 1, 1000, "from the fold to its left hole").unless("half of the side"),

@@ -190,6 +190,8 @@ Family topper() {
     f.ground = Ground::Panel;
     f.host = "card.page-right";
     f.standsOn = {"page", "wall"};
+    f.adorns = f.figure = true;
+    f.laid = Family::Laid::Sized;
     f.parameters = shapeParameters("2 in, or half of a narrower panel",
                                    "1 1/2 in, or half of a lower panel; of a circle the width");
     for (const Parameter& p : {

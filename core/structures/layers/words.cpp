@@ -261,6 +261,9 @@ Family wordsOnPanel() {
     f.ground = Ground::Panel;
     f.host = "card.page-right";
     f.standsOn = {"page", "wall", "mat"};
+    f.adorns = f.texts = f.lettering = true;
+    f.says = "Welcome";
+    f.laid = Family::Laid::AsItIs;
     const std::vector<Parameter> middle = middleParameters("their");
     f.parameters = {
         choiceOf("as", {"letters", "cut-out", "label"}, "how they are made").unless("letters"),

@@ -38,6 +38,7 @@ Family box() {
     f.standsOn = {"spine", "valley crease", "ridge"};
     f.ground = Ground::AnyFold;
     f.relations = {{"left", "right", "left_wall", "right_wall"}};
+    f.handy = 2;
     f.complete = completeBox;
     f.build = buildStrip;
     return f;

@@ -92,6 +92,7 @@ Family bridge() {
     f.id = f.name = "bridge";
     f.purpose = "A strip between two wings or two walls, at a chosen depth and height.";
     f.form = "three-page";
+    f.formSet = {{"swing", "alike"}};
     f.standsOn = {"spine of a three-page card", "foot of a box"};
     f.parameters = {
         placeParameter(),

@@ -309,6 +309,8 @@ Family stripLine() {
             .unless("none: its last panel is the tab"),
     };
     f.line = true;
+    f.firstLine = "12 | 30 | 30 | 12, M M M; height 50";
+    f.firstInInches = "1/2 | 1 1/4 | 1 1/4 | 1/2, M M M; height 2";
     f.complete = completeStripLine;
     f.build = buildStripLine;
     return f;

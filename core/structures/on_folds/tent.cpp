@@ -33,6 +33,7 @@ Family tent() {
     f.ground = Ground::AnyFold;
     f.relations = {{"left", "right", "left_wall", "right_wall"}};
     f.standsOpen = true;
+    f.handy = 3;
     f.complete = completeTent;
     f.build = buildStrip;
     return f;

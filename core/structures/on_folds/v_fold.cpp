@@ -136,6 +136,8 @@ Family vFold() {
     f.purpose = "Two panels that sweep up from an apex on the fold; the classic backdrop or prow.";
     f.shelf = "Angled folds";
     f.across = false;
+    f.alongFold = true;
+    f.handy = 1;
     const std::string low = "a sharper corner cannot be folded";
     f.parameters = {
         lengthOf("place", 0, 1000, "from the start of the fold to the apex")
