@@ -194,13 +194,23 @@ Run declareCard(CLI::App& options) {
               false},
              {"meant", "what sticks out on purpose, with commas between, or none", {}, false}},
             {}};
+        std::string drive, from = "0", to = "180";
     };
     auto given = std::make_shared<EditsGiven>();
     options.add_option("FILE", given->file)->required();
     given->words.declare(options);
+    auto* drive = options.add_option("--drive", given->drive,
+                                     "the one fold, pivot or slide that the hand moves");
+    options.add_option("--from", given->from, "where it is then, closed (0)")->needs(drive);
+    options.add_option("--to", given->to, "where it ends (180)")->needs(drive);
+    drive->excludes("--motion");
     return [given] {
-        return edited(given->file, given->words,
-                      [](const Design& d, const Told& told) { return tell(d, "card", told); });
+        return edited(given->file, given->words, [given](const Design& d, Told told) {
+            if (!given->drive.empty())
+                told.emplace_back("motion",
+                                  given->drive + " " + given->from + " to " + given->to);
+            return tell(d, "card", told);
+        });
     };
 }
 

@@ -127,6 +127,13 @@ class Editing : public QObject, public CommandLine {
             QCOMPARE(cli("card", {"--motion", bad}), 2);
         QCOMPARE(cli("card", {"--motion", "auto"}), 0);
         QVERIFY(design().motion.empty());
+        // One thing alone.
+        QCOMPARE(cli("card", {"--drive", "Rider", "--to", "5mm"}), 2);
+        QCOMPARE(cli("card", {"--drive", "join1", "--from", "0mm", "--to", "15 mm"}), 0);
+        QCOMPARE(motionLine(design()), std::string("join1 0 mm to 15 mm"));
+        QCOMPARE(cli("card", {"--drive", "card.spine", "--motion", "join1 0 to 5mm"}), 2);
+        QCOMPARE(cli("card", {"--to", "90"}), 2);
+        QCOMPARE(cli("card", {"--motion", "auto"}), 0);
     }
 
     void drawnLines() {
