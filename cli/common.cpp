@@ -57,7 +57,7 @@ Proved::Proved(const Bench& b, bool remedies)
     : folded(b.design, *assemble(b.design), nullptr, b.workshop), evidence(folded, {}),
       findings(prove(evidence, {}, [](auto&, double part) { progress()(part); })) {
     if (remedies)
-        findRemedies(folded, findings, nullptr, progress());
+        searched = findRemedies(folded, findings, nullptr, progress());
 }
 
 int writeExport(const std::string& out, const Exporter& exporter, const ExportInput& input,

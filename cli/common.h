@@ -35,6 +35,7 @@ struct Proved {
     Case folded;
     Evidence evidence;
     std::vector<Finding> findings;
+    Searched searched; // for remedies
 
     Proved(const Bench& b, bool remedies);
 };

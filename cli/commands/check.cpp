@@ -52,12 +52,18 @@ int check(const std::string& path, const std::string& shop, bool remedies, bool 
         if (f.in == In::Millimetres)
             j["findings"].back()["amount_mm"] = f.amount;
     }
+    if (remedies)
+        j["remedies"] = {{"looked", proved.searched.looked}, {"left", proved.searched.left}};
     if (json) {
         print(j);
     } else {
         std::cout << sentenceOf(verdict) << ".\n";
         for (auto& f : findings)
             std::cout << nameOf(f.severity) << ": " << f.message << " " << f.remedy << "\n";
+        if (proved.searched.left > 0)
+            std::cout << "Remedies were looked for as far as the work allowed for it goes; not "
+                         "looked at: "
+                      << proved.searched.left << ". Cure what stands first, and ask again.\n";
         std::cout << "\n";
         for (const Fact& f : facts)
             std::cout << f.text << "\n";

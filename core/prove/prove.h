@@ -28,7 +28,12 @@ std::vector<Finding> prove(const Case& c, const std::atomic<bool>* cancel = null
 // Looks for one changed measure that makes each of the first findings disappear and leaves nothing
 // else new or worse, and writes it into the finding's remedy and action. `progress` hears parts of
 // one. `wanted` is asked before each which finding comes next, out of turn (none: beyond the last).
-void findRemedies(const Case& c, std::vector<Finding>& findings,
+// Bounded in work: tells of how many it looked, and how many stops and cautions are left that it
+// did not get to and that no other's remedy cures.
+struct Searched {
+    size_t looked = 0, left = 0;
+};
+Searched findRemedies(const Case& c, std::vector<Finding>& findings,
                   const std::atomic<bool>* cancel = nullptr,
                   const std::function<void(double)>& progress = {},
                   const std::function<size_t()>& wanted = {});

@@ -120,9 +120,21 @@ class Remedies {
         const bool open =
             std::find(c.motion.open.begin(), c.motion.open.end(), true) != c.motion.open.end();
         // Panels meet in pairs: of a large design the rules cost more than the folding.
-        const double panels = double(c.assembly.panels.size());
+        const double panels = asManyAs(c.assembly);
         work_ += double(c.poses.size()) * panels *
                  (open ? doesNotClose : 1 + panels / pairsAsMuchAsFolding);
+    }
+    // Panels, where those with many corners count as the several pieces that they are looked at as.
+    static double asManyAs(const Assembly& a) {
+        constexpr double ofAPiece = 6; // corners
+        double all = 0;
+        for (const Panel& p : a.panels) {
+            size_t corners = p.outline.size();
+            for (const Ring& hole : p.apertures)
+                corners += hole.size();
+            all += std::max(1.0, double(corners) / ofAPiece);
+        }
+        return all;
     }
     // Of a misfit: whether the change closes what it says in the middle and at the ends of where it
     // was found. That is one closure of each instead of a fold through the whole motion.
@@ -173,7 +185,7 @@ class Remedies {
         auto made = assemble(d);
         if (!made)
             return false;
-        work_ += 20.0 * double(made->panels.size()); // of building it, and a closure or two
+        work_ += 20.0 * asManyAs(*made); // of building it, and a closure or two
         if (!closes(*made))
             return false;
         const Case next(d, *made, cancel_, case_.workshop);
@@ -337,7 +349,7 @@ void blameRounding(const Case& c, Finding& finding, const std::atomic<bool>* can
 
 } // namespace
 
-void findRemedies(const Case& c, std::vector<Finding>& findings, const std::atomic<bool>* cancel,
+Searched findRemedies(const Case& c, std::vector<Finding>& findings, const std::atomic<bool>* cancel,
                   const std::function<void(double)>& progress,
                   const std::function<size_t()>& wanted) {
     const std::vector<Finding> all = findings;
@@ -359,6 +371,7 @@ void findRemedies(const Case& c, std::vector<Finding>& findings, const std::atom
          i = next()) {
         done[i] = true;
         Finding& f = findings[i];
+        ++looked;
         if (f.severity != Severity::Note && !f.action) {
             Remedies search(c, all, all[i], cancel, work);
             size_t whole = 0;
@@ -390,8 +403,12 @@ void findRemedies(const Case& c, std::vector<Finding>& findings, const std::atom
                 blameRounding(c, f, cancel);
         }
         if (progress)
-            progress(std::min(1.0, static_cast<double>(++looked) / static_cast<double>(count)));
+            progress(std::min(1.0, static_cast<double>(looked) / static_cast<double>(count)));
     }
+    size_t left = 0;
+    for (size_t i = 0; i < findings.size(); ++i)
+        left += !done[i] && findings[i].severity != Severity::Note && !findings[i].action;
+    return {looked, left};
 }
 
 } // namespace hl

@@ -329,6 +329,9 @@ class Commands : public QObject {
         };
         QVERIFY(!remedy({}).startsWith("Change the"));
         QVERIFY(remedy({"--remedies"}).startsWith("Change the"));
+        const auto searched =
+            run({"check", demo, "--json", "--remedies"}).json()["remedies"].toObject();
+        QVERIFY(searched["looked"].toInt() > 0 && searched["left"].toInt() == 0);
     }
 
     void whatIsUnknownIsCalledThat() {

@@ -386,10 +386,16 @@ class Verdicts : public QObject {
         const size_t last = findings.size() - 1;
         QVERIFY2(last >= 8, all(findings).c_str());
         size_t asked = 0, reports = 0;
-        findRemedies(
+        const Searched searched = findRemedies(
             *c, findings, nullptr, [&](double) { ++reports; },
             [&] { return asked++ == 0 ? last : findings.size(); });
         QVERIFY(asked > 1 && reports < findings.size());
+        // How far it got is told.
+        QCOMPARE(searched.looked, reports);
+        size_t open = 0;
+        for (const Finding& f : findings)
+            open += f.severity != Severity::Note && !f.action;
+        QVERIFY(searched.left > 0 && searched.left <= open);
         size_t wrong = 0;
         for (size_t i = 0; i < findings.size(); ++i)
             wrong += findings[i].action && findings[i].severity == Severity::Note;
