@@ -121,6 +121,8 @@ void writeDrawer(const Drawer& d, Json& j) {
     for (const Adhesive& a : d.adhesives)
         j["adhesives"].push_back(
             {{"name", a.name}, {"minutes", a.minutes}, {"thickness", a.thickness}});
+    for (auto& [what, pace] : d.pace)
+        j["pace"][what] = pace;
 }
 
 void readDrawer(Object& o, Drawer& d) {
@@ -169,6 +171,15 @@ void readDrawer(Object& o, Drawer& d) {
         Object p(*j, "printer");
         d.printer.margin = amount(p, "margin", d.printer.margin, 50, "mm");
         p.finish();
+    }
+    if (const Json* j = o.find("pace")) {
+        Object p(*j, "pace");
+        for (auto& [what, value] : j->items()) {
+            const double pace = amount(p, what.c_str(), 1, 100, "times the usual");
+            if (pace < 0.01)
+                bad(p.at(what), "nobody is that quick", "give a number such as 1.3");
+            d.pace[what] = pace;
+        }
     }
     if (!o.find("adhesives"))
         return;

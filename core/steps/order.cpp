@@ -22,6 +22,9 @@ Work Orderer::run() {
     firstClosing();
     figures();
     finished();
+    if (drawer_)
+        for (WorkStep& s : out_.steps)
+            s.minutes *= drawer_->paceOf(doName(s.what));
     return std::move(out_);
 }
 

@@ -19,7 +19,8 @@ auto tied(const Adhesive& a) { return std::tie(a.name, a.minutes, a.thickness); 
 auto tied(const Drawer& d) {
     return std::tie(d.papers, d.trimmer.length, d.trimmer.inside, d.board.width, d.board.height,
                     d.board.spacing, d.board.hold, d.board.school, d.board.bothEnds,
-                    d.machine.width, d.machine.height, d.machine.allowance, d.printer.margin);
+                    d.machine.width, d.machine.height, d.machine.allowance, d.printer.margin,
+                    d.pace);
 }
 
 } // namespace

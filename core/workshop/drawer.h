@@ -1,5 +1,6 @@
 // The drawer: the papers, tools and adhesives a maker owns. Lengths in mm.
 #pragma once
+#include <map>
 #include <optional>
 #include <string>
 #include <vector>
@@ -70,6 +71,14 @@ struct Drawer {
     CuttingMachine machine;
     Printer printer;
     std::vector<Adhesive> adhesives = sampleAdhesives();
+    // How long the maker takes for what is done ("cut", "score", "glue"), as a multiple of what is
+    // usual; 1 for what is not in it.
+    std::map<std::string, double> pace;
+
+    double paceOf(const std::string& what) const {
+        const auto it = pace.find(what);
+        return it == pace.end() ? 1 : it->second;
+    }
 
     static std::vector<Adhesive> sampleAdhesives();
     // By its name, however it is spelt large and small; null when there is none.
