@@ -9,7 +9,6 @@
 #include <unistd.h>
 
 namespace hl::cli {
-namespace {
 
 Result<Workshop> loadWorkshop(const std::string& path) {
     if (path.empty())
@@ -22,8 +21,6 @@ Result<Workshop> loadWorkshop(const std::string& path) {
         return w.problem().in(path);
     return w;
 }
-
-} // namespace
 
 int refuse(const Problem& p) {
     std::cerr << "hinge-lantern-cli: " << p.text() << "\n";

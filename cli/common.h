@@ -28,6 +28,8 @@ struct Bench {
     Design design;
     Workshop workshop;
 };
+// The maker's workshop; the samples where no path is given.
+Result<Workshop> loadWorkshop(const std::string& path);
 Result<Bench> layOutBench(const std::string& path, const std::string& shop);
 
 // Folded and proved.

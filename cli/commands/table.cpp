@@ -38,6 +38,7 @@ Run declareSchema(CLI::App&);
 Run declareSteps(CLI::App&);
 Run declarePin(CLI::App&);
 Run declareSchedule(CLI::App&);
+Run declareLog(CLI::App&);
 
 // A command is one file beside this one and one line here.
 const std::vector<Command>& commands() {
@@ -71,6 +72,8 @@ const std::vector<Command>& commands() {
         {"pin", "one step of the work before another, where neither needs the other", declarePin},
         {"schedule", "when to do what, for several cards at once, and which papers to buy",
          declareSchedule},
+        {"log", "the journal: what was built, measured and learned, and notes for next time",
+         declareLog},
         {"picture", "the standing card as a picture, still or moving", declarePicture},
         {"pose", "where every panel is at an opening", declarePose},
         {"check", "whether the card works", declareCheck},

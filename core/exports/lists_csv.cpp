@@ -9,13 +9,6 @@ namespace {
 
 std::string mmText(double v) { return numberText(v, 4); }
 
-std::string csvRow(const std::vector<std::string>& fields) {
-    std::string out;
-    for (size_t i = 0; i < fields.size(); ++i)
-        out += (i ? "," : "") + csvField(fields[i]);
-    return out + "\r\n";
-}
-
 } // namespace
 
 Result<Exported> writeLists(const ExportInput& in) {

@@ -79,6 +79,13 @@ std::string csvField(const std::string& s) {
     return out + "\"";
 }
 
+std::string csvRow(const std::vector<std::string>& fields) {
+    std::string out;
+    for (size_t i = 0; i < fields.size(); ++i)
+        out += (i ? "," : "") + csvField(fields[i]);
+    return out + "\r\n";
+}
+
 std::string drawerToCsv(const Drawer& drawer) {
     static const std::vector<std::string> runs{"", "upright", "sideways"};
     std::string out;

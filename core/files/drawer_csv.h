@@ -7,6 +7,8 @@ namespace hl {
 
 // One field of such a table, in quotes where it needs them (RFC 4180).
 std::string csvField(const std::string& text);
+// A line of them.
+std::string csvRow(const std::vector<std::string>& fields);
 
 std::string drawerToCsv(const Drawer& drawer);
 // The papers in a table, by the names of its columns in whatever order; lengths are mm or have

@@ -12,6 +12,7 @@
 #include "core/structures/naming.h"
 #include <algorithm>
 #include <cmath>
+#include <numeric>
 #include <set>
 
 namespace hl {
@@ -127,14 +128,12 @@ class Remedies {
     // Panels, where those with many corners count as the several pieces that they are looked at as.
     static double asManyAs(const Assembly& a) {
         constexpr double ofAPiece = 6; // corners
-        double all = 0;
-        for (const Panel& p : a.panels) {
+        return std::accumulate(a.panels.begin(), a.panels.end(), 0.0, [](double all, auto& p) {
             size_t corners = p.outline.size();
             for (const Ring& hole : p.apertures)
                 corners += hole.size();
-            all += std::max(1.0, double(corners) / ofAPiece);
-        }
-        return all;
+            return all + std::max(1.0, double(corners) / ofAPiece);
+        });
     }
     // Of a misfit: whether the change closes what it says in the middle and at the ends of where it
     // was found. That is one closure of each instead of a fold through the whole motion.
@@ -349,9 +348,9 @@ void blameRounding(const Case& c, Finding& finding, const std::atomic<bool>* can
 
 } // namespace
 
-Searched findRemedies(const Case& c, std::vector<Finding>& findings, const std::atomic<bool>* cancel,
-                  const std::function<void(double)>& progress,
-                  const std::function<size_t()>& wanted) {
+Searched findRemedies(const Case& c, std::vector<Finding>& findings,
+                      const std::atomic<bool>* cancel, const std::function<void(double)>& progress,
+                      const std::function<size_t()>& wanted) {
     const std::vector<Finding> all = findings;
     const size_t count = std::min(mostFindings, findings.size());
     std::vector<bool> done(findings.size());
