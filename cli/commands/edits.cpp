@@ -1,7 +1,6 @@
 // The commands that change a design: set, remove, rename, card, stock, part, join.
 #include "cli/common.h"
 #include "core/assemble/assemble.h"
-#include "core/edit/adhesives.h"
 #include "core/edit/draw.h"
 #include "core/edit/named.h"
 #include "core/edit/papers.h"
@@ -9,7 +8,6 @@
 #include "core/edit/tell.h"
 #include "core/measure/number.h"
 #include "core/measure/place.h"
-#include "core/steps/adhesives.h"
 #include <algorithm>
 #include <iostream>
 
@@ -143,25 +141,6 @@ Run declareRename(CLI::App& options) {
     };
 }
 
-Run declareAdhesive(CLI::App& options) {
-    auto file = std::make_shared<std::string>(), of = std::make_shared<std::string>(),
-         kind = std::make_shared<std::string>();
-    options.add_option("FILE", *file)->required();
-    options
-        .add_option("OF", *of, "a join, tab, part or structure; or tabs, mats, figures or sheets")
-        ->required();
-    options.add_option("KIND", *kind, "glue, solvent, tape, runner, foam, plain, or auto")
-        ->required();
-    return [file, of, kind] {
-        const auto& alike = steps::alikeGlued();
-        if (std::find(alike.begin(), alike.end(), *of) != alike.end())
-            return edited(*file, [&](const Design& d) { return setAdhesive(d, *of, *kind); });
-        return edited(*file, *of, [&](const Design& d, const std::string& thing) {
-            return setAdhesive(d, thing, *kind);
-        });
-    };
-}
-
 Run declareCard(CLI::App& options) {
     struct EditsGiven {
         std::string file;
@@ -207,8 +186,7 @@ Run declareCard(CLI::App& options) {
     return [given] {
         return edited(given->file, given->words, [given](const Design& d, Told told) {
             if (!given->drive.empty())
-                told.emplace_back("motion",
-                                  given->drive + " " + given->from + " to " + given->to);
+                told.emplace_back("motion", given->drive + " " + given->from + " to " + given->to);
             return tell(d, "card", told);
         });
     };

@@ -1,10 +1,8 @@
 // The journal on the command line: what was built is recorded, found again, learned from.
-#include "cli/common.h"
-#include "core/edit/checked.h"
+#include "cli/commands/log.h"
 #include "core/files/workshop.h"
 #include "core/journal/compare.h"
 #include "core/journal/learn.h"
-#include "core/journal/next.h"
 #include "core/journal/tables.h"
 #include "core/measure/number.h"
 #include <algorithm>
@@ -17,41 +15,6 @@ namespace hl::cli {
 namespace {
 
 using namespace journal;
-
-struct LogGiven {
-    std::string journal, file, other, entry, out, quantity, of, shop;
-    long id = 0;
-    Query query;
-    std::string prototypes;
-    bool json = false, force = false, whole = false, no = false;
-};
-using Given = std::shared_ptr<LogGiven>;
-
-Result<std::unique_ptr<Journal>> opened(const LogGiven& g) {
-    return Journal::open(g.journal.empty() ? usualJournal() : g.journal);
-}
-
-// A file's text, standard input ("-"), or the text itself where it is one.
-Result<std::string> textOf(const std::string& said) {
-    if (said == "-")
-        return std::string(std::istreambuf_iterator<char>(std::cin), {});
-    if (said.find_first_not_of(" \t\r\n") != std::string::npos &&
-        said[said.find_first_not_of(" \t\r\n")] == '{')
-        return said;
-    return readFile(said);
-}
-
-Json jsonOf(const NextTime& n) {
-    Json j = {{"id", n.id},           {"about", aboutWords()[static_cast<size_t>(n.about)]},
-              {"subject", n.subject}, {"text", n.text},
-              {"when", n.when},       {"title", n.title},
-              {"done", n.done}};
-    if (n.build)
-        j["build"] = n.build;
-    if (n.wish)
-        j["change"] = {{"of", n.wish->of}, {"key", n.wish->key}, {"to", n.wish->to}};
-    return j;
-}
 
 // The drawer counts down what was used, whole sheets first of the size that is said.
 Trouble countDown(const std::string& path, const std::vector<PaperUsed>& papers) {
@@ -96,7 +59,7 @@ int add(const LogGiven& g) {
             return refuse(
                 {"observed", "nothing is learned of “" + o.quantity + "”", "use one of: " + known});
         }
-    auto j = opened(g);
+    auto j = journalOf(g);
     if (!j)
         return refuse(j.problem());
     auto id = (*j)->add(*build);
@@ -115,7 +78,7 @@ int add(const LogGiven& g) {
 int list(LogGiven g) {
     if (!g.prototypes.empty())
         g.query.prototype = g.prototypes == "only";
-    auto j = opened(g);
+    auto j = journalOf(g);
     if (!j)
         return refuse(j.problem());
     auto all = (*j)->list(g.query);
@@ -138,7 +101,7 @@ int list(LogGiven g) {
 }
 
 int show(const LogGiven& g) {
-    auto j = opened(g);
+    auto j = journalOf(g);
     if (!j)
         return refuse(j.problem());
     auto b = (*j)->build(g.id);
@@ -154,154 +117,11 @@ int show(const LogGiven& g) {
     return Done;
 }
 
-int learned(const LogGiven& g) {
-    auto workshop = loadWorkshop(g.shop);
-    if (!workshop)
-        return refuse(workshop.problem());
-    auto j = opened(g);
-    if (!j)
-        return refuse(j.problem());
-    auto all = learn(**j, *workshop);
-    if (!all)
-        return refuse(all.problem());
-    if (g.json) {
-        Json out = Json::array();
-        for (const Learned& l : *all)
-            out.push_back({{"quantity", l.quantity},
-                           {"of", l.of},
-                           {"unit", l.unit},
-                           {"value", l.value},
-                           {"sigma", l.sigma},
-                           {"n", l.n},
-                           {"default", l.usual},
-                           {"used", l.used},
-                           {"builds", l.builds}});
-        print(out);
-        return Done;
-    }
-    for (const Learned& l : *all)
-        std::cout << l.quantity << (l.of.empty() ? "" : " of " + l.of) << ": "
-                  << numberText(l.value, 3) << " " << l.unit << ", give or take "
-                  << numberText(2 * l.sigma, 3) << ", from "
-                  << countText(l.n, "one reading", "readings") << "; usual "
-                  << numberText(l.usual, 3) << (l.used ? "; used" : "") << "\n";
-    return Done;
-}
-
-// Lets what was learned count, or no longer; into the workshop's file, where one is named.
-int use(const LogGiven& g) {
-    if (!learnable(g.quantity))
-        return refuse({g.quantity, "nothing is learned of that",
-                       "use a quantity that log learn "
-                       "prints"});
-    auto workshop = loadWorkshop(g.shop);
-    if (!workshop)
-        return refuse(workshop.problem());
-    auto j = opened(g);
-    if (!j)
-        return refuse(j.problem());
-    auto all = learn(**j, *workshop);
-    if (!all)
-        return refuse(all.problem());
-    const auto known = std::find_if(all->begin(), all->end(), [&](const Learned& l) {
-        return l.quantity == g.quantity && l.of == g.of;
-    });
-    if (known == all->end())
-        return refuse({g.quantity + (g.of.empty() ? "" : " of " + g.of),
-                       "there are no readings of that", "see log learn for what there is"});
-    if (Trouble t = (*j)->use(g.quantity, g.of, !g.no))
-        return refuse(*t);
-    known->used = !g.no;
-    if (!g.shop.empty())
-        if (Trouble t = saveFile(g.shop, workshopToText(withLearned(*workshop, *all))))
-            return refuse(*t);
-    std::cout << g.quantity << (g.of.empty() ? "" : " of " + g.of)
-              << (g.no ? ": as usual\n"
-                       : ": " + numberText(known->value, 3) + " " + known->unit + "\n");
-    return Done;
-}
-
-int next(const LogGiven& g) {
-    auto d = loadDesign(g.file);
-    if (!d)
-        return refuse(d.problem());
-    if (d->title.empty())
-        d->title = std::filesystem::path(g.file).stem().string();
-    auto j = opened(g);
-    if (!j)
-        return refuse(j.problem());
-    auto all = (*j)->notes();
-    if (!all)
-        return refuse(all.problem());
-    const std::vector<NextTime> mine = concerning(*all, *d);
-    if (g.json) {
-        Json out = Json::array();
-        for (const NextTime& n : mine)
-            out.push_back(jsonOf(n));
-        print(out);
-        return Done;
-    }
-    for (const NextTime& n : mine)
-        std::cout << n.id << "  " << n.when << "  " << (n.subject.empty() ? "" : n.subject + ": ")
-                  << n.text
-                  << (n.wish ? " [" + n.wish->of + " " + n.wish->key + "=" + n.wish->to + "]" : "")
-                  << "\n";
-    return Done;
-}
-
-// Carries a note out on a design, and ticks it; without a file it is only ticked.
-int doNote(const LogGiven& g) {
-    auto j = opened(g);
-    if (!j)
-        return refuse(j.problem());
-    auto all = (*j)->notes(true);
-    if (!all)
-        return refuse(all.problem());
-    const auto note =
-        std::find_if(all->begin(), all->end(), [&](const NextTime& n) { return n.id == g.id; });
-    if (note == all->end())
-        return refuse({"note " + numberText(g.id), "there is no such note",
-                       "use an id that log next prints"});
-    if (!g.file.empty()) {
-        const int kept = edited(g.file, [&](const Design& d) { return carriedOut(*note, d); });
-        if (kept != Done)
-            return kept;
-    }
-    if (Trouble t = (*j)->tick(g.id))
-        return refuse(*t);
-    return Done;
-}
-
-int note(const LogGiven& g) {
-    auto design = readFile(g.file);
-    if (!design)
-        return refuse(design.problem());
-    auto text = textOf(g.entry);
-    if (!text)
-        return refuse(text.problem());
-    auto read = buildFromText("{\"notes\": [" + *text + "]}", *design);
-    if (!read)
-        return refuse(read.problem());
-    NextTime n = read->notes.front();
-    n.title = read->title.empty() ? std::filesystem::path(g.file).stem().string() : read->title;
-    auto j = opened(g);
-    if (!j)
-        return refuse(j.problem());
-    auto id = (*j)->addNote(n);
-    if (!id)
-        return refuse(id.problem());
-    if (g.json)
-        print({{"id", *id}});
-    else
-        std::cout << "note " << *id << "\n";
-    return Done;
-}
-
 // A file, or the design of a build by its number.
 Result<Design> designOf(const LogGiven& g, const std::string& said) {
     if (said.empty() || said.find_first_not_of("0123456789") != std::string::npos)
         return loadDesign(said);
-    auto j = opened(g);
+    auto j = journalOf(g);
     if (!j)
         return j.problem();
     auto b = (*j)->build(std::atol(said.c_str()));
@@ -334,7 +154,7 @@ int compare(const LogGiven& g) {
 }
 
 int exportTables(const LogGiven& g) {
-    auto j = opened(g);
+    auto j = journalOf(g);
     if (!j)
         return refuse(j.problem());
     auto made = tablesOf(**j, g.query);
@@ -369,6 +189,19 @@ void addQuery(CLI::App& options, Query& q) {
 
 } // namespace
 
+Result<std::unique_ptr<Journal>> journalOf(const LogGiven& g) {
+    return Journal::open(g.path.empty() ? usualJournal() : g.path);
+}
+
+Result<std::string> textOf(const std::string& said) {
+    if (said == "-")
+        return std::string(std::istreambuf_iterator<char>(std::cin), {});
+    if (said.find_first_not_of(" \t\r\n") != std::string::npos &&
+        said[said.find_first_not_of(" \t\r\n")] == '{')
+        return said;
+    return readFile(said);
+}
+
 Run declareLog(CLI::App& options) {
     auto given = std::make_shared<LogGiven>();
     LogGiven& g = *given;
@@ -376,7 +209,7 @@ Run declareLog(CLI::App& options) {
     auto runs = std::make_shared<std::vector<std::pair<CLI::App*, int (*)(const LogGiven&)>>>();
     const auto sub = [&](const char* name, const char* about, int (*run)(const LogGiven&)) {
         CLI::App* s = options.add_subcommand(name, about);
-        s->add_option("--journal", g.journal, "the journal's file; without, the maker's own");
+        s->add_option("--journal", g.path, "the journal's file; without, the maker's own");
         runs->emplace_back(s, run);
         return s;
     };
@@ -397,23 +230,23 @@ Run declareLog(CLI::App& options) {
     s->add_option("ID", g.id, "of the build")->required();
     s->add_option("-o,--out", g.out, "writes the design there");
     addForce(*s, g.force);
-    s = sub("learn", "what the readings say of papers, hand and times", learned);
+    s = sub("learn", "what the readings say of papers, hand and times", logLearned);
     s->add_option("--workshop", g.shop, "what is usual, a file of `workshop`");
     s->add_flag("--json", g.json, "for scripts");
-    s = sub("use", "lets what was learned count", use);
+    s = sub("use", "lets what was learned count", logUse);
     s->add_option("QUANTITY", g.quantity, "as log learn prints it")->required();
     s->add_option("OF", g.of, "the paper, adhesive or doing");
     s->add_option("--workshop", g.shop, "the workshop's file that gets the value");
     s->add_flag("--not", g.no, "no longer");
-    s = sub("next", "notes for the next time that concern a design", next);
+    s = sub("next", "notes for the next time that concern a design", logNext);
     s->add_option("FILE", g.file)->required();
     s->add_flag("--json", g.json, "for scripts");
-    s = sub("note", "a note for the next time", note);
+    s = sub("note", "a note for the next time", logNote);
     s->add_option("FILE", g.file, "the design it is about")->required();
     s->add_option("--json", g.entry,
                   "{\"about\", \"subject\", \"text\", \"change\": {\"of\", \"key\", \"to\"}}")
         ->required();
-    s = sub("do", "carries a note out on a design and ticks it", doNote);
+    s = sub("do", "carries a note out on a design and ticks it", logDo);
     s->add_option("ID", g.id, "of the note")->required();
     s->add_option("FILE", g.file, "the design; without, it is only ticked");
     s = sub("compare", "what changed between two designs", compare);

@@ -2,13 +2,17 @@
 #include "cli/common.h"
 #include "cli/working.h"
 #include "core/assemble/assemble.h"
+#include "core/edit/adhesives.h"
+#include "core/edit/named.h"
 #include "core/make/plan.h"
 #include "core/measure/number.h"
 #include "core/prove/seen.h"
+#include "core/steps/adhesives.h"
 #include "core/steps/order.h"
 #include "core/steps/pins.h"
 #include "core/steps/schedule.h"
 #include "core/steps/words.h"
+#include <algorithm>
 #include <cmath>
 #include <iostream>
 #include <map>
@@ -211,6 +215,26 @@ Run declareSchedule(CLI::App& options) {
                        "the papers, tools and adhesives there are, a file of `drawer`");
     options.add_flag("--json", given->json);
     return [given] { return schedule(*given); };
+}
+
+Run declareAdhesive(CLI::App& options) {
+    auto file = std::make_shared<std::string>(), of = std::make_shared<std::string>(),
+         kind = std::make_shared<std::string>();
+    options.add_option("FILE", *file)->required();
+    options
+        .add_option("OF", *of, "a join, tab, part or structure; or tabs, mats, figures or sheets")
+        ->required();
+    options.add_option("KIND", *kind, "glue, solvent, tape, runner, foam, plain, or auto")
+        ->required();
+    return [file, of, kind] {
+        return edited(*file, [&](const Design& d) -> Result<Design> {
+            const auto& alike = steps::alikeGlued();
+            if (std::find(alike.begin(), alike.end(), *of) != alike.end())
+                return setAdhesive(d, *of, *kind);
+            auto thing = idOf(d, *of);
+            return thing ? setAdhesive(d, *thing, *kind) : thing.problem();
+        });
+    };
 }
 
 } // namespace hl::cli

@@ -8,6 +8,8 @@ namespace {
 
 constexpr double huber = 1.5, wild = 2.5, asNormal = 1.4826;
 constexpr double winsorized = 0.9775; // the mean of min(z^2, 2.5^2) of a normal z
+// Of a scatter itself a wild reading must not count for more.
+constexpr double wildScatter = 2, winsorizedScatter = 0.9205;
 constexpr double priorReadings = 4, priorScatter = 3;
 
 double medianOf(std::vector<double> all) {
@@ -25,10 +27,10 @@ Estimate scatterOf(const Learnable& q, double usual, const std::vector<Observed>
     const double n = double(off.size());
     if (n == 0)
         return {usual, q.spread * usual};
-    const double most = wild * std::max(asNormal * medianOf(off), usual / 4);
+    const double most = wildScatter * std::max(asNormal * medianOf(off), usual / 4);
     double sum = 0;
     for (const double x : off)
-        sum += std::pow(std::min(x, most), 2) / winsorized;
+        sum += std::pow(std::min(x, most), 2) / winsorizedScatter;
     const double value = std::sqrt((priorScatter * usual * usual + sum) / (priorScatter + n));
     // As wide as that of so few readings is, of which one may be wild.
     const double all = priorScatter + n;

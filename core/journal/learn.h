@@ -5,9 +5,9 @@
 // usual value and an unknown scatter (a scaled inverse chi-square prior worth four readings), with
 // Huber's weights (k = 1.5) against wild values; positive quantities in their logarithms. A reading
 // of n things at once (a stack, a batch) counts n times. A scatter is estimated from the readings'
-// squares about nought, winsorized at two and a half times the median deviation, with a prior worth
-// three. Sources: Gelman et al., Bayesian Data Analysis, on normal models with conjugate priors;
-// Huber, Robust Estimation of a Location Parameter (1964).
+// squares about nought, winsorized at twice the median deviation, with a prior worth three.
+// Sources: Gelman et al., Bayesian Data Analysis, on normal models with conjugate priors; Huber,
+// Robust Estimation of a Location Parameter (1964).
 #pragma once
 #include "core/journal/journal.h"
 #include "core/workshop/workshop.h"

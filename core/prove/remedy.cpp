@@ -5,6 +5,7 @@
 #include "core/assemble/assemble.h"
 #include "core/fold/closure.h"
 #include "core/fold/limit.h"
+#include "core/prove/anew.h"
 #include "core/prove/prove.h"
 #include "core/prove/rounding.h"
 #include "core/prove/saying.h"
@@ -25,27 +26,6 @@ constexpr double mostWork = 2e6, doesNotClose = 200;
 constexpr double pairsAsMuchAsFolding = 100; // panels
 constexpr size_t mostWhole = 5;              // candidates of a finding that are proved whole
 constexpr size_t mostFindings = 6;           // the rest keep their general advice
-
-bool sameParts(const Finding& a, const Finding& b) {
-    return a.parts.size() == b.parts.size() &&
-           std::is_permutation(a.parts.begin(), a.parts.end(), b.parts.begin());
-}
-
-// Whether a finding was there before, and said as much.
-bool wasThere(const Finding& f, const std::vector<Finding>& before) {
-    constexpr double slack = 0.05;
-    return std::any_of(before.begin(), before.end(), [&](const Finding& b) {
-        return b.rule == f.rule && b.in == f.in && sameParts(b, f) && b.severity >= f.severity &&
-               (f.rule == "clearance" ? f.amount >= b.amount - slack
-                                      : f.amount <= b.amount + slack);
-    });
-}
-
-bool isThere(const Finding& wanted, const std::vector<Finding>& all) {
-    return std::any_of(all.begin(), all.end(), [&](const Finding& f) {
-        return f.severity != Severity::Note && f.rule == wanted.rule && sameParts(f, wanted);
-    });
-}
 
 struct Candidate {
     Remedy remedy;

@@ -28,6 +28,7 @@ class Kinds : public QObject {
             {"core/design/say_line.cpp", {"pages"}},   // a word of a line
             {"core/dress/dress.cpp", {"mat"}},         // the place of an error
             {"core/journal/entry.cpp", {"words"}},     // a key
+            {"core/journal/tables.cpp", {"words"}},    // a key
             {"core/edit/copies.cpp", {"pillars"}},     // a measure
             {"core/edit/papers.cpp", {"film"}},        // the id of a paper
             {"core/prove/solve.cpp", {"topper"}},      // a question
