@@ -17,6 +17,8 @@
 #include "core/files/atomic_save.h"
 #include "core/files/hlantern.h"
 #include "core/files/workshop.h"
+#include "core/journal/journal.h"
+#include "core/journal/sample.h"
 #include "core/structures/family.h"
 #include <QAction>
 #include <QApplication>
@@ -29,6 +31,7 @@
 #include <QPainter>
 #include <QPushButton>
 #include <QSpinBox>
+#include <QTemporaryDir>
 #include <cstdio>
 
 namespace {
@@ -128,6 +131,18 @@ bool commissions(const QDir& demo, const QString& file) {
 
 } // namespace
 
+// The shop's journal of a made-up year with the shop's orders.
+static void keepYear(const QDir& demo, const QString& path) {
+    std::vector<std::string> designs;
+    for (const QString& name : demo.entryList({"[0-9]*.hlantern"}))
+        if (auto text = readFile(demo.filePath(name).toStdString()))
+            designs.push_back(*text);
+    auto year = journal::sampleYear(designs, "2026-11-30");
+    auto kept = journal::Journal::open(path.toStdString());
+    if (year && kept)
+        (*kept)->addAll(*year);
+}
+
 int main(int argc, char** argv) {
     QApplication app(argc, argv);
     QApplication::setApplicationName("Hinge Lantern shots");
@@ -137,6 +152,9 @@ int main(int argc, char** argv) {
     }
     const QDir out(argv[1]), demo(demoFolder());
     chooseTheme(false);
+    QTemporaryDir shop; // its journal, and nobody else's
+    qputenv("HL_JOURNAL", shop.filePath("journal.sqlite").toUtf8());
+    keepYear(demo, shop.filePath("journal.sqlite"));
     Workbench w;
     applyTheme(app);
     w.show();
@@ -240,6 +258,11 @@ int main(int argc, char** argv) {
     shoot("bench.png");
     ProgressBook(w.session().keyFor("bench/")).clear();
     emit w.findChild<BenchView*>()->left();
+    // A year of the shop in the journal.
+    w.goTo("log");
+    w.findChild<QListWidget*>("log-builds")->setCurrentRow(2);
+    settle(w);
+    shoot("log.png");
     // A finding that shows itself.
     design("faulty/collision.hlantern");
     w.goTo("prove");
@@ -271,17 +294,6 @@ int main(int argc, char** argv) {
         ask->reject();
     }
     w.findChild<ProveView*>()->turnTo(ProveView::Profile);
-    settle(w);
-    w.findChild<QAction*>("palette")->trigger();
-    settle(w);
-    for (auto* dialog : w.findChildren<QDialog*>())
-        if (dialog->isVisible()) {
-            if (auto* words = dialog->findChild<QLineEdit*>("palette-words"))
-                words->setText("add box");
-            settle(w);
-            good &= dialog->grab().save(out.filePath("palette.png"));
-            dialog->reject();
-        }
     settle(w);
     // The gallery, searched, and a structure being placed.
     design("families/z-fold.hlantern");

@@ -127,7 +127,7 @@ class Workbench : public QMainWindow {
     QWidget* card_;
     StandingPane* standing_;
     FlatPane* flat_;
-    QWidget *make_, *assemble_, *prove_;
+    QWidget *make_, *assemble_, *log_, *prove_;
     BenchView* bench_ = nullptr; // while somebody is at it
     FindingsPanel* findings_;
     QVariantAnimation* motion_;

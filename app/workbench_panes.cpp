@@ -7,6 +7,7 @@
 #include "app/flat/flat_pane.h"
 #include "app/frame/later_pane.h"
 #include "app/frame/side_column.h"
+#include "app/log/log_pane.h"
 #include "app/make/make_pane.h"
 #include "app/panels/findings_panel.h"
 #include "app/prove/prove_view.h"
@@ -50,8 +51,16 @@ QWidget* Workbench::buildPanes() {
         connect(assemble, &AssemblePane::benchWanted, this, &Workbench::toTheBench);
         return assemble;
     });
+    log_ = new LaterPane([this] {
+        auto* log = new LogPane(session_, *this);
+        connect(log, &LogPane::openWanted, this, [this](const QString& path) {
+            if (mayLeave())
+                open(path);
+        });
+        return log;
+    });
     for (QWidget* pane :
-         std::initializer_list<QWidget*>{card_, standing_, make_, assemble_, flat_, prove_})
+         std::initializer_list<QWidget*>{card_, standing_, make_, assemble_, log_, flat_, prove_})
         centre_->addWidget(pane);
     connect(&session_.placing(), &Placing::toolChanged, this, [this] {
         if (designShown_ && drawing() != drew_) {
@@ -96,6 +105,8 @@ QWidget* Workbench::subjectPane() const {
         return make_;
     case Subject::Steps:
         return assemble_;
+    case Subject::Journal:
+        return log_;
     }
     return standing_;
 }
@@ -123,6 +134,7 @@ void Workbench::showPanes() {
         {flat_, lower == flat_},
         {make_, subjectPane() == make_},
         {assemble_, subjectPane() == assemble_},
+        {log_, subjectPane() == log_},
         {prove_, lower == prove_},
         {findings_, somethingToSay_ && room_->subject == Subject::Standing && roomForFindings()}};
     if (filling_) // the splitters go with what they hold

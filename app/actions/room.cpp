@@ -18,6 +18,8 @@ const std::vector<Room>& rooms() {
          Subject::Plans, Lower::Sheets, 0.7, Beside::Nothing},
         {"assemble", tr("Assemble"), tr("In which order, with which glue, how long?"),
          Subject::Steps, Lower::None, 1, Beside::Nothing},
+        {"log", tr("Log"), tr("What was built, and what is to be done otherwise next time?"),
+         Subject::Journal, Lower::None, 1, Beside::Nothing},
     };
     return table;
 }

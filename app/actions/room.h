@@ -6,7 +6,7 @@
 namespace hl {
 
 // What a room is about: it gets most of the window.
-enum class Subject { Card, Standing, Plans, Steps };
+enum class Subject { Card, Standing, Plans, Steps, Journal };
 // What lies below it, unless it is put away.
 enum class Lower { None, Parts, Proof, Sheets };
 // What the column beside it holds.

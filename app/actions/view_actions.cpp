@@ -2,6 +2,7 @@
 #include "app/actions/room.h"
 #include "app/assemble/assemble_pane.h"
 #include "app/flat/flat_view.h"
+#include "app/log/log_pane.h"
 #include "app/standing/standing_view.h"
 #include "app/workbench.h"
 
@@ -31,6 +32,17 @@ void Workbench::addViewActions(Actions& table) {
           When::Design,
           {},
           tr("One step of the work at a time, as large as the window, with its clocks")},
+         {"record-build",
+          view,
+          tr("I &built it…"),
+          "Ctrl+Alt+J",
+          [this] {
+              goTo("log");
+              findChild<LogPane*>()->record();
+          },
+          When::Design,
+          {},
+          tr("Records in the journal that this card was built, and what came of it")},
          {"play",
           view,
           tr("Close and open the card"),

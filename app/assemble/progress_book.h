@@ -23,6 +23,7 @@ class ProgressBook {
     explicit ProgressBook(QString key = {});
 
     bool done(const QString& step) const { return minutes_.contains(step); }
+    QStringList steps() const { return minutes_.keys(); } // that are done
     int count() const { return int(minutes_.size()); }
     // A step is done, after so many minutes at it.
     void finish(const QString& step, double minutes);

@@ -3,6 +3,7 @@
 #include "core/files/workshop.h"
 #include "core/journal/compare.h"
 #include "core/journal/learn.h"
+#include "core/journal/sample.h"
 #include "core/journal/tables.h"
 #include "core/measure/number.h"
 #include <algorithm>
@@ -178,6 +179,28 @@ int exportTables(const LogGiven& g) {
     return Done;
 }
 
+// A made-up year of the shop, for whoever wants to see what a journal is like.
+int sample(const LogGiven& g) {
+    std::vector<std::string> texts;
+    for (const std::string& path : g.files) {
+        auto text = readFile(path);
+        if (!text)
+            return refuse(text.problem());
+        texts.push_back(*text);
+    }
+    auto year = sampleYear(texts, g.day);
+    if (!year)
+        return refuse(year.problem());
+    auto j = journalOf(g);
+    if (!j)
+        return refuse(j.problem());
+    auto ids = (*j)->addAll(*year);
+    if (!ids)
+        return refuse(ids.problem());
+    std::cout << ids->size() << " builds\n";
+    return Done;
+}
+
 void addQuery(CLI::App& options, Query& q) {
     options.add_option("--text", q.text, "in titles, occasions, for whom, words and failures");
     options.add_option("--since", q.from, "a date such as 2026-03-14");
@@ -253,6 +276,10 @@ Run declareLog(CLI::App& options) {
     s->add_option("A", g.file, "a file, or the number of a build")->required();
     s->add_option("B", g.other, "the later one")->required();
     s->add_flag("--json", g.json, "for scripts");
+    s = sub("sample", "a made-up year of a gift shop, into a journal of its own", sample);
+    s->get_option("--journal")->required();
+    s->add_option("DESIGNS", g.files, "what was built")->required();
+    s->add_option("--until", g.day, "the day on which it ends")->default_val("2026-11-30");
     s = sub("export", "tables of it all", exportTables);
     addQuery(*s, g.query);
     s->add_flag("--csv", g.whole, "as CSV, which is what there is");

@@ -6,6 +6,8 @@
 namespace hl::cli {
 
 struct LogGiven {
+    std::vector<std::string> files;
+    std::string day;
     std::string path, file, other, entry, out, quantity, of, shop;
     long id = 0;
     journal::Query query;

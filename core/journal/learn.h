@@ -15,11 +15,12 @@
 namespace hl::journal {
 
 struct Learnable {
-    const char *id, *unit, *about;
+    const char *id, *name, *unit, *about;
     enum Kind { Positive, Signed, Scatter } kind;
     double usual;  // where the workshop says nothing
     double spread; // of the truth round what is usual: a part of it, or in its unit where signed
     double noise;  // of one reading, likewise
+    bool ofPaper = false;
 };
 const std::vector<Learnable>& learnables();
 const Learnable* learnable(const std::string& id); // null when there is none

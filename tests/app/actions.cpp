@@ -5,6 +5,7 @@
 #include "app/assemble/bench_view.h"
 #include "app/flat/flat_view.h"
 #include "app/flat/net_dialog.h"
+#include "app/log/record_dialog.h"
 #include "app/panels/structure_model.h"
 #include "app/prove/prove_view.h"
 #include "app/standing/standing_view.h"
@@ -344,6 +345,19 @@ class ActionsOfTheWindow : public QObject, hl::test::RealWindow {
                     QCOMPARE(w_->flat().showing() == FlatView::Show::Sheets,
                              r.lower == Lower::Sheets);
                 }});
+        on("record-build",
+           {[this] {
+                whileModal<RecordDialog>([](RecordDialog* dialog) {
+                    dialog->findChild<QSpinBox*>("record-number")->setValue(2);
+                    dialog->accept();
+                });
+            },
+            [this] {
+                QVERIFY(w_->findChild<QPushButton*>("room-log")->isChecked());
+                QCOMPARE(w_->findChild<QLabel*>("log-count")->text().section(' ', 0, 1),
+                         QString("1 builds,"));
+                QVERIFY(w_->findChild<QListWidget*>("log-builds")->item(0)->text().contains("× 2"));
+            }});
         on("bench", {{}, [this] {
                          QVERIFY(QTest::qWaitFor(
                              [&] {

@@ -74,7 +74,7 @@ class Log : public QObject, CommandLine {
         QVERIFY(caliper["sigma"].toDouble() > 0 && caliper["n"].toInt() == 1 &&
                 !caliper["used"].toBool(true) && caliper.contains("default"));
         const QString shop = dir_.filePath("mine.json");
-        QCOMPARE(run({"workshop", "-o", shop, "--force"}), 0);
+        QCOMPARE(run({"workshop", shop, "--force"}), 0);
         QCOMPARE(log("use", {"pace", "cut", "--workshop", shop}), 0);
         QFile w(shop);
         QVERIFY(w.open(QIODevice::ReadOnly) && w.readAll().contains("\"pace\""));

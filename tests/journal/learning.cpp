@@ -3,8 +3,10 @@
 #include "core/journal/compare.h"
 #include "core/journal/learn.h"
 #include "core/journal/next.h"
+#include "core/journal/sample.h"
 #include "tests/program.h"
 #include "tests/support.h"
+#include <QFile>
 #include <QTemporaryDir>
 #include <random>
 
@@ -150,6 +152,37 @@ class Learning : public QObject {
         QVERIFY(mine.drawer.paceOf("cut") > 1.15 && mine.drawer.paceOf("glue") == 1);
         QVERIFY(!j->use("caliper", "Slate", false));
         QCOMPARE(withLearned(w, *learn(*j, w)).drawer.paper("Slate")->caliper, 0.4);
+    }
+
+    // The shop's year teaches what is true of the shop, slips of the pen or not.
+    void aYearOfTheShop() {
+        std::vector<std::string> designs;
+        for (const char* name : {"viaduct", "signal-box", "water-tower"}) {
+            QFile f(QString(HL_SOURCE_DIR "/demo/quillmere/%1.hlantern").arg(name));
+            QVERIFY(f.open(QIODevice::ReadOnly));
+            designs.push_back(f.readAll().toStdString());
+        }
+        const ShopTruth truth;
+        const auto year = sampleYear(designs, "2026-11-30", truth);
+        QVERIFY(year && year->size() == 120);
+        QTemporaryDir dir;
+        auto j = std::move(*Journal::open(dir.filePath("j.sqlite").toStdString()));
+        QVERIFY(bool(j->addAll(*year)));
+        QCOMPARE(j->addAll(*year)->size(), size_t{120}); // once more is the same year
+        QCOMPARE(j->list({})->size(), size_t{120});
+        QCOMPARE(j->tally(Count::Months)->size(), size_t{12});
+        const auto all = *learn(*j, {});
+        const auto close = [&](const char* what, const char* of, double is) {
+            for (const Learned& l : all)
+                if (l.quantity == what && l.of == of)
+                    return std::fabs(l.value - is) <= 2.5 * l.sigma && l.sigma < 0.1 * is;
+            return false;
+        };
+        QVERIFY(close("pace", "cut", truth.cutting) && close("pace", "glue", truth.gluing));
+        QVERIFY(close("pace", "score", truth.scoring) && close("pace", "fold", truth.folding));
+        QVERIFY(close("score-scatter", "", truth.scores));
+        QVERIFY(close("setting", "White glue", truth.setting));
+        QVERIFY(!sampleYear({"{}"}, "2026-11-30"));
     }
 
     // What changed is told, in order, and nothing else.

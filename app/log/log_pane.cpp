@@ -1,0 +1,528 @@
+#include "app/log/log_pane.h"
+#include "app/assemble/progress_book.h"
+#include "app/log/record_dialog.h"
+#include "app/look/flow_layout.h"
+#include "app/look/parts.h"
+#include "app/look/theme.h"
+#include "app/prove/picture_view.h"
+#include "core/files/atomic_save.h"
+#include "core/files/hlantern.h"
+#include "core/journal/chart.h"
+#include "core/journal/next.h"
+#include "core/measure/number.h"
+#include <QAction>
+#include <QCheckBox>
+#include <QComboBox>
+#include <QDir>
+#include <QLabel>
+#include <QLineEdit>
+#include <QListWidget>
+#include <QPushButton>
+#include <QScrollArea>
+#include <QSplitter>
+#include <QStandardPaths>
+#include <QVBoxLayout>
+#include <algorithm>
+
+namespace hl {
+
+using namespace journal;
+
+namespace {
+
+QString q(const std::string& s) { return QString::fromStdString(s); }
+
+// A titled column of the lower half.
+QVBoxLayout* column(QSplitter& in, const QString& title) {
+    auto* body = new QWidget;
+    auto* rows = new QVBoxLayout(body);
+    rows->setContentsMargins(12, 8, 12, 8);
+    rows->addWidget(barTitle(title));
+    in.addWidget(body);
+    return rows;
+}
+
+QString stars(int n) { return QString(n, QChar(0x2605)); }
+
+// One build in a few plain lines.
+QString sentences(const Build& b) {
+    QStringList out;
+    out << QObject::tr("%1, built on %2").arg(q(b.title), q(b.when));
+    QStringList how;
+    how << (b.number > 1 ? QObject::tr("%1 cards").arg(b.number) : QObject::tr("one card"));
+    if (b.prototype)
+        how << QObject::tr("a prototype");
+    if (b.stars > 0)
+        how << stars(b.stars);
+    if (!b.occasion.empty())
+        how << q(b.occasion);
+    if (!b.forWhom.empty())
+        how << QObject::tr("for %1").arg(q(b.forWhom));
+    out << how.join(", ");
+    if (!b.failed.empty())
+        out << QObject::tr("It failed: %1").arg(q(b.failed));
+    if (!b.words.empty())
+        out << q(b.words);
+    QStringList papers;
+    for (const PaperUsed& p : b.papers)
+        papers << (p.sheets > 0
+                       ? QObject::tr("%1 of %2").arg(q(numberText(p.sheets, 1)), q(p.paper))
+                       : q(p.paper));
+    if (!papers.isEmpty())
+        out << QObject::tr("Papers: %1").arg(papers.join(", "));
+    double planned = 0;
+    for (const Took& t : b.times)
+        planned += t.planned;
+    if (b.minutes() > 0)
+        out << (planned > 0 ? QObject::tr("It took %1 minutes; %2 were planned.")
+                                  .arg(qRound(b.minutes()))
+                                  .arg(qRound(planned))
+                            : QObject::tr("It took %1 minutes.").arg(qRound(b.minutes())));
+    for (const MeasuredThing& m : b.measured)
+        out << (m.planned
+                    ? QObject::tr("%1: %2 %3, planned %4 %3")
+                          .arg(q(m.of), q(numberText(m.is, 2)), q(m.unit),
+                               q(numberText(*m.planned, 2)))
+                    : QObject::tr("%1: %2 %3").arg(q(m.of), q(numberText(m.is, 2)), q(m.unit)));
+    for (const Photo& p : b.photos)
+        out << QObject::tr("Photograph: %1").arg(q(p.name));
+    return out.join("\n");
+}
+
+} // namespace
+
+LogPane::LogPane(Session& session, QWidget& window)
+    : session_(session), search_(new QLineEdit), family_(new QComboBox), paper_(new QComboBox),
+      occasion_(new QComboBox), counted_(new QComboBox),
+      prototypes_(new QCheckBox(tr("prototypes"))), list_(new QListWidget), next_(new QListWidget),
+      learnedList_(new QListWidget), count_(new QLabel), said_(new QLabel), trouble_(new QLabel),
+      caption_(new QLabel), asItWas_(new QPushButton(tr("Open as it was"))),
+      do_(new QPushButton(tr("Do it"))), done_(new QPushButton(tr("Tick it off"))),
+      chart_(new PictureView) {
+    setObjectName("log-pane");
+    auto* whole = new QVBoxLayout(this);
+    whole->setContentsMargins(0, 0, 0, 0);
+    whole->setSpacing(0);
+    FlowLayout* row = nullptr;
+    whole->addWidget(bar(row));
+    auto* built = new QPushButton(tr("I built it…"));
+    built->setObjectName("log-record");
+    built->setProperty("primary", true);
+    built->setToolTip(tr("Records that this card was built, and what came of it"));
+    connect(built, &QPushButton::clicked, this, &LogPane::record);
+    row->addWidget(built);
+    search_->setObjectName("log-search");
+    search_->setPlaceholderText(tr("Search titles, occasions, remarks"));
+    search_->setAccessibleName(tr("Search the journal"));
+    search_->setClearButtonEnabled(true);
+    search_->setMinimumWidth(24 * fontMetrics().averageCharWidth());
+    row->addWidget(search_);
+    const std::pair<QComboBox*, const char*> filters[] = {
+        {family_, "log-family"}, {paper_, "log-paper"}, {occasion_, "log-occasion"}};
+    for (auto& [box, name] : filters) {
+        box->setObjectName(name);
+        row->addWidget(box);
+        connect(box, &QComboBox::activated, this, &LogPane::fillList);
+    }
+    family_->setAccessibleName(tr("With which structure"));
+    paper_->setAccessibleName(tr("Of which paper"));
+    occasion_->setAccessibleName(tr("For which occasion"));
+    prototypes_->setObjectName("log-prototypes");
+    prototypes_->setChecked(true);
+    row->addWidget(prototypes_);
+    row->addSpring();
+    count_->setObjectName("log-count");
+    count_->setProperty("quiet", true);
+    row->addWidget(count_);
+    row->addWidget(actionButton(window.findChild<QAction*>("fill")));
+    trouble_->setObjectName("log-trouble");
+    trouble_->setTextFormat(Qt::PlainText);
+    trouble_->setWordWrap(true);
+    trouble_->setProperty("wrong", true);
+    trouble_->hide();
+    whole->addWidget(trouble_);
+
+    auto* across = new QSplitter(Qt::Horizontal);
+    across->setHandleWidth(1);
+    across->setChildrenCollapsible(false);
+    list_->setObjectName("log-builds");
+    list_->setAccessibleName(tr("What was built, the newest first"));
+    list_->setWordWrap(true);
+    list_->setSpacing(2);
+    list_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    list_->setMinimumWidth(std::max(230, 32 * fontMetrics().averageCharWidth()));
+    across->addWidget(list_);
+    auto* large = new QSplitter(Qt::Vertical);
+    large->setHandleWidth(1);
+    large->setChildrenCollapsible(false);
+    auto* upper = new QWidget;
+    auto* charted = new QVBoxLayout(upper);
+    charted->setContentsMargins(12, 8, 12, 4);
+    counted_->setObjectName("log-counted");
+    counted_->addItems({tr("Cards by month"), tr("Sheets by paper"), tr("Cards by structure"),
+                        tr("Cards by occasion"), tr("What the chosen readings say")});
+    counted_->setAccessibleName(tr("What the chart counts"));
+    charted->addWidget(counted_, 0, Qt::AlignLeft);
+    chart_->setObjectName("log-chart");
+    chart_->setAccessibleName(tr("Chart of the journal"));
+    chart_->setMinimumHeight(140);
+    charted->addWidget(chart_, 1);
+    caption_->setObjectName("log-caption");
+    caption_->setProperty("quiet", true);
+    caption_->setWordWrap(true);
+    charted->addWidget(caption_);
+    large->addWidget(upper);
+    auto* lower = new QSplitter(Qt::Horizontal);
+    lower->setHandleWidth(1);
+    lower->setChildrenCollapsible(false);
+    auto* one = column(*lower, tr("This build"));
+    said_->setObjectName("log-said");
+    said_->setTextFormat(Qt::PlainText);
+    said_->setWordWrap(true);
+    said_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
+    said_->setTextInteractionFlags(Qt::TextSelectableByMouse);
+    auto* scroller = new QScrollArea;
+    scroller->setWidgetResizable(true);
+    scroller->setFrameShape(QFrame::NoFrame);
+    scroller->setFocusPolicy(Qt::NoFocus);
+    scroller->setWidget(said_);
+    one->addWidget(scroller, 1);
+    asItWas_->setObjectName("log-as-it-was");
+    asItWas_->setToolTip(tr("A copy of the design as it was when this was built"));
+    one->addWidget(asItWas_, 0, Qt::AlignLeft);
+    auto* two = column(*lower, tr("Next time"));
+    next_->setObjectName("log-next");
+    next_->setWordWrap(true);
+    next_->setAccessibleName(tr("Notes that concern the open design"));
+    two->addWidget(next_, 1);
+    auto* buttons = new QHBoxLayout;
+    do_->setObjectName("log-do");
+    do_->setToolTip(tr("Changes the open design as the note asks, and ticks the note"));
+    done_->setObjectName("log-done");
+    buttons->addWidget(do_);
+    buttons->addWidget(done_);
+    buttons->addStretch(1);
+    two->addLayout(buttons);
+    auto* three = column(*lower, tr("Learned: what is ticked counts"));
+    learnedList_->setObjectName("log-learned");
+    learnedList_->setWordWrap(true);
+    learnedList_->setAccessibleName(tr("What the readings say; ticked, the proof and the plans "
+                                       "believe it"));
+    three->addWidget(learnedList_, 1);
+    lower->setSizes({330, 300, 370});
+    large->addWidget(lower);
+    large->setSizes({240, 320});
+    across->addWidget(large);
+    across->setStretchFactor(0, 0);
+    across->setStretchFactor(1, 1);
+    whole->addWidget(across, 1);
+
+    connect(search_, &QLineEdit::textChanged, this, &LogPane::fillList);
+    connect(prototypes_, &QCheckBox::clicked, this, &LogPane::fillList);
+    connect(counted_, &QComboBox::activated, this, &LogPane::drawChart);
+    connect(chart_, &PictureView::resized, this, &LogPane::drawChart);
+    connect(list_, &QListWidget::currentRowChanged, this, &LogPane::showBuild);
+    connect(asItWas_, &QPushButton::clicked, this, &LogPane::openAsItWas);
+    connect(do_, &QPushButton::clicked, this, &LogPane::carryOut);
+    connect(done_, &QPushButton::clicked, this, &LogPane::tick);
+    connect(next_, &QListWidget::currentRowChanged, this, [this](int at) {
+        const bool there = at >= 0 && size_t(at) < notes_.size();
+        do_->setEnabled(there && notes_[size_t(at)].wish.has_value());
+        done_->setEnabled(there);
+    });
+    connect(learnedList_, &QListWidget::itemChanged, this, [this](QListWidgetItem* item) {
+        if (!filling_)
+            letCount(learnedList_->row(item), item->checkState() == Qt::Checked);
+    });
+    connect(learnedList_, &QListWidget::currentRowChanged, this, [this](int at) {
+        if (!filling_ && at >= 0) {
+            counted_->setCurrentIndex(4);
+            drawChart();
+        }
+    });
+    connect(&session_, &Session::designChanged, this, [this] {
+        if (isVisible())
+            showNotes();
+    });
+    setFocusProxy(list_);
+}
+
+template<class T> bool LogPane::told(const Result<T>& result) {
+    if (!result) {
+        trouble_->setText(q(result.problem().text()));
+        trouble_->show();
+    }
+    return bool(result);
+}
+
+bool LogPane::open() {
+    if (journal_)
+        return true;
+    auto opened =
+        Journal::open(qEnvironmentVariable("HL_JOURNAL", q(usualJournal())).toStdString());
+    if (!told(opened))
+        return false;
+    journal_ = std::move(*opened);
+    trouble_->hide();
+    return true;
+}
+
+void LogPane::showEvent(QShowEvent* e) {
+    QWidget::showEvent(e);
+    fill();
+}
+
+void LogPane::fill() {
+    if (!open())
+        return;
+    fillFilter(*family_, Count::Families);
+    fillFilter(*paper_, Count::Papers);
+    fillFilter(*occasion_, Count::Occasions);
+    fillList();
+    showNotes();
+    showLearned();
+}
+
+void LogPane::fillFilter(QComboBox& box, Count by) {
+    const QString chosen = box.currentData().toString();
+    box.clear();
+    box.addItem(by == Count::Families ? tr("any structure")
+                : by == Count::Papers ? tr("any paper")
+                                      : tr("any occasion"),
+                QString());
+    const auto rows = journal_->tally(by);
+    if (told(rows))
+        for (const Tally& t : *rows)
+            if (!t.of.empty())
+                box.addItem(q(t.of), q(t.of));
+    box.setCurrentIndex(std::max(0, box.findData(chosen)));
+}
+
+Query LogPane::asked() const {
+    Query query;
+    query.text = search_->text().trimmed().toStdString();
+    query.family = family_->currentData().toString().toStdString();
+    query.paper = paper_->currentData().toString().toStdString();
+    query.occasion = occasion_->currentData().toString().toStdString();
+    if (!prototypes_->isChecked())
+        query.prototype = false;
+    return query;
+}
+
+void LogPane::fillList() {
+    if (!journal_)
+        return;
+    auto found = journal_->list(asked());
+    if (!told(found))
+        return;
+    const long at = list_->currentRow() >= 0 ? builds_[size_t(list_->currentRow())].id : 0;
+    builds_ = std::move(*found);
+    int chosen = builds_.empty() ? -1 : 0;
+    {
+        const QSignalBlocker quiet(list_);
+        list_->clear();
+        for (size_t i = 0; i < builds_.size(); ++i) {
+            const Build& b = builds_[i];
+            QString second =
+                q(b.failed.empty() ? b.occasion : tr("failed: %1").arg(q(b.failed)).toStdString());
+            if (b.stars > 0)
+                second += (second.isEmpty() ? "" : "  ") + stars(b.stars);
+            list_->addItem(q(b.when) + "  " + q(b.title) +
+                           (b.number > 1 ? tr(" × %1").arg(b.number) : QString()) +
+                           (b.prototype ? tr(", prototype") : QString()) +
+                           (second.isEmpty() ? QString() : "\n" + second));
+            if (b.id == at)
+                chosen = int(i);
+        }
+        list_->setCurrentRow(chosen);
+    }
+    int cards = 0;
+    for (const Build& b : builds_)
+        cards += b.number;
+    count_->setText(builds_.empty() ? tr("Nothing recorded yet")
+                                    : tr("%1 builds, %2 cards").arg(builds_.size()).arg(cards));
+    showBuild();
+    drawChart();
+}
+
+void LogPane::showBuild() {
+    const int row = list_->currentRow();
+    asItWas_->setEnabled(row >= 0);
+    said_->setText(tr("When you have built a card, record it here: what was measured makes the "
+                      "next plan better."));
+    if (row < 0 || !journal_)
+        return;
+    const auto b = journal_->build(builds_[size_t(row)].id);
+    if (told(b))
+        said_->setText(sentences(*b));
+}
+
+void LogPane::showNotes() {
+    notes_.clear();
+    next_->clear();
+    do_->setEnabled(false);
+    done_->setEnabled(false);
+    if (!journal_)
+        return;
+    const auto all = journal_->notes();
+    if (!told(all))
+        return;
+    notes_ = concerning(*all, session_.design());
+    for (const NextTime& n : notes_)
+        next_->addItem((n.subject.empty() ? QString() : q(n.subject) + ": ") + q(n.text));
+    if (!notes_.empty()) {
+        next_->setCurrentRow(0);
+        return;
+    }
+    auto* none = new QListWidgetItem(tr("No notes wait for this card, its papers or structures."));
+    none->setFlags(Qt::NoItemFlags);
+    next_->addItem(none);
+}
+
+void LogPane::showLearned() {
+    const auto all = learn(*journal_, session_.workshop());
+    if (!told(all))
+        return;
+    learned_ = *all;
+    // What goes for every card before what goes for single papers.
+    std::stable_sort(learned_.begin(), learned_.end(), [](const Learned& x, const Learned& y) {
+        const auto paper = [](const Learned& l) { return learnable(l.quantity)->ofPaper; };
+        return paper(x) < paper(y);
+    });
+    filling_ = true;
+    learnedList_->clear();
+    for (const Learned& l : learned_) {
+        auto* item = new QListWidgetItem(
+            tr("%1%2: %3 %4, give or take %5\n%6; usual is %7")
+                .arg(q(learnable(l.quantity)->name),
+                     l.of.empty() ? QString() : tr(" of %1").arg(q(l.of)),
+                     q(numberText(l.value, 2)), q(l.unit), q(numberText(2 * l.sigma, 3)),
+                     q(countText(l.n, "one reading", "readings")), q(numberText(l.usual, 2))));
+        item->setFlags(item->flags() | Qt::ItemIsUserCheckable);
+        item->setCheckState(l.used ? Qt::Checked : Qt::Unchecked);
+        learnedList_->addItem(item);
+    }
+    filling_ = false;
+}
+
+void LogPane::drawChart() {
+    const QSizeF room = chart_->room();
+    if (!journal_ || room.height() < 10)
+        return;
+    const int what = counted_->currentIndex();
+    Picture picture;
+    if (what == 4) {
+        const int row = std::max(0, learnedList_->currentRow());
+        if (!learned_.empty())
+            picture = learnedChart(learned_[size_t(std::min(row, int(learned_.size()) - 1))],
+                                   room.width(), room.height());
+    } else {
+        const Count by[] = {Count::Months, Count::Papers, Count::Families, Count::Occasions};
+        const auto rows = journal_->tally(by[what], asked());
+        if (told(rows))
+            picture = barsOf(*rows, what == 1, room.width(), room.height());
+    }
+    caption_->setText(q(picture.caption));
+    chart_->show(picture);
+}
+
+void LogPane::letCount(int row, bool counts) {
+    Learned& l = learned_[size_t(row)];
+    if (Trouble t = journal_->use(l.quantity, l.of, counts)) {
+        trouble_->setText(q(t->text()));
+        trouble_->show();
+        return;
+    }
+    l.used = counts;
+    if (counts) {
+        session_.setWorkshop(withLearned(session_.workshop(), learned_));
+    } else { // as usual again
+        std::vector<Learned> back{l};
+        back[0].used = true;
+        back[0].value = l.usual;
+        session_.setWorkshop(withLearned(session_.workshop(), back));
+    }
+}
+
+void LogPane::carryOut() {
+    const int row = next_->currentRow();
+    if (row < 0 || size_t(row) >= notes_.size())
+        return;
+    const NextTime note = notes_[size_t(row)];
+    const auto next = carriedOut(note, session_.design());
+    if (!told(next))
+        return;
+    if (Trouble t = journal_->tick(note.id)) {
+        trouble_->setText(q(t->text()));
+        trouble_->show();
+        return;
+    }
+    session_.edit(*next, tr("Do what a note asks for"));
+    showNotes();
+}
+
+void LogPane::tick() {
+    const int row = next_->currentRow();
+    if (row < 0 || size_t(row) >= notes_.size())
+        return;
+    if (Trouble t = journal_->tick(notes_[size_t(row)].id)) {
+        trouble_->setText(q(t->text()));
+        trouble_->show();
+    }
+    showNotes();
+}
+
+void LogPane::openAsItWas() {
+    const int row = list_->currentRow();
+    if (row < 0)
+        return;
+    const auto b = journal_->build(builds_[size_t(row)].id);
+    if (!told(b))
+        return;
+    // A file of its own, which is never the one that is worked on.
+    const QString folder = QStandardPaths::writableLocation(QStandardPaths::TempLocation);
+    QString name = q(b->title);
+    name.replace('/', ' ');
+    const QString path =
+        QDir(folder).filePath(QString("%1 %2 (%3).hlantern").arg(name, q(b->when)).arg(b->id));
+    if (Trouble t = saveFile(path.toStdString(), b->design)) {
+        trouble_->setText(q(t->text()));
+        trouble_->show();
+        return;
+    }
+    emit openWanted(path);
+}
+
+void LogPane::record() {
+    if (!open())
+        return;
+    auto build = buildFromText("{}", designToText(session_.design()));
+    if (!told(build))
+        return;
+    if (build->title.empty())
+        build->title = session_.path().section('/', -1).section('.', 0, 0).toStdString();
+    const ProgressBook book(session_.keyFor("bench/"));
+    for (const QString& step : book.steps()) {
+        Took t;
+        t.step = step.toStdString();
+        t.doing = step.section('.', 0, 0).toStdString();
+        t.minutes = book.minutes(step);
+        build->times.push_back(t);
+    }
+    if (const SnapshotPtr now = session_.snapshot())
+        for (const Fact& f : now->facts)
+            if (f.id == "thickness") {
+                MeasuredThing m;
+                m.of = f.id;
+                m.unit = "mm";
+                m.planned = f.amount;
+                build->measured.push_back(m);
+            }
+    RecordDialog dialog(*build, this);
+    if (dialog.exec() != QDialog::Accepted)
+        return;
+    if (told(journal_->add(dialog.build())))
+        fill();
+}
+
+} // namespace hl

@@ -1,0 +1,174 @@
+// The room Log in the real window: a build is recorded with the times of the bench, found again,
+// its note comes back and is carried out, what is learned counts when it is ticked, the chart and
+// the list follow what is asked for, and another window's builds are seen.
+#include "app/assemble/bench_view.h"
+#include "app/log/log_pane.h"
+#include "app/log/record_dialog.h"
+#include "app/prove/picture_view.h"
+#include "core/journal/sample.h"
+#include "tests/app/real_window.h"
+#include "tests/program.h"
+#include <QCheckBox>
+#include <QComboBox>
+#include <QLabel>
+#include <QListWidget>
+#include <QPushButton>
+#include <QSpinBox>
+
+using namespace hl;
+using namespace hl::test;
+
+class Logging : public QObject, RealWindow {
+    Q_OBJECT
+
+    QString journal() const { return dir_.filePath("hinge-lantern/journal.sqlite"); }
+    template<class T> T* the(const char* name) { return w_->findChild<T*>(name); }
+    QListWidget& builds() { return *the<QListWidget>("log-builds"); }
+    std::unique_ptr<journal::Journal> another() {
+        return std::move(*journal::Journal::open(journal().toStdString()));
+    }
+    // Records a build of what is open, with a few words said by keyboard.
+    void record(const QString& failed, const QString& note) {
+        whileModal<RecordDialog>([=](RecordDialog* dialog) {
+            auto* why = dialog->findChild<QLineEdit*>("record-failed");
+            if (why->text().isEmpty() && !failed.isEmpty())
+                QTest::keyClicks(why, failed);
+            auto* next = dialog->findChild<QLineEdit*>("record-note");
+            if (next->text().isEmpty() && !note.isEmpty())
+                QTest::keyClicks(next, note);
+            QTest::keyClicks(dialog->findChild<QLineEdit*>("record-thick"), "2.6 mm");
+            dialog->accept();
+        });
+        w_->findChild<QAction*>("record-build")->trigger();
+    }
+
+  private slots:
+    void initTestCase() { start(); }
+    void cleanupTestCase() { w_.reset(); }
+    void init() {
+        const QString path = dir_.filePath("card.hlantern");
+        QFile::remove(path);
+        QVERIFY(QFile::copy(HL_SOURCE_DIR "/demo/quillmere/station-platform.hlantern", path));
+        QVERIFY(w_->open(path));
+        QVERIFY(settled());
+    }
+
+    // From the bench into the journal.
+    void aBuildIsRecorded() {
+        w_->goTo("assemble");
+        auto* steps = the<QListWidget>("assemble-steps");
+        QVERIFY(QTest::qWaitFor([&] { return steps->count() > 3; }, patience));
+        QTest::mouseClick(the<QPushButton>("assemble-bench"), Qt::LeftButton);
+        auto* bench = w_->findChild<BenchView*>();
+        QVERIFY(bench);
+        bench->forward();
+        bench->forward();
+        QTest::keyClick(bench, Qt::Key_Escape);
+        record("the strap was short", "make it longer");
+        QVERIFY(the<QPushButton>("room-log")->isChecked());
+        QCOMPARE(builds().count(), 1);
+        QVERIFY(builds().item(0)->text().contains("the strap was short"));
+        QVERIFY(the<QLabel>("log-said")->text().contains("thickness: 2.6 mm, planned"));
+        auto j = another();
+        const auto kept = j->build(1);
+        QVERIFY(kept && kept->times.size() == 2 && !kept->times[0].step.empty());
+        // The note waits.
+        QCOMPARE(the<QListWidget>("log-next")->count(), 1);
+        QVERIFY(!the<QPushButton>("log-do")->isEnabled()); // it asks for no change
+        QTest::mouseClick(the<QPushButton>("log-done"), Qt::LeftButton);
+        QVERIFY(!the<QPushButton>("log-done")->isEnabled());
+    }
+
+    void aNoteIsCarriedOut() {
+        journal::NextTime n;
+        n.about = journal::About::Measure;
+        n.subject = "tent1";
+        n.text = "a little narrower";
+        n.title = session().design().title;
+        n.wish = journal::Wish{"tent1", "left", "27 mm"};
+        QVERIFY(bool(another()->addNote(n)));
+        w_->goTo("build");
+        w_->goTo("log"); // another window wrote it meanwhile
+        QCOMPARE(the<QListWidget>("log-next")->count(), 1);
+        QTest::mouseClick(the<QPushButton>("log-do"), Qt::LeftButton);
+        QCOMPARE(session().design().structure("tent1")->set.at("left").mm(), 27.0);
+        QVERIFY(!the<QPushButton>("log-done")->isEnabled());
+        w_->findChild<QAction*>("undo")->trigger();
+        QVERIFY(session().design().structure("tent1")->set.at("left").mm() != 27.0);
+        QVERIFY(another()->notes()->empty());
+    }
+
+    void aYearIsSearched() {
+        std::vector<std::string> designs;
+        for (const char* name : {"viaduct", "signal-box", "water-tower"}) {
+            QFile f(QString(HL_SOURCE_DIR "/demo/quillmere/%1.hlantern").arg(name));
+            QVERIFY(f.open(QIODevice::ReadOnly));
+            designs.push_back(f.readAll().toStdString());
+        }
+        QVERIFY(bool(another()->addAll(*journal::sampleYear(designs, "2026-11-30"))));
+        w_->goTo("prove");
+        w_->goTo("log");
+        const int all = builds().count();
+        QVERIFY(all >= 121);
+        auto* search = the<QLineEdit>("log-search");
+        search->setFocus();
+        QTest::keyClicks(search, "viaduct");
+        const int some = builds().count();
+        QVERIFY(some > 10 && some < all);
+        QTest::mouseClick(the<QCheckBox>("log-prototypes"), Qt::LeftButton, {}, {8, 8});
+        QVERIFY(builds().count() < some);
+        QTest::keyClicks(search, " that nobody built");
+        QCOMPARE(builds().count(), 0);
+        search->clear();
+        QTest::mouseClick(the<QCheckBox>("log-prototypes"), Qt::LeftButton, {}, {8, 8});
+        QCOMPARE(builds().count(), all);
+        // The chart counts what is asked for.
+        auto* counted = the<QComboBox>("log-counted");
+        auto* chart = the<PictureView>("log-chart");
+        const size_t months = chart->picture().items.size();
+        QVERIFY(months > 20);
+        for (int what = 1; what < counted->count(); ++what) {
+            counted->setCurrentIndex(what);
+            emit counted->activated(what);
+            QVERIFY(!chart->picture().items.empty() && !chart->picture().caption.empty());
+        }
+        counted->setCurrentIndex(0);
+        emit counted->activated(0);
+        QCOMPARE(chart->picture().items.size(), months);
+    }
+
+    // Ticked, the proof believes it; no longer ticked, it is as usual.
+    void whatIsLearnedCounts() {
+        const double usual = session().workshop().scoreError;
+        auto* learned = the<QListWidget>("log-learned");
+        QListWidgetItem* scatter = nullptr;
+        for (int i = 0; i < learned->count(); ++i)
+            if (learned->item(i)->text().startsWith("scatter of scores"))
+                scatter = learned->item(i);
+        QVERIFY(scatter);
+        scatter->setCheckState(Qt::Checked);
+        QVERIFY(session().workshop().scoreError > 1.3 * usual);
+        scatter->setCheckState(Qt::Unchecked);
+        QCOMPARE(session().workshop().scoreError, usual);
+    }
+
+    // A journal that cannot be used is told, and the rest of the program goes on.
+    void aDamagedJournalIsTold() {
+        const QString bad = dir_.filePath("bad.sqlite");
+        QFile f(bad);
+        QVERIFY(f.open(QIODevice::WriteOnly));
+        f.write(QByteArray(3000, 'x'));
+        f.close();
+        qputenv("HL_JOURNAL", bad.toUtf8());
+        LogPane pane(session(), *w_);
+        pane.show();
+        auto* trouble = pane.findChild<QLabel*>("log-trouble");
+        QVERIFY(trouble->isVisible() && trouble->text().contains("damaged"));
+        pane.record(); // does nothing
+        qunsetenv("HL_JOURNAL");
+        QVERIFY(f.open(QIODevice::ReadOnly) && f.readAll() == QByteArray(3000, 'x'));
+    }
+};
+
+HL_TEST(Logging)
+#include "logging.moc"
