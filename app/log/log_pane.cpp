@@ -10,6 +10,8 @@
 #include "core/journal/chart.h"
 #include "core/journal/next.h"
 #include "core/measure/number.h"
+#include "core/prove/saying.h"
+#include "core/structures/naming.h"
 #include <QAction>
 #include <QCheckBox>
 #include <QComboBox>
@@ -368,8 +370,14 @@ void LogPane::showNotes() {
     if (!told(all))
         return;
     notes_ = concerning(*all, session_.design());
-    for (const NextTime& n : notes_)
-        next_->addItem((n.subject.empty() ? QString() : q(n.subject) + ": ") + q(n.text));
+    const Design& d = session_.design();
+    for (const NextTime& n : notes_) {
+        const StructureSpec* s = d.structure(n.subject);
+        const std::string of = s                                          ? callName(d, *s)
+                               : n.subject.find('.') != std::string::npos ? placeName(d, n.subject)
+                                                                          : n.subject;
+        next_->addItem((of.empty() ? QString() : q(capital(of)) + ": ") + q(n.text));
+    }
     if (!notes_.empty()) {
         next_->setCurrentRow(0);
         return;
@@ -393,10 +401,9 @@ void LogPane::showLearned() {
     learnedList_->clear();
     for (const Learned& l : learned_) {
         auto* item = new QListWidgetItem(
-            tr("%1%2: %3 %4, give or take %5\n%6; usual is %7")
-                .arg(q(learnable(l.quantity)->name),
-                     l.of.empty() ? QString() : tr(" of %1").arg(q(l.of)),
-                     q(numberText(l.value, 2)), q(l.unit), q(numberText(2 * l.sigma, 3)),
+            tr("%1: %2 %3, give or take %4\n%5; usual is %6")
+                .arg(q(capital(sayLearned(l))), q(sayAmount(l.value, l.sigma)), q(l.unit),
+                     q(sayAmount(2 * l.sigma, l.sigma)),
                      q(countText(l.n, "one reading", "readings")), q(numberText(l.usual, 2))));
         item->setFlags(item->flags() | Qt::ItemIsUserCheckable);
         item->setCheckState(l.used ? Qt::Checked : Qt::Unchecked);

@@ -58,7 +58,7 @@ Picture barsOf(const std::vector<Tally>& rows, bool sheets, double width, double
         planned += t.planned;
     }
     out.caption =
-        sheets ? "Sheets used." : "Cards built; the darker foot is the share that failed.";
+        sheets ? "Sheets used." : "Cards built; the lower part is the share of builds that failed.";
     if (planned > 0)
         out.caption +=
             " It took " + numberText(100 * took / planned, 0) + " % of the planned time.";

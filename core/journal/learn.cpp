@@ -1,4 +1,5 @@
 #include "core/journal/learn.h"
+#include "core/measure/number.h"
 #include <algorithm>
 #include <cmath>
 #include <map>
@@ -118,11 +119,10 @@ const std::vector<Learnable>& learnables() {
          Learnable::Scatter, 0.3, 0.5, 0},
         {"setting", "setting time", "min", "how long an adhesive takes until it may be pulled",
          Learnable::Positive, 20, 0.6, 0.25},
-        {"minutes", "time of one doing", "min",
-         "how long one doing takes: a cut, a score, a glue line", Learnable::Positive, 0.5, 0.8,
-         0.35},
-        {"pace", "pace of the hand", "times", "how long the hands take against the plan",
-         Learnable::Positive, 1, 0.6, 0.25},
+        {"minutes", "time", "min", "how long one doing takes: a cut, a score, a glue line",
+         Learnable::Positive, 0.5, 0.8, 0.35},
+        {"pace", "pace", "times", "how long the hands take against the plan", Learnable::Positive,
+         1, 0.6, 0.25},
     };
     return table;
 }
@@ -132,6 +132,22 @@ const Learnable* learnable(const std::string& id) {
         if (id == q.id)
             return &q;
     return nullptr;
+}
+
+std::string sayLearned(const Learned& l) {
+    static const std::map<std::string, const char*> doings{
+        {"cut", "cutting"}, {"score", "scoring"},  {"fold", "folding"},  {"glue", "gluing"},
+        {"mat", "matting"}, {"snip", "snipping"},  {"close", "closing"}, {"insert", "inserting"},
+        {"tape", "taping"}, {"check", "checking"}, {"figure", "figures"}};
+    const Learnable* q = learnable(l.quantity);
+    const auto doing = doings.find(l.of);
+    const std::string of = doing == doings.end() ? l.of : doing->second;
+    return std::string(q ? q->name : l.quantity.c_str()) + (of.empty() ? "" : " of " + of);
+}
+
+std::string sayAmount(double amount, double sigma) {
+    const int decimals = sigma > 0 ? static_cast<int>(std::ceil(-std::log10(2 * sigma))) + 1 : 3;
+    return numberText(amount, std::clamp(decimals, 0, 6));
 }
 
 Estimate estimate(const Learnable& q, double usual, const std::vector<Observed>& readings) {

@@ -36,6 +36,11 @@ struct Learned {
     std::vector<double> seen; // the readings, of one thing each
 };
 
+// "pace of cutting", "thickness of Ivory card", "scatter of scores".
+std::string sayLearned(const Learned& learned);
+// An amount with as many decimals as its sigma lets mean something.
+std::string sayAmount(double amount, double sigma);
+
 // One quantity from its readings: the value and its sigma. With none, the usual value.
 struct Estimate {
     double value = 0, sigma = 0;

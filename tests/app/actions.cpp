@@ -25,6 +25,7 @@
 #include <QMenuBar>
 #include <QPrintPreviewDialog>
 #include <QPushButton>
+#include <QSpinBox>
 #include <QStackedWidget>
 #include <QTreeView>
 #include <map>

@@ -143,7 +143,7 @@ class Logging : public QObject, RealWindow {
         auto* learned = the<QListWidget>("log-learned");
         QListWidgetItem* scatter = nullptr;
         for (int i = 0; i < learned->count(); ++i)
-            if (learned->item(i)->text().startsWith("scatter of scores"))
+            if (learned->item(i)->text().startsWith("Scatter of scores"))
                 scatter = learned->item(i);
         QVERIFY(scatter);
         scatter->setCheckState(Qt::Checked);
