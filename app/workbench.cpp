@@ -113,6 +113,7 @@ QWidget* Workbench::buildTopBar() {
             auto* next = new QLabel("›");
             next->setProperty("quiet", true);
             row->addWidget(next);
+            betweenRooms_.push_back(next);
         }
         auto* b = new QPushButton(r.name);
         b->setObjectName("room-" + r.id);

@@ -115,7 +115,8 @@ class Workbench : public QMainWindow {
     QLabel* messageText_;
     QLabel* title_;
     QMenu* recentMenu_;
-    std::vector<QPushButton*> rooms_; // as in their table
+    std::vector<QPushButton*> rooms_;    // as in their table
+    std::vector<QWidget*> betweenRooms_; // signs, where there is room for them
     Actions table_;
     std::vector<QAction*> actions_;
     bool designShown_ = false; // else the start page

@@ -59,8 +59,8 @@ QWidget* Workbench::buildPanes() {
         });
         return log;
     });
-    for (QWidget* pane :
-         std::initializer_list<QWidget*>{card_, standing_, make_, assemble_, log_, flat_, prove_})
+    for (QWidget* pane : std::initializer_list<QWidget*>{card_, standing_, make_, assemble_, log_,
+                                                         log_, flat_, prove_})
         centre_->addWidget(pane);
     connect(&session_.placing(), &Placing::toolChanged, this, [this] {
         if (designShown_ && drawing() != drew_) {
@@ -176,6 +176,9 @@ bool Workbench::roomForFindings() const {
 
 void Workbench::resizeEvent(QResizeEvent* e) {
     QMainWindow::resizeEvent(e);
+    constexpr int roomy = 90; // letters beside one another: with fewer the rooms' names need it all
+    for (QWidget* sign : betweenRooms_)
+        sign->setVisible(width() >= roomy * fontMetrics().averageCharWidth());
     if (room_ && designShown_)
         showPanes();
 }
@@ -185,8 +188,8 @@ void Workbench::fill() {
     QWidget* next = nullptr;
     if (!filling_) {
         next = subjectPane();
-        for (QWidget* pane : std::initializer_list<QWidget*>{card_, standing_, make_, assemble_,
-                                                             flat_, prove_, findings_, column_})
+        for (QWidget* pane : std::initializer_list<QWidget*>{
+                 card_, standing_, make_, assemble_, log_, flat_, prove_, findings_, column_})
             if (pane->isVisible() && QApplication::focusWidget() &&
                 pane->isAncestorOf(QApplication::focusWidget()))
                 next = pane;

@@ -1,5 +1,6 @@
 #include "app/log/log_pane.h"
 #include "app/assemble/progress_book.h"
+#include "app/log/build_words.h"
 #include "app/log/record_dialog.h"
 #include "app/look/flow_layout.h"
 #include "app/look/parts.h"
@@ -42,53 +43,6 @@ QVBoxLayout* column(QSplitter& in, const QString& title) {
     rows->addWidget(barTitle(title));
     in.addWidget(body);
     return rows;
-}
-
-QString stars(int n) { return QString(n, QChar(0x2605)); }
-
-// One build in a few plain lines.
-QString sentences(const Build& b) {
-    QStringList out;
-    out << QObject::tr("%1, built on %2").arg(q(b.title), q(b.when));
-    QStringList how;
-    how << (b.number > 1 ? QObject::tr("%1 cards").arg(b.number) : QObject::tr("one card"));
-    if (b.prototype)
-        how << QObject::tr("a prototype");
-    if (b.stars > 0)
-        how << stars(b.stars);
-    if (!b.occasion.empty())
-        how << q(b.occasion);
-    if (!b.forWhom.empty())
-        how << QObject::tr("for %1").arg(q(b.forWhom));
-    out << how.join(", ");
-    if (!b.failed.empty())
-        out << QObject::tr("It failed: %1").arg(q(b.failed));
-    if (!b.words.empty())
-        out << q(b.words);
-    QStringList papers;
-    for (const PaperUsed& p : b.papers)
-        papers << (p.sheets > 0
-                       ? QObject::tr("%1 of %2").arg(q(numberText(p.sheets, 1)), q(p.paper))
-                       : q(p.paper));
-    if (!papers.isEmpty())
-        out << QObject::tr("Papers: %1").arg(papers.join(", "));
-    double planned = 0;
-    for (const Took& t : b.times)
-        planned += t.planned;
-    if (b.minutes() > 0)
-        out << (planned > 0 ? QObject::tr("It took %1 minutes; %2 were planned.")
-                                  .arg(qRound(b.minutes()))
-                                  .arg(qRound(planned))
-                            : QObject::tr("It took %1 minutes.").arg(qRound(b.minutes())));
-    for (const MeasuredThing& m : b.measured)
-        out << (m.planned
-                    ? QObject::tr("%1: %2 %3, planned %4 %3")
-                          .arg(q(m.of), q(numberText(m.is, 2)), q(m.unit),
-                               q(numberText(*m.planned, 2)))
-                    : QObject::tr("%1: %2 %3").arg(q(m.of), q(numberText(m.is, 2)), q(m.unit)));
-    for (const Photo& p : b.photos)
-        out << QObject::tr("Photograph: %1").arg(q(p.name));
-    return out.join("\n");
 }
 
 } // namespace
@@ -197,19 +151,17 @@ LogPane::LogPane(Session& session, QWidget& window)
     next_->setWordWrap(true);
     next_->setAccessibleName(tr("Notes that concern the open design"));
     two->addWidget(next_, 1);
-    auto* buttons = new QHBoxLayout;
     do_->setObjectName("log-do");
     do_->setToolTip(tr("Changes the open design as the note asks, and ticks the note"));
     done_->setObjectName("log-done");
-    buttons->addWidget(do_);
-    buttons->addWidget(done_);
-    buttons->addStretch(1);
-    two->addLayout(buttons);
-    auto* three = column(*lower, tr("Learned: what is ticked counts"));
+    two->addWidget(do_, 0, Qt::AlignLeft);
+    two->addWidget(done_, 0, Qt::AlignLeft);
+    auto* three = column(*lower, tr("Learned"));
     learnedList_->setObjectName("log-learned");
     learnedList_->setWordWrap(true);
     learnedList_->setAccessibleName(tr("What the readings say; ticked, the proof and the plans "
                                        "believe it"));
+    learnedList_->setToolTip(tr("Ticked, the proof and the plans believe it"));
     three->addWidget(learnedList_, 1);
     lower->setSizes({330, 300, 370});
     large->addWidget(lower);
@@ -328,7 +280,7 @@ void LogPane::fillList() {
             QString second =
                 q(b.failed.empty() ? b.occasion : tr("failed: %1").arg(q(b.failed)).toStdString());
             if (b.stars > 0)
-                second += (second.isEmpty() ? "" : "  ") + stars(b.stars);
+                second += (second.isEmpty() ? "" : "  ") + starsOf(b.stars);
             list_->addItem(q(b.when) + "  " + q(b.title) +
                            (b.number > 1 ? tr(" × %1").arg(b.number) : QString()) +
                            (b.prototype ? tr(", prototype") : QString()) +
@@ -356,7 +308,7 @@ void LogPane::showBuild() {
         return;
     const auto b = journal_->build(builds_[size_t(row)].id);
     if (told(b))
-        said_->setText(sentences(*b));
+        said_->setText(sentencesOf(*b));
 }
 
 void LogPane::showNotes() {

@@ -32,6 +32,7 @@ class Kinds : public QObject {
             {"core/edit/copies.cpp", {"pillars"}},     // a measure
             {"core/edit/papers.cpp", {"film"}},        // the id of a paper
             {"core/prove/solve.cpp", {"topper"}},      // a question
+            {"core/journal/learn.cpp", {"mat"}},       // what is done
             {"core/steps/step.cpp", {"mat"}},          // a step
         };
         std::set<QString> names;

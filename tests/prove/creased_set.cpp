@@ -88,7 +88,7 @@ class CreasedSet : public QObject {
         const auto found = prove(c);
         const Finding* f = first(found, "misfit");
         QVERIFY(f && f->severity == Severity::Stop && f->amount > 5);
-        QVERIFY(f->code == "misfit.bends");
+        QVERIFY(f->code == "misfit.binds");
         // The worst of what is told is the worst of the motion.
         double told = 0;
         for (const Finding& one : found)

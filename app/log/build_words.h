@@ -1,0 +1,12 @@
+// A build of the journal in words.
+#pragma once
+#include "core/journal/entry.h"
+#include <QString>
+
+namespace hl {
+
+QString starsOf(int n);
+// In a few plain lines.
+QString sentencesOf(const journal::Build& build);
+
+} // namespace hl
