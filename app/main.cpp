@@ -106,7 +106,8 @@ int main(int argc, char** argv) {
     // Without a display, a picture of the window is all that can be seen of it.
     const QString picture = qEnvironmentVariable("HL_PICTURE");
     if (!picture.isEmpty())
-        QTimer::singleShot(0, &window, [&] { window.goTo(qEnvironmentVariable("HL_ROOM", "build")); });
+        QTimer::singleShot(0, &window,
+                           [&] { window.goTo(qEnvironmentVariable("HL_ROOM", "build")); });
     if (!picture.isEmpty())
         QTimer::singleShot(2500, &window, [&] {
             window.grab().save(picture);

@@ -34,8 +34,8 @@ struct Searched {
     size_t looked = 0, left = 0;
 };
 Searched findRemedies(const Case& c, std::vector<Finding>& findings,
-                  const std::atomic<bool>* cancel = nullptr,
-                  const std::function<void(double)>& progress = {},
-                  const std::function<size_t()>& wanted = {});
+                      const std::atomic<bool>* cancel = nullptr,
+                      const std::function<void(double)>& progress = {},
+                      const std::function<size_t()>& wanted = {});
 
 } // namespace hl

@@ -39,14 +39,15 @@ class Adding : public QObject {
             const double away = along.cross(ridge - page.at(spine.from)).norm();
             const double half = opening * pi / 360;
             const double far = 40 * std::sin(half);
-            QVERIFY(std::fabs(away - (40 * std::cos(half) + std::sqrt(50 * 50 - far * far))) < 1e-6);
+            QVERIFY(std::fabs(away - (40 * std::cos(half) + std::sqrt(50 * 50 - far * far))) <
+                    1e-6);
         }
     }
 
     void aRule() {
         const auto found = [](const char* size) {
-            const Design d = with(card(), "topper", "card.page-right",
-                                  {{"width", size}, {"height", size}});
+            const Design d =
+                with(card(), "topper", "card.page-right", {{"width", size}, {"height", size}});
             const Case c(d, *assemble(d));
             std::vector<Finding> out;
             tiny(Evidence(c, {}), {}, out);
