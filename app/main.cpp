@@ -105,9 +105,8 @@ int main(int argc, char** argv) {
     window.show();
     // Without a display, a picture of the window is all that can be seen of it.
     const QString picture = qEnvironmentVariable("HL_PICTURE");
-    if (!picture.isEmpty())
-        QTimer::singleShot(0, &window,
-                           [&] { window.goTo(qEnvironmentVariable("HL_ROOM", "build")); });
+    if (const QString room = qEnvironmentVariable("HL_ROOM"); !room.isEmpty() && !files.isEmpty())
+        QTimer::singleShot(0, &window, [&window, room] { window.goTo(room); });
     if (!picture.isEmpty())
         QTimer::singleShot(2500, &window, [&] {
             window.grab().save(picture);
