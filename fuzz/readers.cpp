@@ -12,10 +12,13 @@
 #include "core/files/hlantern.h"
 #include "core/files/svg_outline.h"
 #include "core/files/workshop.h"
+#include "core/journal/entry.h"
+#include "core/journal/learn.h"
 #include "core/measure/plain_text.h"
 #include "core/picture/decoded.h"
 #include "core/picture/png.h"
 #include "core/picture/svg_links.h"
+#include <cmath>
 #include <cstdlib>
 #include <filesystem>
 #include <iostream>
@@ -195,6 +198,49 @@ std::vector<std::string> words() {
             "4 1/4 x 5 1/2 in"};
 }
 
+// What a maker, or the program for them, writes into the journal about a build.
+const std::string& builtDesign() {
+    static const std::string text = filesIn("/demo/quillmere", ".hlantern").front();
+    return text;
+}
+bool readEntry(const std::string& input) {
+    const auto build = journal::buildFromText(input, builtDesign());
+    if (!build) {
+        insist(!build.problem().text().empty(), "a refusal has words");
+        return false;
+    }
+    insist(build->when.empty() || build->when.size() == 10, "a date is a date");
+    insist(build->number >= 1 && std::isfinite(build->minutes()), "numbers make sense");
+    for (const journal::Learnable& q : journal::learnables()) {
+        std::vector<journal::Observed> readings;
+        for (const journal::Observed& o : build->observed)
+            if (o.quantity == q.id)
+                readings.push_back(o);
+        const journal::Estimate e = journal::estimate(q, q.usual, readings);
+        insist(std::isfinite(e.value) && std::isfinite(e.sigma) && e.sigma > 0,
+               "what is learned is a number, and how sure it is");
+    }
+    insist(!journal::buildToText(*build, false).empty() &&
+               !journal::buildToText(*build, true).empty(),
+           "what is read can be written");
+    return true;
+}
+std::vector<std::string> entries() {
+    return {"{}",
+            R"({"when": "2026-03-14", "title": "Water tower", "number": 3, "prototype": true,
+ "stars": 4, "occasion": "Opening day", "for": "the waiting room", "failed": "the strap was short",
+ "words": "glue held", "papers": [{"paper": "Ivory card", "width": "210 mm", "height": "11 11/16 in",
+ "sheets": 1.5}]})",
+            R"({"times": [{"do": "cut", "minutes": 12.5, "planned": 10, "times": 20},
+ {"step": "glue.box1", "minutes": 4}], "measured": [{"of": "thickness", "is": "1/8 in",
+ "planned": 2.4, "remark": "pressed"}, {"of": "angle", "is": "-3", "unit": "deg"}],
+ "observed": [{"quantity": "caliper", "of": "Ivory card", "value": 3.1, "n": 10},
+ {"quantity": "setting", "of": "white glue", "value": 28}]})",
+            R"({"notes": [{"about": "measure", "subject": "box1", "text": "deeper",
+ "change": {"of": "box1", "key": "left", "to": "31 mm"}}, {"text": "cut it all at once"}],
+ "photos": []})"};
+}
+
 } // namespace
 
 const std::vector<Reader>& readers() {
@@ -203,6 +249,7 @@ const std::vector<Reader>& readers() {
         {"table", readTable, tables},       {"dxf", readDxf, dxfs},
         {"svg", readSvg, drawings},         {"links", readLinks, drawings},
         {"picture", readPicture, pictures}, {"words", readWords, words},
+        {"entry", readEntry, entries},
     };
     return table;
 }
