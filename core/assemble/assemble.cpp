@@ -314,6 +314,9 @@ Result<Assembly> assembleUntil(const Design& given, const std::string& stop, All
             break;
         if (Trouble t = buildStructure(d, s, out, all))
             return *t;
+        if (familyOf(s).dresses)
+            if (Trouble t = cutEdgesOf(d, s.id, out))
+                return *t;
         waiting.done(s);
     }
     if (stop.empty()) {

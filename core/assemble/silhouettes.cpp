@@ -1,6 +1,7 @@
 #include "core/assemble/silhouettes.h"
 #include "core/assembly/adhesive.h"
 #include "core/measure/number.h"
+#include "core/structures/family.h"
 #include "core/structures/naming.h"
 #include <algorithm>
 #include <cmath>
@@ -199,8 +200,21 @@ Side sideOf(const Assembly& a, const std::vector<int>& panels, Zone::Edge which)
     return s;
 }
 
+// The structure that an edge belongs to; of a series the first.
+std::string ownedBy(const Design& d, const EdgeSpec& e) { return seriesOf(d, ownerOf(e.of)); }
+
 std::string edgePlace(const EdgeSpec& e) {
     return "edge " + wordsOf<Zone::Edge>()[static_cast<size_t>(e.edge)] + " of " + e.of;
+}
+
+// What of adhesive is left where paper is cut away.
+std::vector<Ring> stickingBeside(const std::vector<Ring>& adhesive, const Ring& away) {
+    std::vector<Ring> out;
+    for (const Ring& ring : adhesive)
+        for (const Paper& p : without(ring, {}, away))
+            for (Ring& piece : ringsOf(p))
+                out.push_back(std::move(piece));
+    return out;
 }
 
 Trouble cutEdge(const EdgeSpec& e, AssemblyBuilder& out, Unit unit) {
@@ -246,6 +260,13 @@ Trouble cutEdge(const EdgeSpec& e, AssemblyBuilder& out, Unit unit) {
                                spokenName(localName(out.made().panels[static_cast<size_t>(p)].id)) +
                                ", or cut it in two",
                            "cut in less"};
+    for (size_t k = 0; k < a.joins.size(); ++k)
+        if (mine.count(a.joins[k].tab) && !a.joins[k].adhesive.empty()) {
+            std::vector<Ring> left = stickingBeside(a.joins[k].adhesive, away);
+            if (left.empty())
+                return Problem{place, "it would leave nothing of what is stuck", "cut in less"};
+            out.joinAt(static_cast<int>(k)).adhesive = std::move(left);
+        }
     return {};
 }
 
@@ -299,9 +320,19 @@ Trouble cutEdges(const Design& d, AssemblyBuilder& out) {
     for (const EdgeSpec& e : d.edges) {
         if (!seen.insert({e.of, e.edge}).second)
             return Problem{"edges", "an edge of “" + e.of + "” is cut twice", "remove one of them"};
+        if (const StructureSpec* s = d.structure(ownedBy(d, e)); s && familyOf(*s).dresses)
+            continue;
         if (Trouble t = cutEdge(e, out, d.units))
             return t;
     }
+    return {};
+}
+
+Trouble cutEdgesOf(const Design& d, const std::string& structure, AssemblyBuilder& out) {
+    for (const EdgeSpec& e : d.edges)
+        if (ownedBy(d, e) == structure)
+            if (Trouble t = cutEdge(e, out, d.units))
+                return t;
     return {};
 }
 

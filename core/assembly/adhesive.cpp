@@ -72,6 +72,11 @@ std::vector<Ring> ringsOf(const Zone& zone, const Ring& outline) {
     return out;
 }
 
+std::vector<Ring> ringsOf(const Paper& paper) {
+    return paper.apertures.empty() ? std::vector<Ring>{paper.outline}
+                                   : convexPieces(paper.outline, paper.apertures);
+}
+
 Trouble fits(const Zone& zone, const Ring& outline, Unit unit) {
     Vec2 low = outline.front(), high = low;
     for (const Vec2& p : outline) {

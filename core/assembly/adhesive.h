@@ -9,6 +9,10 @@ namespace hl {
 // rectangle round it. None where nothing of the zone lies on the panel.
 std::vector<Ring> ringsOf(const Zone& zone, const Ring& outline);
 
+// The same of a piece of paper that carries it all over: its outline where nothing is cut out of
+// it, else convex pieces.
+std::vector<Ring> ringsOf(const Paper& paper);
+
 // How much of what a join holds carries adhesive, 0 to 1.
 double heldPart(const Assembly& assembly, const Join& join);
 

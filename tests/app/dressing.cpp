@@ -276,27 +276,33 @@ class DressingInTheWindow : public QObject, public DressRoom {
         QVERIFY(!(design() == chosen));
     }
 
+    // Of what stands and of what is glued on.
     void aSilhouetteIsTyped() {
-        open(office());
+        const Design bare = office();
+        const auto mat = addStructure(bare, "mat", "card.page-left", {});
+        QVERIFY(mat);
+        open(mat->first);
         w_->goTo("build");
-        session().selection().choose("office");
-        auto line = [&] {
-            return w_->findChild<InspectorPanel*>("measures")
-                ->findChild<QLineEdit*>("edge-office-top");
-        };
-        QTRY_VERIFY(line());
-        line()->setFocus();
-        line()->selectAll();
-        QTest::keyClicks(line(), "scallops 3 mm x 9");
-        QTest::keyClick(line(), Qt::Key_Return);
-        QCOMPARE(design().edges.size(), size_t(1));
-        QVERIFY(design().edges[0].shape == EdgeShape::Scallops);
-        QTRY_VERIFY(line());
-        line()->setFocus();
-        line()->selectAll();
-        QTest::keyClick(line(), Qt::Key_Delete);
-        QTest::keyClick(line(), Qt::Key_Return);
-        QVERIFY(design().edges.empty());
+        for (const QString& id : {QString("office"), QString::fromStdString(mat->second)}) {
+            session().selection().choose(id);
+            auto line = [&] {
+                return w_->findChild<InspectorPanel*>("measures")
+                    ->findChild<QLineEdit*>(QString("edge-%1-top").arg(id));
+            };
+            QTRY_VERIFY(line());
+            line()->setFocus();
+            line()->selectAll();
+            QTest::keyClicks(line(), "scallops 3 mm x 9");
+            QTest::keyClick(line(), Qt::Key_Return);
+            QCOMPARE(design().edges.size(), size_t(1));
+            QVERIFY(design().edges[0].shape == EdgeShape::Scallops);
+            QTRY_VERIFY(line());
+            line()->setFocus();
+            line()->selectAll();
+            QTest::keyClick(line(), Qt::Key_Delete);
+            QTest::keyClick(line(), Qt::Key_Return);
+            QVERIFY(design().edges.empty());
+        }
     }
 };
 

@@ -1,7 +1,11 @@
 // A panel that is glued by its middle and turned where it lies.
+#include "core/measure/number.h"
 #include "tests/edit/sheets.h"
 #include "tests/program.h"
+#include "tests/scale.h"
+#include "tests/support.h"
 #include <QtTest>
+#include <random>
 
 using namespace hl;
 using namespace hl::test;
@@ -40,6 +44,55 @@ class Turned : public QObject {
                                       std::sin(by) * was.x() + std::cos(by) * was.y(), was.z());
                     QVERIFY2((is - wanted).norm() < 1e-9, word);
                 }
+    }
+
+    // Without a zone it sticks wherever it lies on what it is glued to, and hangs free beyond: as
+    // much as two rectangles have in common. Where that is next to nothing, it is told.
+    void itSticksWhereItLies() {
+        const double wide = 120, high = 160;
+        std::mt19937 chance(20261201);
+        const auto between = [&](double low, double most) {
+            return std::uniform_real_distribution<>(low, most)(chance);
+        };
+        int parted = 0, told = 0;
+        for (int n = 0; n < scaled(60); ++n) {
+            Design d = *newDesign(Measure::fromMm(wide), Measure::fromMm(high), SpineSide::Left,
+                                  Unit::Millimetre);
+            d = sheet(d, "plate", "30 x 20");
+            d = joined(d, "plate.sheet", "card.page-right",
+                       {{"line", "left"},
+                        {"onto_line", "right"},
+                        {"side", n % 2 ? "face" : "back"},
+                        {"off", numberText(between(-20, 60), 2) + " mm"},
+                        {"along", numberText(between(-86, 86), 2) + " mm"}});
+            const Assembly a = *assemble(d);
+            const Join& j = a.joins.front();
+            Vec2 low(1e9, 1e9), most(-1e9, -1e9);
+            for (const Vec2& p : a.panels[size_t(j.tab)].outline) {
+                low = low.cwiseMin(j.place.at(p).head<2>());
+                most = most.cwiseMax(j.place.at(p).head<2>());
+            }
+            Vec2 from(1e9, 1e9), to(-1e9, -1e9); // of the page
+            for (const Vec2& p : a.panels[size_t(j.landing)].outline) {
+                from = from.cwiseMin(p);
+                to = to.cwiseMax(p);
+            }
+            const Vec2 both = (most.cwiseMin(to) - low.cwiseMax(from)).cwiseMax(0);
+            const double shared = both.x() * both.y();
+            if (std::fabs(shared - 0.2 * 600) < 1)
+                continue; // on the edge of being told
+            double sticks = 0;
+            for (const Ring& ring : adhesiveOf(a, j))
+                sticks += std::fabs(areaOf(ring));
+            const bool little = shared < 0.2 * 600;
+            QVERIFY2(std::fabs(sticks - (little ? 600 : shared)) < 0.01,
+                     qPrintable(QString("%1 of %2").arg(sticks).arg(shared)));
+            const auto found = prove(Case(d, a));
+            QCOMPARE(first(found, "landing") != nullptr, little);
+            parted += !little && shared < 599;
+            told += little;
+        }
+        QVERIFY2(parted > 5 && told > 2, qPrintable(QString("%1 %2").arg(parted).arg(told)));
     }
 };
 

@@ -93,6 +93,85 @@ class Silhouettes : public QObject {
         QVERIFY(back && *back == next);
     }
 
+    // What is glued on to be seen is cut like what stands, at every edge: mats on faces and backs,
+    // stuck all over or by a band, on mats, over a fold, in a series, toppers. Nothing sticks
+    // where the paper is gone, and what lies on a mat keeps to what is left of it.
+    void whatIsGluedOnIsCut_data() {
+        QTest::addColumn<QString>("on");
+        QTest::addColumn<QString>("kind");
+        QTest::addColumn<QString>("set");
+        const auto row = [](const char* name, const char* on, const char* kind, const char* set) {
+            QTest::newRow(name) << on << kind << set;
+        };
+        row("mat", "card.page-left", "mat", "");
+        row("back", "card.page-left", "mat", "side=back");
+        row("wall", "box1.left-wall", "mat", "step=2 mm");
+        row("band", "card.page-right", "mat", "stuck=top, band=20 mm");
+        row("back's band", "card.page-right", "mat", "side=back, stuck=bottom, band=20 mm");
+        row("over a fold", "box1.left-wall", "mat", "over=right");
+        row("topper", "card.page-left", "topper", "width=60 mm, height=50 mm");
+        row("strip of adhesive", "card.page-left", "topper",
+            "width=60 mm, height=50 mm, adhesive_from=20 mm");
+        row("words", "card.page-left", "words", "as=label");
+    }
+    void whatIsGluedOnIsCut() {
+        QFETCH(QString, on);
+        QFETCH(QString, kind);
+        QFETCH(QString, set);
+        std::map<std::string, std::string> said;
+        for (const QString& one : set.split(", ", Qt::SkipEmptyParts))
+            said[one.section('=', 0, 0).toStdString()] = one.section('=', 1).toStdString();
+        const std::string id = kind.toStdString() + "1";
+        const Design d = with(with(card(), "box", "card.spine", {{"left", "40"}, {"right", "40"}}),
+                              kind.toStdString(), on.toStdString(), said);
+        for (const std::string edge : {"top", "left", "bottom", "right"}) {
+            EdgeSpec e;
+            e.of = id;
+            e.edge = edge == "top"      ? Zone::Top
+                     : edge == "left"   ? Zone::Left
+                     : edge == "bottom" ? Zone::Bottom
+                                        : Zone::Right;
+            const Assembly whole = *assemble(d);
+            const auto length = edgeLength(whole, e);
+            QVERIFY2(length, length ? "" : length.problem().text().c_str());
+            const auto paper = [&](const Assembly& a) {
+                double sum = 0;
+                for (const int p : a.parts[size_t(a.part(id))].panels) {
+                    sum += std::fabs(areaOf(a.panels[size_t(p)].outline));
+                    for (const Ring& hole : a.panels[size_t(p)].apertures)
+                        sum -= std::fabs(areaOf(hole));
+                }
+                return sum;
+            };
+            const Design next = cut(d, id, edge, "waves 6 mm x 5");
+            const Assembly a = *assemble(next);
+            const double gone = paper(whole) - paper(a), due = *length * 6 / 2;
+            // A fold in the middle of a wave, or a round corner, takes a little of it.
+            QVERIFY2(
+                std::fabs(gone - due) < 0.1 * due,
+                qPrintable(QString("%1: %2 instead of %3").arg(edge.c_str()).arg(gone).arg(due)));
+            for (const Join& j : a.joins)
+                if (a.panels[size_t(j.tab)].part == a.part(id))
+                    for (const Ring& sticky : adhesiveOf(a, j)) {
+                        const Panel& p = a.panels[size_t(j.tab)];
+                        QVERIFY(std::fabs(sharedArea(sticky, p.outline, p.apertures) -
+                                          std::fabs(areaOf(sticky))) < 0.01);
+                    }
+        }
+    }
+    void whatLiesOnACutMatKeepsToIt() {
+        Design d = with(card(), "mat", "card.page-left");
+        d = with(cut(d, "mat1", "top", "scallops 8 mm x 6"), "mat", "mat1.mat");
+        const Assembly a = *assemble(d);
+        const Panel &below = a.panels[size_t(a.panel("mat1.mat"))],
+                    &above = a.panels[size_t(a.panel("mat2.mat"))];
+        const double all = std::fabs(areaOf(above.outline));
+        QVERIFY(std::fabs(sharedArea(above.outline, below.outline, below.apertures) - all) < 0.01);
+        QCOMPARE(int(verdictOf(prove(Case(d, a)))), int(Verdict::Works));
+        // Its upper edge follows the scallops: it is much lower where they are cut deep.
+        QVERIFY(above.outline.size() > 20);
+    }
+
     void whatCannotBeCutIsTold_data() {
         QTest::addColumn<QString>("of");
         QTest::addColumn<QString>("edge");

@@ -1,4 +1,5 @@
 // Topper: a flat shape glued to a panel at a place and an angle, flat or raised on foam.
+#include "core/assembly/adhesive.h"
 #include "core/assembly/builder.h"
 #include "core/measure/number.h"
 #include "core/structures/layers/shape.h"
@@ -49,8 +50,7 @@ std::vector<Ring> safeZone(const Ring& shape, const Host& host, const Rigid& toS
                 left = std::move(next);
             }
         for (const Paper& p : left)
-            for (Ring& piece : p.apertures.empty() ? std::vector<Ring>{p.outline}
-                                                   : convexPieces(p.outline, p.apertures))
+            for (Ring& piece : ringsOf(p))
                 out.push_back(std::move(piece));
     }
     return out;
