@@ -4,6 +4,7 @@
 #include "core/prove/prove.h"
 #include "core/prove/saying.h"
 #include "core/prove/sensitivity.h"
+#include "core/prove/trials.h"
 #include "core/structures/family.h"
 #include "core/structures/naming.h"
 #include <algorithm>
@@ -12,7 +13,6 @@
 namespace hl {
 namespace {
 
-constexpr int marks = 24;
 constexpr std::int64_t fine =
     10'000; // nm or ndeg: a hundredth of a mm, a hundred-thousandth of a degree
 constexpr std::int64_t fineAngle = 10'000'000;
@@ -23,19 +23,14 @@ std::string spaced(std::string name) {
     return name;
 }
 
-// What a trial comes to: nothing, or what is in the way.
-struct Trial {
-    bool holds = false;
-    std::string why;
-};
-
-class Solver {
+class Solver : private Trials {
   public:
     Solver(const Design& d, const Question& q, const Workshop& w, const std::atomic<bool>* cancel,
            const std::function<void(double)>& progress)
-        : held_(d), q_(q), workshop_(w), stop_{cancel}, progress_(progress) {}
+        : Trials(d, w, cancel, progress), q_(q) {}
 
     Result<Answer> run() {
+        rule_ = q_.rule;
         if (q_.ask == Ask::Envelope)
             return envelope();
         if (q_.ask == Ask::Order)
@@ -58,171 +53,10 @@ class Solver {
     }
 
   private:
-    using Try = std::function<Trial(std::int64_t)>;
-
     static Problem unknown(const std::string& id) {
         return {"solve", "there is no structure “" + id + "”", "give the id of one"};
     }
 
-    // Whether a finding is about something that belongs to `about` (anything when that is empty).
-    static bool isAbout(const Finding& f, const std::vector<std::string>& about) {
-        return about.empty() || std::any_of(about.begin(), about.end(), [&](auto& id) {
-                   return std::any_of(f.panels.begin(), f.panels.end(),
-                                      [&](auto& panel) { return ownerOf(panel) == id; }) ||
-                          std::find(f.parts.begin(), f.parts.end(), id) != f.parts.end();
-               });
-    }
-
-    // Whether one rule finds more than a note.
-    bool finds(const char* id, const Design& d, const std::vector<std::string>& about) const {
-        auto made = assemble(d);
-        if (!made)
-            return true;
-        const Case c(d, *made, stop_.flag, workshop_);
-        const Evidence e(c, stop_);
-        std::vector<Finding> found;
-        for (const Rule& rule : rules())
-            if (std::string(id) == rule.id && !stop_)
-                rule.run(e, stop_, found);
-        return std::any_of(found.begin(), found.end(), [&](const Finding& f) {
-            return f.severity != Severity::Note && isAbout(f, about);
-        });
-    }
-
-    // Whether nothing is wrong with what belongs to `about` (everything when it is empty).
-    Trial look(const Design& d, const std::vector<std::string>& about) const {
-        auto made = assemble(d);
-        if (!made)
-            return {false, made.problem().text()};
-        const Case c(d, *made, stop_.flag, workshop_);
-        const Evidence e(c, stop_);
-        for (const Rule& rule : rules()) {
-            // Where one finding is asked for, the others stay as they are; paper that is too weak
-            // already is no reason to stop.
-            if (q_.rule.empty() ? !rule.where && (weak_ || std::string("strength") != rule.id)
-                                : q_.rule != rule.id)
-                continue;
-            std::vector<Finding> found;
-            if (stop_)
-                return {};
-            rule.run(e, stop_, found);
-            for (const Finding& f : found) {
-                if (f.severity == Severity::Note)
-                    continue;
-                if (isAbout(f, about))
-                    return {false, f.message};
-            }
-        }
-        return {true, {}};
-    }
-
-    // A structure and all that stands on it, which goes where it goes.
-    std::vector<std::string> withStanding(const std::string& id) const {
-        std::vector<std::string> out{id};
-        for (size_t i = 0; i < out.size(); ++i)
-            for (const StructureSpec& s : held_.structures)
-                if (seriesOf(held_, ownerOf(s.on)) == out[i] && out[i] != "card" &&
-                    std::find(out.begin(), out.end(), s.id) == out.end())
-                    out.push_back(s.id);
-        return out;
-    }
-
-    struct Edge {
-        bool found = false;
-        std::int64_t value = 0, refused = 0;
-        std::string why;
-    };
-
-    // Goes from `from` toward `to`. When `from` holds: as far as everything holds; otherwise to the
-    // first value that does.
-    Edge along(std::int64_t from, std::int64_t to, std::int64_t grain, const Try& attempt) {
-        Edge e;
-        Trial now = attempt(from);
-        const bool held = now.holds;
-        std::int64_t last = from;
-        std::string why = now.why;
-        bool turned = false;
-        std::int64_t beyond = to;
-        for (int n = 1; n <= marks && !stop_; ++n) {
-            if (progress_)
-                progress_(0.7 * n / marks);
-            const std::int64_t at =
-                from + static_cast<std::int64_t>(std::llround(double(to - from) * n / marks));
-            if (at == last)
-                continue;
-            now = attempt(at);
-            if (now.holds != held) {
-                beyond = at;
-                turned = true;
-                if (held)
-                    why = now.why;
-                break;
-            }
-            if (!held)
-                why = now.why;
-            last = at;
-        }
-        if (stop_)
-            return e;
-        if (!turned) {
-            e.found = held;
-            e.value = to;
-            e.why = held ? "" : why;
-            return e;
-        }
-        // `last` is like the start, `beyond` is not.
-        while (std::llabs(beyond - last) > grain && !stop_) {
-            const std::int64_t mid = last + (beyond - last) / 2;
-            const Trial t = attempt(mid);
-            if (t.holds == held) {
-                last = mid;
-                if (!held)
-                    why = t.why;
-            } else {
-                beyond = mid;
-                if (held)
-                    why = t.why;
-            }
-        }
-        if (progress_)
-            progress_(1);
-        e.found = true;
-        e.value = held ? last : beyond;
-        e.refused = held ? beyond : last;
-        e.why = why;
-        return e;
-    }
-
-    // The mark of the ruler next to a value, on the side that holds.
-    Measure onRuler(const Measure& m, bool down) const {
-        const std::int64_t step =
-            m.quantity == Quantity::Length ? workshop_.rulerFor(held_.units).step : 500'000'000;
-        Measure out = m;
-        out.count = m.count / step * step;
-        if (!down && out.count < m.count)
-            out.count += step;
-        return out;
-    }
-    // As the maker reads it, rounded to the side that still holds.
-    enum class To { Less, More };
-    std::string say(const Measure& m, To side) const {
-        const std::int64_t step = m.quantity == Quantity::Angle ? 100'000'000
-                                  : held_.units == Unit::Inch   ? nmPerInch / 64
-                                                                : 100'000;
-        Measure out = m;
-        out.count = m.count / step * step;
-        if (side == To::More && out.count < m.count)
-            out.count += step;
-        return show(out, held_.units, 64).text;
-    }
-    // The same, but a mark of the ruler where rounding to that would be found fault with.
-    using Put = std::function<Design(std::int64_t)>;
-    std::string say(const Measure& m, To side, const Put& with) const {
-        Measure mark = onRuler(m, side == To::Less);
-        if (finds("rounding", with(m.count), {}) && !finds("rounding", with(mark.count), {}))
-            return show(mark, held_.units, 64).text;
-        return say(m, side);
-    }
     std::string name(const std::string& id) const { return sayOwner(held_, id); }
     static std::string because(const Edge& e, const std::string& bound) {
         return e.why.empty() ? bound : "Beyond that: " + e.why;
@@ -492,12 +326,7 @@ class Solver {
         return a;
     }
 
-    const Design held_;
     const Question& q_;
-    const Workshop& workshop_;
-    Stop stop_;
-    const std::function<void(double)>& progress_;
-    bool weak_ = false; // the paper is found too weak as it is
 };
 
 } // namespace
