@@ -10,6 +10,7 @@ double segmentDistance(const Vec2& p, const Vec2& from, const Vec2& to);
 // slits that run within a hundredth of a radian or so of it count: the rest are further away by
 // 100 mm per unit of the sine between the two.
 double slitDistance(const Part& part, const Vec2& p, const Vec2& along = Vec2::Zero());
+inline constexpr double throughSlit = 1; // mm beside a slit that count as through it
 
 // Whether a slit along `along` (unit) runs over a place.
 bool slitAt(const Part& part, const Vec2& p, const Vec2& along);

@@ -261,4 +261,33 @@ Vec2 centroidOf(const Ring& r) {
     return area != 0 ? Vec2(sum / area) : r[0];
 }
 
+std::optional<Vec3> sharedMiddle(const Polygon& p, const Polygon& q) {
+    if (p.plane->normal.cross(q.plane->normal).norm() > 0.01)
+        return {};
+    Vec3 x = p.corners[1] - p.corners[0];
+    x.normalize();
+    const Vec3 y = p.plane->normal.cross(x);
+    auto flat = [&](const Polygon& r) {
+        Ring ring;
+        for (int i = 0; i < r.count; ++i)
+            ring.emplace_back(x.dot(r.corners[i]), y.dot(r.corners[i]));
+        if (areaOf(ring) < 0)
+            std::reverse(ring.begin(), ring.end());
+        return ring;
+    };
+    const Ring shared = overlapOf(flat(p), flat(q));
+    if (shared.empty())
+        return {};
+    const Vec2 middle = centroidOf(shared);
+    return middle.x() * x + middle.y() * y + p.plane->offset * p.plane->normal;
+}
+
+bool waysClear(const Box& a, const Box& toA, const Box& b, const Box& toB) {
+    for (int axis = 0; axis < 3; ++axis)
+        if (std::min(a.low[axis], toA.low[axis]) > std::max(b.high[axis], toB.high[axis]) ||
+            std::min(b.low[axis], toB.low[axis]) > std::max(a.high[axis], toA.high[axis]))
+            return true;
+    return false;
+}
+
 } // namespace hl

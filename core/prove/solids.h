@@ -83,6 +83,11 @@ struct Gap {
 };
 Gap gapOf(const Polygon& a, const Polygon& b);
 
+// The middle of where two parallel polygons lie over one another; nothing where they do not.
+std::optional<Vec3> sharedMiddle(const Polygon& a, const Polygon& b);
+// Whether two boxes keep apart, each on its way from one place to another.
+bool waysClear(const Box& a, const Box& toA, const Box& b, const Box& toB);
+
 // Calls `each` with every piece of the one panel and every piece of the other, in space.
 template<class Each>
 void forPieces(const Panel& a, const Rigid& atA, const Panel& b, const Rigid& atB, Each each) {

@@ -11,7 +11,6 @@ constexpr double step = 0.5;            // mm between places along the fold, and
 constexpr double leastAlong = 1;        // mm of fold on paper: less is a corner that meets a corner
 constexpr double leastDepth = 1;        // mm of paper beyond the fold that bend out of the way
 constexpr double leastGlued = 1;        // mm2
-constexpr double throughSlit = 1;       // mm beside a slit that count as through it
 constexpr double turned = 2 * pi / 180; // radians from which a fold is folded
 
 // A panel that lies fast over another's face or back, straight on it or with paper in between.
