@@ -1,6 +1,5 @@
 #include "core/fold/sharing.h"
 #include <Eigen/Cholesky>
-#include <Eigen/SparseCholesky>
 #include <algorithm>
 #include <cmath>
 #include <numeric>
@@ -12,8 +11,8 @@ using Matrix = Eigen::MatrixXd;
 using Vector = Eigen::VectorXd;
 
 constexpr int mostTurns = 60;
-constexpr double longest = 0.3, sharingArm = 40; // radians; mm that count as a radian
-constexpr double still = 1e-11;                  // radians
+constexpr double longest = 0.3; // radians
+constexpr double still = 1e-11; // radians
 
 // The place of a gap and how much it counts.
 struct End {
@@ -96,21 +95,6 @@ void evaluate(const Linkage& k, const Block& block, const std::vector<double>& v
             out.jtr.noalias() += e.weight * rows.transpose() * gap;
         }
     }
-}
-
-// A small motion of a body: a shift, and a turn about its middle.
-struct Body {
-    Vec3 middle = Vec3::Zero();
-    int corners = 0;
-};
-
-// The derivative of a place by the six parts of its body's motion.
-Eigen::Matrix<double, 3, 6> moved(const Vec3& p, const Body& b) {
-    Eigen::Matrix<double, 3, 6> m;
-    m.leftCols<3>().setIdentity();
-    const Vec3 d = p - b.middle;
-    m.rightCols<3>() << 0, d.z(), -d.y(), -d.z(), 0, d.x(), d.y(), -d.x(), 0;
-    return m;
 }
 
 // Of the ends that count in full the farthest from where it should be.
@@ -220,167 +204,6 @@ void misfitsOf(const Linkage& k, const Block& block, const std::vector<double>& 
             misfit = std::max(misfit, gap);
         }
         misfit = std::max(misfit, closed * 1.01); // it does not close, however little
-    }
-}
-
-void spread(const Linkage& k, const std::vector<Block>& blocks, const std::vector<int>& open,
-            const std::vector<double>& values, std::vector<Rigid>& placed) {
-    if (open.empty())
-        return;
-    // Blocks with such a loop, and those that stand on their joints.
-    std::vector<bool> loose(k.joints.size());
-    std::vector<const Block*> mine;
-    for (const Block& b : blocks) { // each after those that it needs
-        const bool opens = std::any_of(b.loops.begin(), b.loops.end(), [&](int l) {
-            return std::binary_search(open.begin(), open.end(), l);
-        });
-        const bool stands = std::any_of(b.loops.begin(), b.loops.end(), [&](int l) {
-            return std::any_of(k.loops[l].hinges.begin(), k.loops[l].hinges.end(),
-                               [&](const LoopHinge& h) { return loose[h.joint]; });
-        });
-        if (!opens && !stands)
-            continue;
-        mine.push_back(&b);
-        for (int j : b.joints)
-            loose[j] = true;
-    }
-    for (int j : k.tied)
-        loose[j] = loose[j] || loose[k.joints[j].tied];
-    // Bodies: what the tree still holds together without those joints. The root's stays.
-    const size_t n = placed.size();
-    std::vector<int> bodyOf(n, -1);
-    std::vector<Body> bodies(1);
-    std::vector<int> hinges; // joints of the tree between two bodies
-    bodyOf[k.root] = 0;
-    for (const TreeStep& s : k.tree) {
-        if (s.parent < 0) {
-            bodyOf[s.panel] = 0; // lies beside the card
-        } else if (s.joint >= 0 && loose[s.joint]) {
-            bodyOf[s.panel] = static_cast<int>(bodies.size());
-            bodies.emplace_back();
-            hinges.push_back(s.joint);
-        } else {
-            bodyOf[s.panel] = bodyOf[s.parent];
-        }
-    }
-    for (size_t i = 0; i < k.assembly->panels.size(); ++i)
-        for (const Vec2& p : k.assembly->panels[i].outline) {
-            Body& b = bodies[static_cast<size_t>(bodyOf[i])];
-            b.middle += placed[i].at(p);
-            ++b.corners;
-        }
-    for (Body& b : bodies)
-        b.middle /= std::max(1, b.corners);
-    const auto size = static_cast<Eigen::Index>(6 * (bodies.size() - 1));
-    if (size == 0)
-        return;
-    // Bodies have to do with few others: most of the matrix is empty.
-    std::vector<Eigen::Triplet<double>> lhs;
-    const auto add = [&](Eigen::Index row, Eigen::Index column, const auto& block) {
-        for (Eigen::Index r = 0; r < block.rows(); ++r)
-            for (Eigen::Index s = 0; s < block.cols(); ++s)
-                lhs.emplace_back(row + r, column + s, block(r, s));
-    };
-    Vector rhs = Vector::Zero(size);
-    // Two places that should be one.
-    auto link = [&](int panel, const Vec3& p, int other, const Vec3& q, double weight) {
-        const int a = bodyOf[panel], b = bodyOf[other];
-        if (a == b)
-            return;
-        const Eigen::Matrix<double, 3, 6> ma = moved(p, bodies[static_cast<size_t>(a)]),
-                                          mb = -moved(q, bodies[static_cast<size_t>(b)]);
-        const Vec3 gap = p - q;
-        auto at = [](int body) { return static_cast<Eigen::Index>(6 * (body - 1)); };
-        if (a > 0) {
-            add(at(a), at(a), (weight * ma.transpose() * ma).eval());
-            rhs.segment<6>(at(a)) -= weight * ma.transpose() * gap;
-        }
-        if (b > 0) {
-            add(at(b), at(b), (weight * mb.transpose() * mb).eval());
-            rhs.segment<6>(at(b)) -= weight * mb.transpose() * gap;
-        }
-        if (a > 0 && b > 0) {
-            add(at(a), at(b), (weight * ma.transpose() * mb).eval());
-            add(at(b), at(a), (weight * mb.transpose() * ma).eval());
-        }
-    };
-    // The turn of one panel against where the other wants it, as a vector along its axis.
-    auto turned = [&](int panel, const Mat3& is, int other, const Mat3& wanted, double firm) {
-        const int a = bodyOf[panel], b = bodyOf[other];
-        if (a == b)
-            return;
-        const double weight = firm * 1e4; // mm2: a turn counts as its way at a long arm
-        const Eigen::AngleAxisd off(is * wanted.transpose());
-        const Vec3 gap = off.angle() * off.axis();
-        auto at = [](int body) { return static_cast<Eigen::Index>(6 * (body - 1) + 3); };
-        for (auto [body, sign] : {std::pair{a, 1.0}, {b, -1.0}})
-            if (body > 0) {
-                add(at(body), at(body), (weight * Mat3::Identity()).eval());
-                rhs.segment<3>(at(body)) -= sign * weight * gap;
-            }
-        if (a > 0 && b > 0) {
-            add(at(a), at(b), (-weight * Mat3::Identity()).eval());
-            add(at(b), at(a), (-weight * Mat3::Identity()).eval());
-        }
-    };
-    auto hinge = [&](int joint) {
-        const Joint& j = k.joints[joint];
-        const double length = j.join < 0 ? k.assembly->creases[joint].length() : sharingArm;
-        Rigid step = stepOf(j, values[joint]);
-        if (j.placed)
-            step = step * j.place;
-        const Rigid back = step.inverse();
-        for (const Vec2& p : {j.from, Vec2(j.from + length * j.dir)})
-            link(j.inner, placed[j.inner].at(p), j.outer, placed[j.outer] * Vec3(back.at(p)), 1);
-        turned(j.outer, placed[j.outer].turn, j.inner, placed[j.inner].turn * step.turn, 1);
-    };
-    // What is glued stays where it is glued, at the end where the loop is cut as at every other.
-    constexpr double glued = 1e4; // folds give first
-    for (int j : hinges)
-        hinge(j);
-    for (const Block* b : mine)
-        for (int l : b->loops) {
-            const Loop& loop = k.loops[l];
-            if (loop.crease >= 0) {
-                hinge(loop.crease);
-                continue;
-            }
-            const Join& join = k.assembly->joins[loop.join];
-            const Rigid into = join.place.inverse();
-            if (join.moves) { // it goes on turning or sliding: only where it is fastened
-                if (!traitsOf(join.kind).slides)
-                    link(loop.held, placed[loop.held] * Vec3(into.at(join.at)), loop.landing,
-                         placed[loop.landing].at(join.at), 1);
-                continue;
-            }
-            for (size_t m = 0; m < 2; ++m)
-                link(loop.held, placed[loop.held] * Vec3(into * loop.marks[m]), loop.landing,
-                     placed[loop.landing] * loop.marks[m], glued);
-            turned(loop.held, placed[loop.held].turn, loop.landing,
-                   placed[loop.landing].turn * join.place.turn, glued);
-        }
-    Eigen::SparseMatrix<double> all(size, size);
-    all.setFromTriplets(lhs.begin(), lhs.end());
-    const double most = Vector(all.diagonal()).maxCoeff();
-    for (Eigen::Index i = 0; i < size; ++i)
-        all.coeffRef(i, i) += 1e-12 * std::max(1.0, most);
-    const Eigen::SimplicialLDLT<Eigen::SparseMatrix<double>> solve(all);
-    if (solve.info() != Eigen::Success)
-        return;
-    const Vector by = solve.solve(rhs);
-    if (!by.allFinite())
-        return;
-    for (size_t i = 0; i < n; ++i) {
-        if (bodyOf[i] <= 0)
-            continue;
-        const auto at = static_cast<Eigen::Index>(6 * (bodyOf[i] - 1));
-        const Vec3 shift = by.segment<3>(at), turn = by.segment<3>(at + 3);
-        const Vec3& middle = bodies[static_cast<size_t>(bodyOf[i])].middle;
-        Rigid r;
-        if (turn.norm() > 1e-15)
-            r.turn = Eigen::AngleAxisd(turn.norm(), turn.normalized()).toRotationMatrix();
-        r.shift = middle + shift - r.turn * middle;
-        placed[i] = r * placed[i];
     }
 }
 

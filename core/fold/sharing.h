@@ -17,7 +17,8 @@ void shareOut(const Linkage& linkage, const Block& block, std::vector<double>& v
 // of what is held comes to lie within `closed` of its place. Else how far a tab misses its landing
 // when the other tabs are glued and the folds bring it as near as they can: of the tabs on the way
 // round the one that misses most. `values` are those that are shared out.
-inline constexpr double closed = 1e-6; // mm
+inline constexpr double closed = 1e-6;   // mm
+inline constexpr double sharingArm = 40; // mm that count as a radian
 void misfitsOf(const Linkage& linkage, const Block& block, const std::vector<double>& values,
                std::vector<double>& misfits);
 

@@ -107,6 +107,108 @@ void relax(const Linkage& k, const Block& block, std::vector<double>& values, co
         }
 }
 
+namespace {
+
+// One step toward where the springs are at rest and the loops closed.
+struct SpringStep {
+    Vector step;       // of the free joints
+    Vector pull;       // the forces of the loops that balance the springs
+    double shrink = 1; // by which it is shortened
+};
+SpringStep springStep(const Linkage& k, const Block& block, const std::vector<int>& free,
+                      const std::vector<double>& values, const Rests& rests) {
+    const Vector r = misses(k, block.loops, values), g = gradient(k, free, values, rests);
+    const Matrix jac = derivatives(k, block.loops, free, values);
+    Eigen::CompleteOrthogonalDecomposition<Matrix> cod;
+    cod.setThreshold(springSlack);
+    cod.compute(jac);
+    const Eigen::Index rank = cod.rank();
+    const Matrix z =
+        (cod.colsPermutation() * Matrix(cod.matrixZ().transpose())).rightCols(jac.cols() - rank);
+    const Vector back = -cod.solve(r);
+    // The least squares solution of jac' pull = -g.
+    SpringStep out;
+    out.pull = Vector::Zero(jac.rows());
+    out.pull.head(rank) =
+        -cod.matrixT()
+             .topLeftCorner(rank, rank)
+             .triangularView<Eigen::Upper>()
+             .transpose()
+             .solve((cod.matrixZ() * (cod.colsPermutation().transpose() * g)).head(rank));
+    out.pull.applyOnTheLeft(cod.householderQ());
+    Vector along = Vector::Zero(z.cols());
+    if (z.cols() > 0) {
+        Matrix h = curvature(k, block, free, values, out.pull);
+        Eigen::LLT<Matrix> solve(z.transpose() * h * z);
+        if (solve.info() != Eigen::Success) { // not a valley yet: the springs alone
+            h = Matrix::Zero(h.rows(), h.cols());
+            for (size_t i = 0; i < free.size(); ++i)
+                h(static_cast<Eigen::Index>(i), static_cast<Eigen::Index>(i)) =
+                    k.joints[free[i]].stiffness;
+            solve.compute(z.transpose() * h * z);
+        }
+        along = -solve.solve(z.transpose() * (g + h * back));
+    }
+    out.step = back + z * along;
+    for (size_t i = 0; i < free.size(); ++i) {
+        const bool slide = k.joints[free[i]].freedom == Freedom::Slide;
+        const double size = std::fabs(out.step(static_cast<Eigen::Index>(i)));
+        const double most = slide ? springLongest * springArm : springLongest;
+        if (size * out.shrink > most)
+            out.shrink = most / size;
+    }
+    return out;
+}
+
+// Goes that way, as far as it lowers energy and what is open together; how far a joint moved.
+double goAlong(const Linkage& k, const Block& block, const std::vector<int>& free,
+               const SpringStep& way, const Rests& rests, std::vector<double>& values) {
+    // An exact penalty keeps energy and closing comparable.
+    const double price = 2 * (way.pull.size() ? way.pull.cwiseAbs().maxCoeff() : 0) + 1;
+    auto merit = [&](const std::vector<double>& at) {
+        return energyOf(k, block, at, rests) + price * misses(k, block.loops, at).lpNorm<1>();
+    };
+    const double now = merit(values);
+    std::vector<double> next = values;
+    double shrink = way.shrink;
+    for (int half = 0; half < 8; ++half, shrink /= 2) {
+        for (size_t i = 0; i < free.size(); ++i) {
+            const Bounds b = boundsOf(k.joints[free[i]]);
+            next[free[i]] = std::clamp(
+                values[free[i]] + shrink * way.step(static_cast<Eigen::Index>(i)), b.low, b.high);
+        }
+        if (merit(next) <= now + 1e-12 * (1 + now))
+            break;
+    }
+    double moved = 0;
+    for (int j : free)
+        moved = std::max(moved, std::fabs(next[j] - values[j]));
+    values = next;
+    return moved;
+}
+
+// Who presses against a bound is held there, who would come away is let go, unless it is `late`.
+// Whether anything changed.
+bool holdAtBounds(const Linkage& k, const Block& block, const std::vector<double>& values,
+                  const Rests& rests, const Vector& pull, bool late, std::vector<bool>& held) {
+    bool changed = false;
+    const Matrix whole = derivatives(k, block.loops, block.joints, values);
+    const Vector force = gradient(k, block.joints, values, rests) + whole.transpose() * pull;
+    for (size_t i = 0; i < block.joints.size(); ++i) {
+        const int j = block.joints[i];
+        const Bounds b = boundsOf(k.joints[j]);
+        const double f = force(static_cast<Eigen::Index>(i));
+        const bool press = (values[j] == b.low && f > 1e-9) || (values[j] == b.high && f < -1e-9);
+        if (press != held[j] && (press || !late)) {
+            held[j] = press;
+            changed = true;
+        }
+    }
+    return changed;
+}
+
+} // namespace
+
 void settle(const Linkage& k, const Block& block, std::vector<double>& values, const Rests& rests) {
     std::vector<bool> held(k.joints.size()); // at a bound and pressed against it
     for (int turn = 0; turn < springTurns; ++turn) {
@@ -116,85 +218,14 @@ void settle(const Linkage& k, const Block& block, std::vector<double>& values, c
                 free.push_back(j);
         if (free.empty())
             break; // everything is pressed against its bounds
-        const Vector r = misses(k, block.loops, values), g = gradient(k, free, values, rests);
-        const Matrix jac = derivatives(k, block.loops, free, values);
-        Eigen::CompleteOrthogonalDecomposition<Matrix> cod;
-        cod.setThreshold(springSlack);
-        cod.compute(jac);
-        const Eigen::Index rank = cod.rank();
-        const Matrix z = (cod.colsPermutation() * Matrix(cod.matrixZ().transpose()))
-                             .rightCols(jac.cols() - rank);
-        const Vector back = -cod.solve(r);
-        // The forces that balance the springs: the least squares solution of jac' pull = -g.
-        Vector pull = Vector::Zero(jac.rows());
-        pull.head(rank) =
-            -cod.matrixT()
-                 .topLeftCorner(rank, rank)
-                 .triangularView<Eigen::Upper>()
-                 .transpose()
-                 .solve((cod.matrixZ() * (cod.colsPermutation().transpose() * g)).head(rank));
-        pull.applyOnTheLeft(cod.householderQ());
-        Vector along = Vector::Zero(z.cols());
-        if (z.cols() > 0) {
-            Matrix h = curvature(k, block, free, values, pull);
-            Eigen::LLT<Matrix> solve(z.transpose() * h * z);
-            if (solve.info() != Eigen::Success) { // not a valley yet: the springs alone
-                h = Matrix::Zero(h.rows(), h.cols());
-                for (size_t i = 0; i < free.size(); ++i)
-                    h(static_cast<Eigen::Index>(i), static_cast<Eigen::Index>(i)) =
-                        k.joints[free[i]].stiffness;
-                solve.compute(z.transpose() * h * z);
-            }
-            along = -solve.solve(z.transpose() * (g + h * back));
-        }
-        Vector step = back + z * along;
-        double shrink = 1;
-        for (size_t i = 0; i < free.size(); ++i) {
-            const bool slide = k.joints[free[i]].freedom == Freedom::Slide;
-            const double size = std::fabs(step(static_cast<Eigen::Index>(i)));
-            const double most = slide ? springLongest * springArm : springLongest;
-            if (size * shrink > most)
-                shrink = most / size;
-        }
-        // An exact penalty keeps energy and closing comparable.
-        const double price = 2 * (pull.size() ? pull.cwiseAbs().maxCoeff() : 0) + 1;
-        auto merit = [&](const std::vector<double>& at) {
-            return energyOf(k, block, at, rests) + price * misses(k, block.loops, at).lpNorm<1>();
-        };
-        const double now = merit(values);
-        std::vector<double> next = values;
-        for (int half = 0; half < 8; ++half, shrink /= 2) {
-            for (size_t i = 0; i < free.size(); ++i) {
-                const Bounds b = boundsOf(k.joints[free[i]]);
-                next[free[i]] = std::clamp(
-                    values[free[i]] + shrink * step(static_cast<Eigen::Index>(i)), b.low, b.high);
-            }
-            if (merit(next) <= now + 1e-12 * (1 + now))
-                break;
-        }
-        double moved = 0;
-        for (int j : free)
-            moved = std::max(moved, std::fabs(next[j] - values[j]));
-        values = next;
-        // Who presses against a bound is held there, who would come away is let go.
-        bool changed = false;
-        const Matrix whole = derivatives(k, block.loops, block.joints, values);
-        const Vector force = gradient(k, block.joints, values, rests) + whole.transpose() * pull;
-        for (size_t i = 0; i < block.joints.size(); ++i) {
-            const int j = block.joints[i];
-            const Bounds b = boundsOf(k.joints[j]);
-            const double f = force(static_cast<Eigen::Index>(i));
-            const bool press =
-                (values[j] == b.low && f > 1e-9) || (values[j] == b.high && f < -1e-9);
-            // After a while nothing is let go any more, so that the search ends.
-            if (press != held[j] && (press || turn < springTurns / 2)) {
-                held[j] = press;
-                changed = true;
-            }
-        }
-        if (!changed && moved < springStill)
+        const SpringStep way = springStep(k, block, free, values, rests);
+        const double moved = goAlong(k, block, free, way, rests, values);
+        // After a while nothing is let go any more, so that the search ends.
+        if (holdAtBounds(k, block, values, rests, way.pull, turn >= springTurns / 2, held))
+            continue;
+        if (moved < springStill)
             break;
-        if (!changed && moved < 1e-10 &&
+        if (moved < 1e-10 &&
             misses(k, block.loops, values).lpNorm<Eigen::Infinity>() < springClosed)
             break;
     }
