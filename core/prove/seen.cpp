@@ -34,6 +34,42 @@ struct Rays {
 };
 
 // Seen from above by `height` and from the right by `aside`, degrees.
+// What is stuck on what, as it is looked at from one side.
+struct Stuck {
+    std::map<int, bool> byFace;          // panels that are stuck: by the face, else by the back
+    std::set<std::pair<int, int>> hides; // the one below, and the one that hides it
+    std::set<int> under;                 // what has something stuck on the side looked at
+    std::vector<Rigid> drawn;            // where the panels are drawn: a hair above one another
+};
+
+// A panel that is stuck flat on the side of another that is looked at hides what lies under it; on
+// the other side it is hidden.
+template<class Counts>
+Stuck stuckIn(const Case& c, const std::vector<Rigid>& at, const Vec3& toViewer, Counts counts) {
+    Stuck out;
+    out.drawn = at;
+    for (const Join& j : c.assembly.joins) {
+        const auto held = static_cast<size_t>(j.tab), under = static_cast<size_t>(j.landing);
+        if (!counts(held) || c.assembly.panels[held].role == Role::Tab || !traitsOf(j.kind).sticks)
+            continue;
+        const bool above = (at[under].turn.col(2).dot(toViewer) > 0) == j.ontoFace();
+        out.hides.insert(above ? std::pair(j.landing, j.tab) : std::pair(j.tab, j.landing));
+        out.byFace[j.tab] = j.onFace;
+        out.drawn[held].shift += (above ? hairAbove : -hairAbove) * toViewer;
+    }
+    for (const auto& [below, above] : out.hides)
+        out.under.insert(below);
+    // What hides the one hides what that one hides.
+    for (size_t known = 0; out.hides.size() > known;) {
+        known = out.hides.size();
+        for (const auto& [below, above] : std::set(out.hides))
+            for (auto more = out.hides.lower_bound({above, -1});
+                 more != out.hides.end() && more->first == above; ++more)
+                out.hides.insert({below, more->second});
+    }
+    return out;
+}
+
 std::vector<Visible> looked(const Case& c, double height, double aside, std::vector<Rays>& rays) {
     constexpr double stuckOver = 0.01; // of a side: so little is left of one that is glued down
     const std::vector<Rigid> at = displayedAt(c);
@@ -49,34 +85,10 @@ std::vector<Visible> looked(const Case& c, double height, double aside, std::vec
         return !c.linkage.loose[i] && !mat &&
                !stockOf(c.design, c.assembly, static_cast<int>(i)).clear;
     };
-    // A panel that is stuck flat on the side of another that is looked at hides what lies under it;
-    // on the other side it is hidden.
-    std::map<int, bool> glued;           // by its face, else by its back
-    std::set<std::pair<int, int>> hides; // the one below, and the one that hides it
-    std::vector<Rigid> drawn = at;
-    for (const Join& j : c.assembly.joins) {
-        const auto held = static_cast<size_t>(j.tab), under = static_cast<size_t>(j.landing);
-        if (!counts(held) || c.assembly.panels[held].role == Role::Tab || !traitsOf(j.kind).sticks)
-            continue;
-        const bool above = (at[under].turn.col(2).dot(toViewer) > 0) == j.ontoFace();
-        hides.insert(above ? std::pair(j.landing, j.tab) : std::pair(j.tab, j.landing));
-        glued[j.tab] = j.onFace;
-        drawn[held].shift += (above ? hairAbove : -hairAbove) * toViewer;
-    }
-    std::set<int> under; // what has something stuck on the side that is looked at
-    for (const auto& [below, above] : hides)
-        under.insert(below);
-    // What hides the one hides what that one hides.
-    for (size_t known = 0; hides.size() > known;) {
-        known = hides.size();
-        for (const auto& [below, above] : std::set(hides))
-            for (auto more = hides.lower_bound({above, -1});
-                 more != hides.end() && more->first == above; ++more)
-                hides.insert({below, more->second});
-    }
+    const Stuck stuck = stuckIn(c, at, toViewer, counts);
     for (size_t i = 0; i < at.size(); ++i)
         if (counts(i))
-            view.draw(static_cast<int>(i), c.assembly.panels[i], drawn[i]);
+            view.draw(static_cast<int>(i), c.assembly.panels[i], stuck.drawn[i]);
     std::vector<Visible> out;
     rays.resize(at.size());
     for (size_t i = 0; i < at.size(); ++i) {
@@ -85,13 +97,13 @@ std::vector<Visible> looked(const Case& c, double height, double aside, std::vec
             continue;
         double all = 0, seen = 0;
         constexpr double hair = 0.3; // mm: what lies on it is not in front of it
-        const auto stuck = glued.find(static_cast<int>(i));
+        const auto by = stuck.byFace.find(static_cast<int>(i));
         const bool away =
-            stuck != glued.end() && (at[i].turn.col(2).dot(toViewer) < 0) != stuck->second;
+            by != stuck.byFace.end() && (at[i].turn.col(2).dot(toViewer) < 0) != by->second;
         view.cover(p, at[i], [&](size_t cell, double depth) {
             ++all;
             const int front = view.nearest(cell);
-            const bool stuckOn = hides.count({static_cast<int>(i), front}) > 0;
+            const bool stuckOn = stuck.hides.count({static_cast<int>(i), front}) > 0;
             const bool shows =
                 front == static_cast<int>(i) || (depth > view.depth(cell) - hair && !stuckOn);
             seen += shows;
@@ -106,7 +118,7 @@ std::vector<Visible> looked(const Case& c, double height, double aside, std::vec
         const Vec3 normal = at[i].turn.col(2);
         s.part = all > 0 ? seen / all : 0;
         s.face = normal.dot(toViewer) > 0;
-        s.worn = s.face != (s.part < stuckOver && under.count(s.panel) > 0);
+        s.worn = s.face != (s.part < stuckOver && stuck.under.count(s.panel) > 0);
         const Vec3 out3 = s.face ? normal : Vec3(-normal);
         s.faces = p.role == Role::Page ? Faces::Page
                   : out3.z() > lies    ? Faces::Top

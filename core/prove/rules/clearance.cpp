@@ -143,15 +143,28 @@ class Distances {
     };
 
     void pair(int a, int b, double least) {
+        const std::vector<Close> close = closeFrames(a, b, least);
         const int pa = film_.pieces()[a].panel, pb = film_.pieces()[b].panel;
-        const bool lie = std::any_of(e_.flats.begin(), e_.flats.end(), [&](const FlatState& f) {
-            return f.overlap(pa, pb) != nullptr;
-        });
+        Near n = close.empty() ? Near{} : nearestOf(pa, pb, close);
+        if (close.empty() || n.from > n.to)
+            return;
+        auto names = std::minmax(owner_[pa], owner_[pb]);
+        auto [it, fresh] = found_.try_emplace({names.first, names.second}, n);
+        if (!fresh && n.distance < it->second.distance) {
+            n.from = std::min(n.from, it->second.from);
+            n.to = std::max(n.to, it->second.to);
+            it->second = n;
+        }
+    }
+
+    // The frames, in order, in which two pieces are closer than that. None at all where they
+    // collide, which is another matter, or only meet at their edges, as they are meant to.
+    std::vector<Close> closeFrames(int a, int b, double least) {
+        const int pa = film_.pieces()[a].panel, pb = film_.pieces()[b].panel;
         // The pieces are drawn in by half the caliper each.
         const double drawn = marginOf(c_, pa) + marginOf(c_, pb);
-        std::vector<Close> close;
-        std::vector<bool> isClose(static_cast<size_t>(film_.frames()));
         const double margin = std::max(marginOf(c_, pa), marginOf(c_, pb));
+        std::vector<Close> close;
         Nearest pieces, whole;
         for (int f = 0; f < film_.frames() && !stop_; ++f) {
             const int reel = f / Film::reelLength;
@@ -179,82 +192,74 @@ class Distances {
                 const bool touching = whole.distance < meets && most < meets &&
                                       pieces.atMost(mine, other) <= margin + meets;
                 if (most < least && (bound >= meets || touching)) {
-                    isClose[f] = true;
                     close.push_back({f, bound, way});
                     continue;
                 }
             }
             const Gap in = gapOf(p, q);
             if (in.distance <= 0)
-                return; // they collide, which is another matter
+                return {};
             pieces.set(in, mine, other);
             if (in.distance >= least + drawn)
                 continue;
             const Gap g = wholeGap(pa, pb, f);
             whole.set(g, mine, other);
-            // What only meets at its edges is meant to; drawn in, both edges draw back. An edge
-            // that stands on a face does so alone. Corners may meet at any angle.
+            // Drawn in, both edges draw back. An edge that stands on a face does so alone. Corners
+            // may meet at any angle.
             if (g.distance < meets && (in.distance > margin + meets ||
                                        (atCorner(pa, f, g.from) && atCorner(pb, f, g.to))))
-                return;
-            if (g.distance >= least)
-                continue;
-            isClose[f] = true;
-            close.push_back({f, g.distance, mine.turn * whole.across});
+                return {};
+            if (g.distance < least)
+                close.push_back({f, g.distance, mine.turn * whole.across});
         }
-        if (close.empty())
-            return;
+        return close;
+    }
+
+    // Whether a frame is next to a flat state.
+    bool onTheWay(int frame) const {
+        constexpr double way = 10; // degrees that count as the way there
+        return std::any_of(e_.flats.begin(), e_.flats.end(), [&](const FlatState& flat) {
+            return std::fabs(flat.opening - film_.opening(frame)) < way;
+        });
+    }
+
+    // The nearest of the close frames that count: not those on the way to where both lie flat.
+    Near nearestOf(int pa, int pb, const std::vector<Close>& close) {
+        const bool lie = std::any_of(e_.flats.begin(), e_.flats.end(), [&](const FlatState& f) {
+            return f.overlap(pa, pb) != nullptr;
+        });
+        const bool foam =
+            raised_[static_cast<size_t>(pa)] > 0 || raised_[static_cast<size_t>(pb)] > 0;
         const double shown = c_.assembly.display.at;
-        constexpr double way = 10; // degrees next to a flat state that count as the way there
         Near n{pa, pb, 1e300, -1e300, 0, 1e300, {}};
-        auto take = [&](const Close& c) {
-            const double at = film_.opening(c.frame);
-            n.from = std::min(n.from, at);
-            n.to = std::max(n.to, at);
-            if (c.least >= n.distance - noise || beyond(pa, pb, c) >= n.distance - noise)
-                return;
-            if (const Gap g = wholeGap(pa, pb, c.frame); g.distance < n.distance - noise) {
-                n.distance = g.distance;
-                n.at = at;
-                n.where = (g.from + g.to) / 2;
-            }
-        };
-        size_t k = 0;
-        for (int f = 0; f < film_.frames();) {
-            if (!isClose[f]) {
-                ++f;
-                continue;
-            }
-            int end = f;
-            while (end + 1 < film_.frames() && isClose[end + 1])
+        for (size_t k = 0; k < close.size();) {
+            size_t end = k;
+            while (end + 1 < close.size() && close[end + 1].frame == close[end].frame + 1)
                 ++end;
-            auto onTheWay = [&](int i) { // to a flat state
-                return std::any_of(e_.flats.begin(), e_.flats.end(), [&](const FlatState& flat) {
-                    return std::fabs(flat.opening - film_.opening(i)) < way;
-                });
-            };
+            const int first = close[k].frame, last = close[end].frame;
             // A stretch that reaches a flat state or the motion's end is the way there. What comes
             // to lie on foam meets it a little before all is flat, or slides past it there.
-            const bool foam =
-                raised_[static_cast<size_t>(pa)] > 0 || raised_[static_cast<size_t>(pb)] > 0;
-            const bool pass = !(foam && (lie || (onTheWay(f) && onTheWay(end)))) && f > 0 &&
-                              end + 1 < film_.frames() && !film_.flat(f - 1) &&
-                              !film_.flat(end + 1);
-            const bool displayed = film_.opening(f) <= shown && shown <= film_.opening(end);
-            for (int i = f; i <= end; ++i, ++k)
-                if (pass || (!lie && !onTheWay(i)) ||
-                    (displayed && std::fabs(film_.opening(i) - shown) <= 1))
-                    take(close[k]);
-            f = end + 1;
+            const bool pass = !(foam && (lie || (onTheWay(first) && onTheWay(last)))) &&
+                              first > 0 && last + 1 < film_.frames() && !film_.flat(first - 1) &&
+                              !film_.flat(last + 1);
+            const bool displayed = film_.opening(first) <= shown && shown <= film_.opening(last);
+            for (; k <= end; ++k)
+                if (pass || (!lie && !onTheWay(close[k].frame)) ||
+                    (displayed && std::fabs(film_.opening(close[k].frame) - shown) <= 1))
+                    take(close[k], n);
         }
-        if (n.from > n.to)
+        return n;
+    }
+    void take(const Close& c, Near& n) {
+        const double at = film_.opening(c.frame);
+        n.from = std::min(n.from, at);
+        n.to = std::max(n.to, at);
+        if (c.least >= n.distance - noise || beyond(n.a, n.b, c) >= n.distance - noise)
             return;
-        auto names = std::minmax(owner_[pa], owner_[pb]);
-        auto [it, fresh] = found_.try_emplace({names.first, names.second}, n);
-        if (!fresh && n.distance < it->second.distance) {
-            n.from = std::min(n.from, it->second.from);
-            n.to = std::max(n.to, it->second.to);
-            it->second = n;
+        if (const Gap g = wholeGap(n.a, n.b, c.frame); g.distance < n.distance - noise) {
+            n.distance = g.distance;
+            n.at = at;
+            n.where = (g.from + g.to) / 2;
         }
     }
 

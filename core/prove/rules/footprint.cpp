@@ -67,15 +67,8 @@ bool isMeant(const Case& c, const Part& part, int panel) {
                                               named(ownerOf(c.assembly.panels[panel].id)))));
 }
 
-} // namespace
-
-void footprint(const Evidence& e, const Stop&, std::vector<Finding>& out) {
-    const Case& c = e.c;
-    const ClosedCard& card = e.closed;
-    if (!card.flat)
-        return;
-    const bool topFold = c.design.card.spine == SpineSide::Top;
-    // Where a chain does not close by far, nobody knows where its panels lie.
+// Where a chain does not close by far, nobody knows where its panels lie.
+std::vector<bool> nowhereOf(const Case& c) {
     std::vector<bool> nowhere(c.assembly.panels.size());
     std::vector<std::vector<int>> moved;
     for (size_t l = 0; l < c.linkage.loops.size(); ++l)
@@ -85,86 +78,121 @@ void footprint(const Evidence& e, const Stop&, std::vector<Finding>& out) {
             for (int panel : moved[l])
                 nowhere[panel] = true;
         }
+    return nowhere;
+}
+
+// How a part lies in the closed card.
+struct Lying {
+    Edges worst;             // past the card's edges
+    std::vector<int> beyond; // panels that are
+    int farthest = -1;       // of them
+    double shows = 0;        // past the pages that hide it, mm
+    int shown = -1;          // the panel that does
+};
+Lying lyingOf(const Evidence& e, const Part& part, const std::vector<bool>& nowhere,
+              const std::vector<int>& pages) {
+    const ClosedCard& card = e.closed;
+    Lying out;
+    for (int i : part.panels) {
+        if (nowhere[i] || e.c.assembly.panels[static_cast<size_t>(i)].rides >= 0)
+            continue;
+        double most = 0;
+        for (const Ring& ring : card.flat->pieces[i])
+            for (const Vec2& p : ring) {
+                const Edges over = past(p, card.cardLow, card.cardHigh);
+                most = std::max(most, over.most());
+                if (over.most() > out.worst.most()) {
+                    out.worst = over;
+                    out.farthest = i;
+                }
+                const double by = peeps(e, pages, i, p);
+                if (by > out.shows) {
+                    out.shows = by;
+                    out.shown = i;
+                }
+            }
+        if (most > unseenFootprint)
+            out.beyond.push_back(i);
+    }
+    return out;
+}
+
+Finding sticksOut(const Evidence& e, const Part& part, const Lying& lies) {
+    const Case& c = e.c;
+    const bool topFold = c.design.card.spine == SpineSide::Top;
+    const double amount = lies.worst.most();
+    Finding f = Finding::of("overhang.sticks-out",
+                            amount > forgivenFootprint ? Severity::Stop : Severity::Caution,
+                            c.first(), c.first(), c.first(), amount);
+    for (int i : lies.beyond)
+        nameIn(f, c, i);
+    f.message = "The " + sayPanel(c, lies.farthest) + " sticks out past the " +
+                lies.worst.say(topFold) + " of the closed card by " + sayAmount(c, amount) + ".";
+    f.remedy = "Make it lower or shorter, or move it away from that edge.";
+    if (part.id == "card" || part.id.rfind("card.", 0) == 0) { // the size may be what is wrong
+        const Vec2 size = e.closed.size();
+        f.remedy = "Make it lower or shorter, or let the closed card be " +
+                   sayAmount(c, topFold ? size.y() : size.x()) + " wide and " +
+                   sayAmount(c, topFold ? size.x() : size.y()) + " high.";
+    }
+    return f;
+}
+
+Finding showsBeside(const Case& c, const Lying& lies) {
+    Finding f = Finding::of("overhang.shows", Severity::Caution, c.first(), c.first(), c.first(),
+                            lies.shows);
+    nameIn(f, c, lies.shown);
+    f.message = "The " + sayPanel(c, lies.shown) +
+                " shows at the edge of the closed card: one "
+                "of the outer pages is shorter there by " +
+                sayAmount(c, lies.shows) + ".";
+    f.remedy = "Make it shorter, move it toward the spine, or let it show on purpose.";
+    return f;
+}
+
+Finding tooLarge(const Case& c, const ClosedCard& card, double beyond) {
+    const bool topFold = c.design.card.spine == SpineSide::Top;
+    Finding f =
+        Finding::of("overhang.envelope", Severity::Stop, c.first(), c.first(), c.first(), beyond);
+    f.parts = {"card"};
+    const Vec2 s = card.size();
+    f.message = "The closed card (" + sayAmount(c, topFold ? s.y() : s.x()) + " by " +
+                sayAmount(c, topFold ? s.x() : s.y()) + ", " + sayAmount(c, card.thickness) +
+                " thick) is too large for its envelope by " + sayAmount(c, beyond) + ".";
+    f.remedy = "Take a larger envelope, or a smaller card.";
+    return f;
+}
+
+} // namespace
+
+void footprint(const Evidence& e, const Stop&, std::vector<Finding>& out) {
+    const Case& c = e.c;
+    const ClosedCard& card = e.closed;
+    if (!card.flat)
+        return;
+    const std::vector<bool> nowhere = nowhereOf(c);
     std::vector<int> pages;
     for (size_t i = 0; i < c.assembly.panels.size(); ++i)
         if (c.assembly.panels[i].role == Role::Page)
             pages.push_back(static_cast<int>(i));
     for (const Part& part : c.assembly.parts) {
-        Edges worst;
-        std::vector<int> beyond;
-        int farthest = -1, shown = -1;
-        double shows = 0;
         // What stands on the spine is to be hidden when the card is closed.
         const StructureSpec* s = c.design.structure(part.structure);
-        bool inside = s && s->on == "card.spine";
-        for (int i : part.panels) {
-            if (nowhere[i] || c.assembly.panels[static_cast<size_t>(i)].rides >= 0)
-                continue;
-            double most = 0;
-            for (const Ring& ring : card.flat->pieces[i])
-                for (const Vec2& p : ring) {
-                    const Edges over = past(p, card.cardLow, card.cardHigh);
-                    most = std::max(most, over.most());
-                    if (over.most() > worst.most()) {
-                        worst = over;
-                        farthest = i;
-                    }
-                    const double by = peeps(e, pages, i, p);
-                    if (by > shows) {
-                        shows = by;
-                        shown = i;
-                    }
-                }
-            if (most > unseenFootprint)
-                beyond.push_back(i);
-        }
-        const double amount = worst.most();
-        if (isMeant(c, part, farthest))
+        const bool inside = s && s->on == "card.spine";
+        const Lying lies = lyingOf(e, part, nowhere, pages);
+        if (isMeant(c, part, lies.farthest))
             continue;
-        if (amount > unseenFootprint && farthest >= 0) {
-            Finding f = Finding::of("overhang.sticks-out",
-                                    amount > forgivenFootprint ? Severity::Stop : Severity::Caution,
-                                    c.first(), c.first(), c.first(), amount);
-            for (int i : beyond)
-                nameIn(f, c, i);
-            f.message = "The " + sayPanel(c, farthest) + " sticks out past the " +
-                        worst.say(topFold) + " of the closed card by " + sayAmount(c, amount) + ".";
-            f.remedy = "Make it lower or shorter, or move it away from that edge.";
-            if (part.id == "card" ||
-                part.id.rfind("card.", 0) == 0) { // the size may be what is wrong
-                const Vec2 size = card.size();
-                f.remedy = "Make it lower or shorter, or let the closed card be " +
-                           sayAmount(c, topFold ? size.y() : size.x()) + " wide and " +
-                           sayAmount(c, topFold ? size.x() : size.y()) + " high.";
-            }
-            out.push_back(f);
-        } else if (inside && shows > forgivenFootprint && shows < meant && shown >= 0) {
-            Finding f = Finding::of("overhang.shows", Severity::Caution, c.first(), c.first(),
-                                    c.first(), shows);
-            nameIn(f, c, shown);
-            f.message = "The " + sayPanel(c, shown) +
-                        " shows at the edge of the closed card: one "
-                        "of the outer pages is shorter there by " +
-                        sayAmount(c, shows) + ".";
-            f.remedy = "Make it shorter, move it toward the spine, or let it show on purpose.";
-            out.push_back(f);
-        }
+        if (lies.worst.most() > unseenFootprint && lies.farthest >= 0)
+            out.push_back(sticksOut(e, part, lies));
+        else if (inside && lies.shows > forgivenFootprint && lies.shows < meant && lies.shown >= 0)
+            out.push_back(showsBeside(c, lies));
     }
     if (!c.design.card.envelope)
         return;
     const auto& [width, height] = *c.design.card.envelope;
     const double beyond = beyondEnvelope(card, width.mm(), height.mm());
-    if (beyond > unseenFootprint) {
-        Finding f = Finding::of("overhang.envelope", Severity::Stop, c.first(), c.first(),
-                                c.first(), beyond);
-        f.parts = {"card"};
-        const Vec2 s = card.size();
-        f.message = "The closed card (" + sayAmount(c, topFold ? s.y() : s.x()) + " by " +
-                    sayAmount(c, topFold ? s.x() : s.y()) + ", " + sayAmount(c, card.thickness) +
-                    " thick) is too large for its envelope by " + sayAmount(c, beyond) + ".";
-        f.remedy = "Take a larger envelope, or a smaller card.";
-        out.push_back(f);
-    }
+    if (beyond > unseenFootprint)
+        out.push_back(tooLarge(c, card, beyond));
 }
 
 } // namespace hl

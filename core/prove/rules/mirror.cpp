@@ -7,6 +7,7 @@
 #include "core/prove/evidence.h"
 #include "core/prove/saying.h"
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <map>
 #include <numeric>
@@ -117,36 +118,28 @@ class Parts {
     std::vector<Shape> shapes_;
 };
 
-} // namespace
+struct Alike {
+    int a, b;
+    Match match;
+};
+enum Why { Folded, Mirrored, Close };
 
-void mirror(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
-    const Case& c = e.c;
-    const Parts parts(c);
-    auto tell = [&](const char* code, Severity severity, double amount, std::vector<int> which,
-                    const std::string& message, const std::string& remedy) {
-        Finding f = Finding::of(code, severity, c.first(), c.last(), c.first(), amount);
-        for (int p : which)
-            nameIn(f, c, c.assembly.parts[p].panels.front());
-        f.message = message;
-        f.remedy = remedy;
-        out.push_back(f);
-    };
-    const int n = static_cast<int>(c.assembly.parts.size());
-    auto name = [&](int p) { return c.assembly.parts[p].name; };
-    // Parts that are cut and folded alike need not be told apart: the first stands for all of them.
-    std::vector<int> kinds; // in the order of their size
-    std::vector<int> order;
-    for (int p = 0; p < n; ++p)
-        if (!c.assembly.parts[p].creases.empty())
+bool near(const Parts& parts, int a, int b) { return parts.size(b) - parts.size(a) < 2 * alike; }
+
+// Parts that are cut and folded alike need not be told apart: the first stands for all of them. In
+// the order of their size.
+std::vector<int> kindsOf(const Assembly& a, const Parts& parts, const Stop& stop) {
+    std::vector<int> kinds, order;
+    for (int p = 0; p < static_cast<int>(a.parts.size()); ++p)
+        if (!a.parts[p].creases.empty())
             order.push_back(p);
     std::stable_sort(order.begin(), order.end(),
-                     [&](int a, int b) { return parts.size(a) < parts.size(b); });
-    auto near = [&](int a, int b) { return parts.size(b) - parts.size(a) < 2 * alike; };
+                     [&](int p, int q) { return parts.size(p) < parts.size(q); });
     for (int p : order) {
         if (stop)
-            return;
+            return {};
         bool known = false;
-        for (size_t i = kinds.size(); i-- > 0 && !known && near(kinds[i], p);) {
+        for (size_t i = kinds.size(); i-- > 0 && !known && near(parts, kinds[i], p);) {
             if (parts.size(p) - parts.size(kinds[i]) > 2 * same)
                 break;
             if (!parts.comparable(kinds[i], p))
@@ -157,16 +150,15 @@ void mirror(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
         if (!known)
             kinds.push_back(p);
     }
-    // Of every two kinds that could be taken for one another what there is to say; kinds that hang
-    // together by it are told once.
-    struct Alike {
-        int a, b;
-        Match match;
-    };
-    enum Why { Folded, Mirrored, Close };
-    std::vector<Alike> found[3];
+    return kinds;
+}
+
+// Of every two kinds that could be taken for one another what there is to say, by why.
+std::array<std::vector<Alike>, 3> alikesOf(const std::vector<int>& kinds, const Parts& parts,
+                                           const Stop& stop) {
+    std::array<std::vector<Alike>, 3> found;
     for (size_t i = 0; i < kinds.size() && !stop; ++i)
-        for (size_t k = i + 1; k < kinds.size() && near(kinds[i], kinds[k]); ++k) {
+        for (size_t k = i + 1; k < kinds.size() && near(parts, kinds[i], kinds[k]); ++k) {
             const int a = std::min(kinds[i], kinds[k]), b = std::max(kinds[i], kinds[k]);
             if (!parts.comparable(a, b))
                 continue;
@@ -183,60 +175,89 @@ void mirror(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
             else if (over.apart >= same && apart > told && apart < alike)
                 found[Close].push_back({a, b, {apart, 0}});
         }
-    for (int why : {Folded, Mirrored, Close}) {
-        std::vector<int> up(static_cast<size_t>(n));
-        std::iota(up.begin(), up.end(), 0);
-        auto top = [&](int p) {
-            while (up[p] != p)
-                p = up[p] = up[up[p]];
-            return p;
-        };
-        for (const Alike& x : found[why])
-            up[top(x.b)] = top(x.a);
-        std::map<int, std::vector<const Alike*>> groups;
-        for (const Alike& x : found[why])
-            groups[top(x.a)].push_back(&x);
-        for (auto& [group, all] : groups) {
-            const Alike& x = **std::min_element(all.begin(), all.end(), [](auto* p, auto* q) {
-                return p->match.apart < q->match.apart;
-            });
-            std::set<int> members;
-            for (const Alike* y : all)
-                members.insert({y->a, y->b});
-            const std::string more =
-                members.size() > 2
-                    ? " So it is among " + numberText(members.size()) + " parts of this kind."
-                    : "";
-            const std::string one = capital(name(x.a)), two = name(x.b);
-            if (why == Folded)
-                tell("mirror.folded-other-way", Severity::Note, x.match.against, {x.a, x.b},
-                     capital(two) + " is cut like " + name(x.a) + " but folded the other way at " +
-                         countText(x.match.against, "one crease", "creases") + "." + more,
-                     "See whether mountain and valley are meant so, and mark the two parts.");
-            else if (why == Mirrored)
-                tell("mirror.image", Severity::Note, x.match.apart, {x.a, x.b},
-                     one + " and " + two +
-                         " are mirror images of one another; taken for the other, they are " +
-                         sayAmount(c, x.match.apart) + " off." + more,
-                     "Mark the faces before cutting; of patterned paper cut one face down.");
-            else
-                tell("mirror.close", Severity::Note, x.match.apart, {x.a, x.b},
-                     one + " and " + two + " differ by only " + sayAmount(c, x.match.apart) +
-                         " and are easily taken for one another." + more,
-                     "Mark them with their names when they are cut.");
-        }
-    }
-    for (int a = 0; a < n && !stop; ++a) {
+    return found;
+}
+
+// Kinds that hang together by being alike.
+std::vector<std::vector<const Alike*>> grouped(const std::vector<Alike>& all, size_t parts) {
+    std::vector<int> up(parts);
+    std::iota(up.begin(), up.end(), 0);
+    auto top = [&](int p) {
+        while (up[p] != p)
+            p = up[p] = up[up[p]];
+        return p;
+    };
+    for (const Alike& x : all)
+        up[top(x.b)] = top(x.a);
+    std::map<int, std::vector<const Alike*>> groups;
+    for (const Alike& x : all)
+        groups[top(x.a)].push_back(&x);
+    std::vector<std::vector<const Alike*>> out;
+    for (auto& [group, members] : groups)
+        out.push_back(members);
+    return out;
+}
+
+Finding note(const Case& c, const char* code, double amount, const std::vector<int>& which,
+             const std::string& message, const std::string& remedy) {
+    Finding f = Finding::of(code, Severity::Note, c.first(), c.last(), c.first(), amount);
+    for (int p : which)
+        nameIn(f, c, c.assembly.parts[p].panels.front());
+    f.message = message;
+    f.remedy = remedy;
+    return f;
+}
+
+// Those that are most alike speak for the rest of their group.
+Finding sayAlike(const Case& c, Why why, const std::vector<const Alike*>& group) {
+    const Alike& x = **std::min_element(group.begin(), group.end(), [](auto* p, auto* q) {
+        return p->match.apart < q->match.apart;
+    });
+    std::set<int> members;
+    for (const Alike* y : group)
+        members.insert({y->a, y->b});
+    const std::string more = members.size() > 2 ? " So it is among " + numberText(members.size()) +
+                                                      " parts of this kind."
+                                                : "";
+    const std::string &first = c.assembly.parts[x.a].name, &two = c.assembly.parts[x.b].name;
+    const std::string one = capital(first);
+    if (why == Folded)
+        return note(c, "mirror.folded-other-way", x.match.against, {x.a, x.b},
+                    capital(two) + " is cut like " + first + " but folded the other way at " +
+                        countText(x.match.against, "one crease", "creases") + "." + more,
+                    "See whether mountain and valley are meant so, and mark the two parts.");
+    if (why == Mirrored)
+        return note(c, "mirror.image", x.match.apart, {x.a, x.b},
+                    one + " and " + two +
+                        " are mirror images of one another; taken for the other, they are " +
+                        sayAmount(c, x.match.apart) + " off." + more,
+                    "Mark the faces before cutting; of patterned paper cut one face down.");
+    return note(c, "mirror.close", x.match.apart, {x.a, x.b},
+                one + " and " + two + " differ by only " + sayAmount(c, x.match.apart) +
+                    " and are easily taken for one another." + more,
+                "Mark them with their names when they are cut.");
+}
+
+} // namespace
+
+void mirror(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
+    const Case& c = e.c;
+    const Parts parts(c);
+    const auto found = alikesOf(kindsOf(c.assembly, parts, stop), parts, stop);
+    for (const Why why : {Folded, Mirrored, Close})
+        for (const auto& group : grouped(found[why], c.assembly.parts.size()))
+            out.push_back(sayAlike(c, why, group));
+    for (int a = 0; a < static_cast<int>(c.assembly.parts.size()) && !stop; ++a) {
         if (c.assembly.parts[a].creases.empty() || c.assembly.parts[a].id == "card")
             continue;
         const Match over = parts.match(a, a, true);
         if (over.apart > told && over.apart < alike)
-            tell("mirror.of-itself", Severity::Note, over.apart, {a},
-                 capital(name(a)) +
-                     " is almost its own mirror image: glued in the wrong way "
-                     "round, it is " +
-                     sayAmount(c, over.apart) + " off.",
-                 "Mark its face and its left side with an X.");
+            out.push_back(note(c, "mirror.of-itself", over.apart, {a},
+                               capital(c.assembly.parts[a].name) +
+                                   " is almost its own mirror image: glued in the wrong way "
+                                   "round, it is " +
+                                   sayAmount(c, over.apart) + " off.",
+                               "Mark its face and its left side with an X."));
     }
 }
 

@@ -19,60 +19,57 @@ constexpr double unseenFigure = 0.1;  // likewise of what is there to be seen
 
 std::string degrees(double d) { return numberText(d, 1) + "°"; }
 
-} // namespace
-
-void stance(const Evidence& e, const Stop&, std::vector<Finding>& out) {
-    const Case& c = e.c;
+// A finding about the card as it is displayed.
+Finding found(const Case& c, const Stance& s, const char* code, Severity severity, double amount,
+              In in) {
     const double at = std::clamp(c.assembly.display.at, c.first(), c.last());
-    const Stance s = stanceOf(c);
-    auto finding = [&](const char* code, Severity severity, double amount, In in) {
-        Finding f = Finding::of(code, severity, at, at, at, amount);
-        f.in = in;
-        f.where = s.centre;
-        return f;
-    };
-    const bool lies =
-        formOf(c.design).lies || c.design.card.stands == Stands::Fold || liesFlatOpen(c, s.pose);
-    if (!lies) {
-        const Rest* best = s.best();
-        for (auto& [panel, mm] : s.below) {
-            Finding f = finding("stance.below", Severity::Caution, mm, In::Millimetres);
-            nameIn(f, c, panel);
-            f.message = "Displayed, the " + sayPanel(c, panel) + " reaches " + sayAmount(c, mm) +
-                        " below the edge that the card stands on: it does not sit flush.";
-            f.remedy = "Move it up, or make it smaller.";
-            out.push_back(f);
-            break; // the first to touch the ground is what matters
-        }
-        if (!best) {
-            if (s.below.empty() && !s.rests.empty()) {
-                Finding f = finding("stance.nothing", Severity::Caution, 0, In::Degrees);
-                f.parts = {"card"};
-                f.message = "Displayed (" + c.assembly.display.words +
-                            "), the card has nothing to stand on.";
-                f.remedy = "Give it a base: pages that are open, or a foot.";
-                out.push_back(f);
-            }
-        } else if (best->margin < firm) {
-            Finding f = finding(best->margin <= 0 ? "stance.falls" : "stance.tips",
-                                best->margin <= 0 ? Severity::Stop : Severity::Caution,
-                                best->margin, In::Degrees);
-            f.parts = {"card"};
-            f.message =
-                best->margin <= 0
-                    ? "Displayed, the card falls over: its centre of mass lies outside what "
-                      "it stands on, by " +
-                          degrees(-best->margin) + "."
-                    : "Displayed, the card tips over when it is tilted by " +
-                          degrees(best->margin) + ".";
-            f.remedy = "Open it wider, make it lower, or move what is heavy toward the spine.";
-            out.push_back(f);
-        }
+    Finding f = Finding::of(code, severity, at, at, at, amount);
+    f.in = in;
+    f.where = s.centre;
+    return f;
+}
+
+// What it stands on.
+void footing(const Case& c, const Stance& s, std::vector<Finding>& out) {
+    const Rest* best = s.best();
+    if (!s.below.empty()) { // the first to touch the ground is what matters
+        const auto& [panel, mm] = *s.below.begin();
+        Finding f = found(c, s, "stance.below", Severity::Caution, mm, In::Millimetres);
+        nameIn(f, c, panel);
+        f.message = "Displayed, the " + sayPanel(c, panel) + " reaches " + sayAmount(c, mm) +
+                    " below the edge that the card stands on: it does not sit flush.";
+        f.remedy = "Move it up, or make it smaller.";
+        out.push_back(f);
     }
+    if (!best) {
+        if (!s.below.empty() || s.rests.empty())
+            return;
+        Finding f = found(c, s, "stance.nothing", Severity::Caution, 0, In::Degrees);
+        f.parts = {"card"};
+        f.message =
+            "Displayed (" + c.assembly.display.words + "), the card has nothing to stand on.";
+        f.remedy = "Give it a base: pages that are open, or a foot.";
+        out.push_back(f);
+    } else if (best->margin < firm) {
+        const bool falls = best->margin <= 0;
+        Finding f = found(c, s, falls ? "stance.falls" : "stance.tips",
+                          falls ? Severity::Stop : Severity::Caution, best->margin, In::Degrees);
+        f.parts = {"card"};
+        f.message = falls ? "Displayed, the card falls over: its centre of mass lies outside what "
+                            "it stands on, by " +
+                                degrees(-best->margin) + "."
+                          : "Displayed, the card tips over when it is tilted by " +
+                                degrees(best->margin) + ".";
+        f.remedy = "Open it wider, make it lower, or move what is heavy toward the spine.";
+        out.push_back(f);
+    }
+}
+
+void slides(const Case& c, const Stance& s, std::vector<Finding>& out) {
     for (const Leaning& l : leaningsOf(c, s.pose)) {
         if (l.stop >= 0)
             continue;
-        Finding f = finding("stance.slides", Severity::Note, l.away, In::Millimetres);
+        Finding f = found(c, s, "stance.slides", Severity::Note, l.away, In::Millimetres);
         f.where = l.where;
         nameIn(f, c, l.panel);
         nameIn(f, c, l.on);
@@ -82,12 +79,15 @@ void stance(const Evidence& e, const Stop&, std::vector<Finding>& out) {
                    " from the fold it is propped from.";
         out.push_back(f);
     }
+}
+
+void hidden(const Case& c, const Stance& s, std::vector<Finding>& out) {
     for (const Seen& seen : seenFromFront(c, unseenFigure)) {
         const StructureSpec& spec = *c.design.structure(seen.structure);
         const bool adorns = familyOf(spec).figure || familyOf(spec).lettering;
         if (seen.part > (adorns ? unseenFigure : unseenStance) || seen.behind.empty())
             continue;
-        Finding f = finding("stance.hidden", Severity::Note, 0, In::Millimetres);
+        Finding f = found(c, s, "stance.hidden", Severity::Note, 0, In::Millimetres);
         f.where.reset();
         for (const std::string& id : {seen.structure, seen.behind})
             for (size_t i = 0; i < c.assembly.panels.size(); ++i)
@@ -102,6 +102,17 @@ void stance(const Evidence& e, const Stop&, std::vector<Finding>& out) {
         f.remedy = "Make it higher, or put it further to the front.";
         out.push_back(f);
     }
+}
+
+} // namespace
+
+void stance(const Evidence& e, const Stop&, std::vector<Finding>& out) {
+    const Case& c = e.c;
+    const Stance s = stanceOf(c);
+    if (!formOf(c.design).lies && c.design.card.stands != Stands::Fold && !liesFlatOpen(c, s.pose))
+        footing(c, s, out);
+    slides(c, s, out);
+    hidden(c, s, out);
 }
 
 } // namespace hl
