@@ -4,6 +4,7 @@
 #include "core/assemble/course.h"
 #include "core/assemble/crossing.h"
 #include "core/assemble/placing.h"
+#include "core/assemble/queue.h"
 #include "core/assemble/said.h"
 #include "core/assemble/sheets.h"
 #include "core/assemble/silhouettes.h"
@@ -142,52 +143,6 @@ Design inOrder(Design d) {
     return d;
 }
 
-// Structures in the order in which they can be made: each after what it stands on, mats after all
-// that is glued beside them, and otherwise as the design has them.
-class Queue {
-  public:
-    explicit Queue(const Design& d) : left_(d.structures.size()) {
-        std::map<std::string, size_t> index;
-        for (const StructureSpec& s : d.structures)
-            index[s.id] = index.size();
-        for (const StructureSpec& s : d.structures) {
-            Item item{&s, family(s.kind)->dresses, {}, false};
-            for (const std::string& on : {s.on, s.to})
-                // "box1-3" of a series belongs to box1.
-                if (const auto it = index.find(seriesOf(d, ownerOf(on))); it != index.end())
-                    item.on.push_back(it->second);
-            items_.push_back(std::move(item));
-        }
-    }
-    bool empty() const { return left_ == 0; }
-    // Null when none is ready.
-    const StructureSpec* next(bool mats) const {
-        for (const Item& i : items_)
-            if (!i.made && (mats || !i.mat) &&
-                std::all_of(i.on.begin(), i.on.end(), [&](size_t k) { return items_[k].made; }))
-                return i.spec;
-        return nullptr;
-    }
-    void done(const StructureSpec& s) {
-        items_[static_cast<size_t>(&s - items_.front().spec)].made = true;
-        --left_;
-    }
-    bool has(const std::string& id) const {
-        return std::any_of(items_.begin(), items_.end(),
-                           [&](const Item& i) { return !i.made && i.spec->id == id; });
-    }
-
-  private:
-    struct Item {
-        const StructureSpec* spec;
-        bool mat;
-        std::vector<size_t> on; // items
-        bool made;
-    };
-    std::vector<Item> items_;
-    size_t left_;
-};
-
 // Where the maker shows the card: where a motion in stages ends, if that leaves it at the opening
 // that is told; else at a place of its first stage.
 Trouble shownAt(const Design& d, AssemblyBuilder& out) {
@@ -240,23 +195,15 @@ Result<Design> readyToBuild(const Design& given) {
     return slitWhereCrossed(d, *sheets);
 }
 
-// `all` takes the measures in force of whatever is built.
-Result<Assembly> assembleUntil(const Design& given, const std::string& stop, AllValues* all) {
-    const auto ready = readyToBuild(given);
-    if (!ready)
-        return ready.problem();
-    const Design& d = *ready;
-    for (auto& check : {checkCard, checkNames})
-        if (Trouble t = check(d))
-            return *t;
-    AssemblyBuilder out;
+// The card itself and the blanks of the maker's own.
+Trouble buildGround(const Design& d, AssemblyBuilder& out, AllValues* all) {
     if (Trouble t = checkMeasures(d, "card"))
-        return *t;
+        return t;
     const Family& form = *family(d.card.form);
     const Host card = cardOf(d);
     const Values values = valuesOf(form, d.card.set, card);
     if (Trouble t = checkValues(d, form, "card", values))
-        return *t;
+        return t;
     if (all)
         (*all)["card"] = values;
     std::vector<CardSheet> sheets{form.sheet(values, card)};
@@ -270,64 +217,44 @@ Result<Assembly> assembleUntil(const Design& given, const std::string& stop, All
         sheets = *said;
     }
     if (Trouble t = buildCard(d, sheets, out))
-        return *t;
+        return t;
     StructureSpec named;
     named.id = named.kind = "card";
     named.name = "Card";
     named.stock = d.card.stock;
     named.say = d.card.say;
     if (Trouble t = form.build(named, values, card, out))
-        return *t;
+        return t;
     out.upright(0, upOf(d));
     for (auto& p : d.parts)
         if (Trouble t = buildFreePart(d, p, out))
-            return *t;
-    Queue waiting(d);
-    bool glued = false; // what the maker joins, and the edges cut
-    auto glueAll = [&]() -> Trouble {
-        glued = true;
-        for (auto& step : {cutEdges, buildJoins})
-            if (Trouble t = step(d, out))
-                return t;
-        return {};
-    };
-    while (!waiting.empty()) {
-        const StructureSpec* ready = waiting.next(glued);
-        if (!ready && !glued) {
-            if (Trouble t = glueAll())
-                return *t;
-            continue;
+            return t;
+    return {};
+}
+
+// Structures that stand on one another in a circle, as they are listed.
+Problem circle(const Design& listed, const Queue& waiting) {
+    std::string ring;
+    const StructureSpec* first = nullptr;
+    for (auto& s : listed.structures)
+        if (waiting.has(s.id)) {
+            first = first ? first : &s;
+            ring += (ring.empty() ? "" : ", ") + s.id;
         }
-        if (!ready) {
-            std::string ring;
-            const StructureSpec* first = nullptr; // as they are listed
-            for (auto& s : given.structures)
-                if (waiting.has(s.id)) {
-                    first = first ? first : &s;
-                    ring += (ring.empty() ? "" : ", ") + s.id;
-                }
-            return Problem{structurePlace(*first), "hosts run in a circle (" + ring + ")",
-                           "stand one of them on card.spine"};
-        }
-        const StructureSpec& s = *ready;
-        if (s.id == stop)
-            break;
-        if (Trouble t = buildStructure(d, s, out, all))
-            return *t;
-        if (familyOf(s).dresses)
-            if (Trouble t = cutEdgesOf(d, s.id, out))
-                return *t;
-        waiting.done(s);
-    }
-    if (stop.empty()) {
-        if (Trouble t = glued ? Trouble{} : glueAll())
-            return *t;
-        for (auto& finish : {zoneTabs, buildMotion})
-            if (Trouble t = finish(d, out))
-                return *t;
-    }
-    if (formOf(d).row && d.motion.empty())
-        out.drive(courseOf(out.made()));
+    return {structurePlace(*first), "hosts run in a circle (" + ring + ")",
+            "stand one of them on card.spine"};
+}
+
+// What is cut and joined once all that stands is there.
+Trouble glueAll(const Design& d, AssemblyBuilder& out) {
+    for (auto& step : {cutEdges, buildJoins})
+        if (Trouble t = step(d, out))
+            return t;
+    return {};
+}
+
+// How the card is displayed unless the maker says it.
+void displayed(const Design& d, AssemblyBuilder& out) {
     if (out.made().crease("card.spine") < 0 && !out.made().motion.front().drive.empty())
         out.display(90, "rises as far as its folds rest by themselves");
     const bool open = std::any_of(d.structures.begin(), d.structures.end(), [](auto& s) {
@@ -339,6 +266,51 @@ Result<Assembly> assembleUntil(const Design& given, const std::string& stop, All
     });
     if (formOf(d).plain && d.motion.empty() && open && !half && out.made().motion.front().to >= 180)
         out.display(180, "lies open with what stands on it");
+}
+
+// `all` takes the measures in force of whatever is built.
+Result<Assembly> assembleUntil(const Design& given, const std::string& stop, AllValues* all) {
+    const auto ready = readyToBuild(given);
+    if (!ready)
+        return ready.problem();
+    const Design& d = *ready;
+    for (auto& check : {checkCard, checkNames})
+        if (Trouble t = check(d))
+            return *t;
+    AssemblyBuilder out;
+    if (Trouble t = buildGround(d, out, all))
+        return *t;
+    Queue waiting(d);
+    bool glued = false; // what the maker joins, and the edges cut
+    while (!waiting.empty()) {
+        const StructureSpec* next = waiting.next(glued);
+        if (!next && glued)
+            return circle(given, waiting);
+        if (!next) {
+            glued = true;
+            if (Trouble t = glueAll(d, out))
+                return *t;
+            continue;
+        }
+        if (next->id == stop)
+            break;
+        if (Trouble t = buildStructure(d, *next, out, all))
+            return *t;
+        if (familyOf(*next).dresses)
+            if (Trouble t = cutEdgesOf(d, next->id, out))
+                return *t;
+        waiting.done(*next);
+    }
+    if (stop.empty()) {
+        if (Trouble t = glued ? Trouble{} : glueAll(d, out))
+            return *t;
+        for (auto& finish : {zoneTabs, buildMotion})
+            if (Trouble t = finish(d, out))
+                return *t;
+    }
+    if (formOf(d).row && d.motion.empty())
+        out.drive(courseOf(out.made()));
+    displayed(d, out);
     if (Trouble t = shownAt(d, out))
         return *t;
     if (Trouble t = checkExtent(out.made()))

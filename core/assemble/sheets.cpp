@@ -161,58 +161,71 @@ size_t sheetOf(const std::vector<CardSheet>& sheets, const LineSpec& line) {
 }
 
 // One sheet of the card; `number` counts from 0. Leaves the panels of its pages in `made`.
-Trouble buildSheet(const Design& d, const std::vector<CardSheet>& sheets, size_t number,
-                   AssemblyBuilder& out, std::vector<int>& made) {
-    const CardSheet& sheet = sheets[number];
+// What a sheet is made from: its lines, as they are arranged and as they were drawn, and openings.
+struct Drawn {
     std::vector<SheetLine> lines;
-    std::vector<LineSpec> all; // what the form folds, then what is drawn
-    auto put = [&](const CardSheet::Line& l, LineKind kind) -> Trouble {
-        LineSpec spec;
-        spec.id = l.id;
-        spec.kind = kind;
-        for (const Vec2& p : {l.from, l.to})
-            spec.points.push_back({Measure::fromMm(p.x()), Measure::fromMm(p.y())});
-        lines.push_back({l.id, kind == LineKind::Slit, {l.from, l.to}, {}, false});
-        all.push_back(spec);
-        for (const LineSpec& mine : d.card.lines)
-            if (mine.id == l.id)
-                return Problem{"card, line " + l.id, "a fold of the card has that id",
-                               "give the line another id"};
-        return {};
-    };
+    std::vector<LineSpec> specs; // what the form folds, then what is drawn
+    std::vector<Ring> apertures;
+    Ring outline;
+};
+
+Trouble put(const Design& d, const CardSheet::Line& l, LineKind kind, Drawn& out) {
+    LineSpec spec;
+    spec.id = l.id;
+    spec.kind = kind;
+    for (const Vec2& p : {l.from, l.to})
+        spec.points.push_back({Measure::fromMm(p.x()), Measure::fromMm(p.y())});
+    out.lines.push_back({l.id, kind == LineKind::Slit, {l.from, l.to}, {}, false});
+    out.specs.push_back(spec);
+    for (const LineSpec& mine : d.card.lines)
+        if (mine.id == l.id)
+            return Problem{"card, line " + l.id, "a fold of the card has that id",
+                           "give the line another id"};
+    return {};
+}
+
+Trouble drawSheet(const Design& d, const std::vector<CardSheet>& sheets, size_t number,
+                  Drawn& out) {
+    const CardSheet& sheet = sheets[number];
     for (const CardSheet::Line& l : sheet.folds)
-        if (Trouble t = put(l, l.either                 ? LineKind::Either
-                               : l.fold == Fold::Valley ? LineKind::Valley
-                                                        : LineKind::Mountain))
+        if (Trouble t = put(d, l,
+                            l.either                 ? LineKind::Either
+                            : l.fold == Fold::Valley ? LineKind::Valley
+                                                     : LineKind::Mountain,
+                            out))
             return t;
     for (const CardSheet::Line& l : sheet.slits)
-        if (Trouble t = put(l, LineKind::Slit))
+        if (Trouble t = put(d, l, LineKind::Slit, out))
             return t;
     if (number == 0 && !sheet.folds.empty())
         for (auto& [from, to] : d.card.smooth) {
             if (from.mm() >= to.mm())
                 return Problem{"card, smooth", "a stretch ends before it begins",
                                "give from and to in the order of the spine"};
-            lines[0].gaps.emplace_back(from.mm(), to.mm());
+            out.lines[0].gaps.emplace_back(from.mm(), to.mm());
         }
     for (const LineSpec& l : d.card.lines)
         if (sheetOf(sheets, l) == number) {
-            lines.push_back(drawn(l));
-            all.push_back(l);
+            out.lines.push_back(drawn(l));
+            out.specs.push_back(l);
         }
-    std::vector<Ring> apertures = sheet.apertures;
+    out.apertures = sheet.apertures;
     for (auto& ring : d.card.apertures) {
         LineSpec across;
         across.points = ring;
         if (sheetOf(sheets, across) == number)
-            apertures.push_back(flat(ring));
+            out.apertures.push_back(flat(ring));
     }
-    Ring outline = sheet.outline;
-    if (Trouble t = cutOpen("card, apertures", outline, apertures))
+    out.outline = sheet.outline;
+    if (Trouble t = cutOpen("card, apertures", out.outline, out.apertures))
         return t;
-    if (crossings(outline, apertures, lines, limits::crossings + 1) > limits::crossings)
+    if (crossings(out.outline, out.apertures, out.lines, limits::crossings + 1) > limits::crossings)
         return crowded("card");
-    Arrangement a = arrange(outline, apertures, lines);
+    return {};
+}
+
+// Gives the faces the names of the sheet's pages; how many of those there are.
+size_t namePages(const CardSheet& sheet, Arrangement& a) {
     size_t pages = 0;
     for (SheetFace& f : a.faces)
         for (auto& [beside, name] : sheet.pages)
@@ -227,10 +240,20 @@ Trouble buildSheet(const Design& d, const std::vector<CardSheet>& sheets, size_t
         })->name = sheet.pages[0].second;
         ++pages;
     }
+    return pages;
+}
+
+Trouble buildSheet(const Design& d, const std::vector<CardSheet>& sheets, size_t number,
+                   AssemblyBuilder& out, std::vector<int>& made) {
+    const CardSheet& sheet = sheets[number];
+    Drawn drawing;
+    if (Trouble t = drawSheet(d, sheets, number, drawing))
+        return t;
+    Arrangement a = arrange(drawing.outline, drawing.apertures, drawing.lines);
     const bool spined = number > 0 || sheet.folds.empty() ||
                         std::any_of(a.creases.begin(), a.creases.end(),
                                     [](const SheetCrease& c) { return c.name == "spine"; });
-    if (pages != sheet.pages.size() || !spined)
+    if (namePages(sheet, a) != sheet.pages.size() || !spined)
         return Problem{"card",
                        d.card.smooth.empty() ? "no fold is left between the two pages"
                                              : "the pages hang together where the spine is smooth",
@@ -239,7 +262,7 @@ Trouble buildSheet(const Design& d, const std::vector<CardSheet>& sheets, size_t
     const std::string nth = numberText(number + 1);
     out.part(number == 0 ? "card" : "card.sheet-" + nth,
              number == 0 ? "Card" : "Card, sheet " + nth, "", d.card.stock);
-    add(a, all, out);
+    add(a, drawing.specs, out);
     for (auto& [beside, name] : sheet.pages)
         made.push_back(out.made().panel("card." + name));
     return {};
