@@ -115,65 +115,29 @@ Feet feetOn(const Values& v, const Host& host) {
     return f;
 }
 
-Trouble buildStripLine(const StructureSpec& spec, const Values& v, const Host& host,
-                       AssemblyBuilder& out) {
-    const std::string place = "structure " + spec.id;
-    if (spec.say.empty() && std::min(v.at("left"), v.at("right")) < 2)
-        return beyond(spec, host, v.at("left") < 2 ? "left" : "right",
-                      std::min(v.at("left"), v.at("right")), "below the least, 2 mm",
-                      "a wall that short cannot be folded", "say the strip, or move the foot away");
-    const SayLine line = spec.say.empty() ? plainLine(v, host) : spec.say;
-    const size_t n = line.panels.size();
-    const double width = v.at("width");
-    if (v.at("right_side") == 1 && host.crease >= 0 && spec.to.empty())
-        return Problem{place + ", measure right_side",
-                       "both ends stand on the same fold, of which one side can be reached",
-                       "name the fold for the other end, or set it to same"};
-    for (const SayScore& s : line.scores)
-        if (s.hinge)
-            return Problem{place + ", score list", "a hinge joins two sheets",
-                           "make two strips, the second on the first"};
-    const bool leftHeld = v.at("held") != RightEnd, rightHeld = v.at("held") != LeftEnd;
-    const double leftBand = v.at("left_band"), rightBand = v.at("right_band");
-    if (n < 2 && leftHeld && rightHeld && !(leftBand > 0 && rightBand > 0))
-        return Problem{place + ", score list", "a strip of one panel has no ends to glue",
-                       "begin and end it with a tab, like 12 | 60 | 12"};
-    for (auto [name, band, panel] : {std::tuple{"left_band", leftBand, line.panels.front()},
-                                     {"right_band", rightBand, line.panels.back()}})
-        if (band > 0 && band > panel.mm() - 1)
-            return beyond(spec, host, name, band, "above the most, " + inUnit(host, panel.mm() - 1),
-                          "nothing of the panel would be left to rise", "make it narrower");
-    Feet f = feetOn(v, host);
-    if (spec.to.empty()) // both on the same fold, or on the same panel
-        f.rightPlace = f.place;
-    const bool outside = v.at("side") == Outside;
+// Where the strip is folded, with the bends at the bands' edges among its scores.
+struct StripScore {
+    double x;
+    std::string name;
+    SayFold fold;
+    bool bend;
+    // Laid down on its landing, the strip's face is below.
+    bool faceDown() const { return !bend && fold != SayFold::Valley; }
+};
 
-    // Where the strip is folded, with the bends at the bands' edges among its scores.
-    struct Score {
-        double x;
-        std::string name;
-        SayFold fold;
-        bool bend;
-    };
-    std::vector<Score> scores;
-    const bool leftTab = leftHeld && leftBand <= 0 && n > 1,
-               rightTab = rightHeld && rightBand <= 0 && n > 1;
-    const double whole = line.length().mm();
-    int inner = 0;
-    for (size_t i = 0; i + 1 < n; ++i) {
-        const bool first = i == 0 && leftTab, last = i + 2 == n && rightTab && !(first && n == 2);
-        scores.push_back({line.startOf(i + 1),
-                          first  ? "left-foot"
-                          : last ? "right-foot"
-                                 : "fold-" + numberText(++inner),
-                          line.scores[i].fold, false});
-    }
-    if (leftHeld && leftBand > 0)
-        scores.insert(scores.begin(), {leftBand, "left-foot", SayFold::Either, true});
-    if (rightHeld && rightBand > 0)
-        scores.push_back({whole - rightBand, "right-foot", SayFold::Either, true});
-    // Slanted and stepped tops: the heights at both sides of every panel.
-    auto topAt = [&](double x, bool fromLeft) {
+// A strip about to be made.
+struct SaidStrip {
+    SayLine line;
+    double width, leftBand, rightBand; // mm
+    bool leftHeld, rightHeld;
+    std::vector<StripScore> scores;
+    std::vector<int> panels, creases;
+
+    bool leftTab() const { return leftHeld && leftBand <= 0 && line.panels.size() > 1; }
+    bool rightTab() const { return rightHeld && rightBand <= 0 && line.panels.size() > 1; }
+    // Slanted and stepped tops: how high it is at either side of a place.
+    double topAt(double x, bool fromLeft) const {
+        const size_t n = line.panels.size();
         for (size_t i = 0; i < n; ++i) {
             const double a = line.startOf(i), w = line.panels[i].mm();
             if (x < a - 1e-9 || x > a + w + 1e-9 || (fromLeft && x > a + w - 1e-9 && i + 1 < n) ||
@@ -183,89 +147,167 @@ Trouble buildStripLine(const StructureSpec& spec, const Values& v, const Host& h
             return l + (r - l) * (x - a) / w;
         }
         return width;
-    };
-    auto lowAt = [&](double x) {
-        for (size_t i = 0; i < n && !line.raised.empty(); ++i)
+    }
+    double lowAt(double x) const {
+        for (size_t i = 0; i < line.panels.size() && !line.raised.empty(); ++i)
             if (x <= line.startOf(i + 1) + 1e-9)
                 return line.raised[i].mm();
-        return 0.0;
-    };
-    out.part(spec.id, spec.name, spec.id, spec.stock);
-    std::vector<int> panels, creases;
+        return 0;
+    }
+};
+
+SaidStrip stripOf(const StructureSpec& spec, const Values& v, const Host& host) {
+    SaidStrip s;
+    s.line = spec.say.empty() ? plainLine(v, host) : spec.say;
+    s.width = v.at("width");
+    s.leftBand = v.at("left_band");
+    s.rightBand = v.at("right_band");
+    s.leftHeld = v.at("held") != RightEnd;
+    s.rightHeld = v.at("held") != LeftEnd;
+    const size_t n = s.line.panels.size();
+    int inner = 0;
+    for (size_t i = 0; i + 1 < n; ++i) {
+        const bool first = i == 0 && s.leftTab(),
+                   last = i + 2 == n && s.rightTab() && !(first && n == 2);
+        s.scores.push_back({s.line.startOf(i + 1),
+                            first  ? "left-foot"
+                            : last ? "right-foot"
+                                   : "fold-" + numberText(++inner),
+                            s.line.scores[i].fold, false});
+    }
+    if (s.leftHeld && s.leftBand > 0)
+        s.scores.insert(s.scores.begin(), {s.leftBand, "left-foot", SayFold::Either, true});
+    if (s.rightHeld && s.rightBand > 0)
+        s.scores.push_back(
+            {s.line.length().mm() - s.rightBand, "right-foot", SayFold::Either, true});
+    return s;
+}
+
+// What no strip can be made of.
+Trouble checkStrip(const StructureSpec& spec, const Values& v, const Host& host,
+                   const SaidStrip& s) {
+    const std::string place = "structure " + spec.id;
+    if (v.at("right_side") == 1 && host.crease >= 0 && spec.to.empty())
+        return Problem{place + ", measure right_side",
+                       "both ends stand on the same fold, of which one side can be reached",
+                       "name the fold for the other end, or set it to same"};
+    for (const SayScore& score : s.line.scores)
+        if (score.hinge)
+            return Problem{place + ", score list", "a hinge joins two sheets",
+                           "make two strips, the second on the first"};
+    if (s.line.panels.size() < 2 && s.leftHeld && s.rightHeld &&
+        !(s.leftBand > 0 && s.rightBand > 0))
+        return Problem{place + ", score list", "a strip of one panel has no ends to glue",
+                       "begin and end it with a tab, like 12 | 60 | 12"};
+    for (auto [name, band, panel] : {std::tuple{"left_band", s.leftBand, s.line.panels.front()},
+                                     {"right_band", s.rightBand, s.line.panels.back()}})
+        if (band > 0 && band > panel.mm() - 1)
+            return beyond(spec, host, name, band, "above the most, " + inUnit(host, panel.mm() - 1),
+                          "nothing of the panel would be left to rise", "make it narrower");
+    return {};
+}
+
+void addPanels(SaidStrip& s, AssemblyBuilder& out) {
     std::vector<double> at{0};
-    for (const Score& s : scores)
-        at.push_back(s.x);
-    at.push_back(whole);
+    for (const StripScore& score : s.scores)
+        at.push_back(score.x);
+    at.push_back(s.line.length().mm());
     for (size_t i = 0; i + 1 < at.size(); ++i) {
-        const double x0 = at[i], x1 = at[i + 1], low = lowAt((x0 + x1) / 2);
+        const double x0 = at[i], x1 = at[i + 1], low = s.lowAt((x0 + x1) / 2);
         const Ring ring{
-            {x0, low}, {x1, low}, {x1, low + topAt(x1, false)}, {x0, low + topAt(x0, true)}};
-        const bool first = i == 0, last = i + 2 == at.size();
-        const bool tab = (first && leftHeld && scores.size() > 0 && (leftTab || leftBand > 0)) ||
-                         (last && rightHeld && scores.size() > 0 && (rightTab || rightBand > 0));
-        if (tab && !(first ? leftBand > 0 : rightBand > 0)) {
+            {x0, low}, {x1, low}, {x1, low + s.topAt(x1, false)}, {x0, low + s.topAt(x0, true)}};
+        const bool first = i == 0, last = i + 2 == at.size(), folded = !s.scores.empty();
+        const bool tab = folded && ((first && (s.leftTab() || (s.leftHeld && s.leftBand > 0))) ||
+                                    (last && (s.rightTab() || (s.rightHeld && s.rightBand > 0))));
+        if (tab && !(first ? s.leftBand > 0 : s.rightBand > 0)) {
             const Vec2 from = first ? ring[1] : ring[0], to = first ? ring[2] : ring[3];
             const double cut = (x1 - x0 > widestTab ? 90 : 70) * degree;
-            panels.push_back(out.panel(first ? "left-tab" : "right-tab", Role::Tab,
-                                       tabOutline(from, to, x1 - x0, first, cut, cut)));
+            s.panels.push_back(out.panel(first ? "left-tab" : "right-tab", Role::Tab,
+                                         tabOutline(from, to, x1 - x0, first, cut, cut)));
         } else {
-            panels.push_back(out.panel(tab ? (first ? "left-band" : "right-band")
-                                           : "panel-" + numberText(panels.size() + 1),
-                                       tab ? Role::Tab : Role::Wall, ring));
+            s.panels.push_back(out.panel(tab ? (first ? "left-band" : "right-band")
+                                             : "panel-" + numberText(s.panels.size() + 1),
+                                         tab ? Role::Tab : Role::Wall, ring));
         }
     }
-    for (size_t i = 0; i < scores.size(); ++i) {
-        const Score& s = scores[i];
-        const double low = std::max(lowAt(s.x - 1e-6), lowAt(s.x + 1e-6));
-        const double high =
-            std::min(lowAt(s.x - 1e-6) + topAt(s.x, false), lowAt(s.x + 1e-6) + topAt(s.x, true));
-        creases.push_back(out.crease(s.name, panels[i], panels[i + 1], {s.x, low}, {s.x, high},
-                                     s.fold == SayFold::Valley ? Fold::Valley : Fold::Mountain));
+}
+
+void addCreases(SaidStrip& s, AssemblyBuilder& out) {
+    for (size_t i = 0; i < s.scores.size(); ++i) {
+        const StripScore& score = s.scores[i];
+        const double x = score.x, before = s.lowAt(x - 1e-6), after = s.lowAt(x + 1e-6);
+        const double low = std::max(before, after);
+        const double high = std::min(before + s.topAt(x, false), after + s.topAt(x, true));
+        s.creases.push_back(
+            out.crease(score.name, s.panels[i], s.panels[i + 1], {x, low}, {x, high},
+                       score.fold == SayFold::Valley ? Fold::Valley : Fold::Mountain));
         // A foot that may fold either way is folded so that its tab lies under the strip.
-        const bool foot = (i == 0 && leftTab) || (i + 1 == scores.size() && rightTab);
-        out.lastCrease().either = s.fold == SayFold::Either && !foot;
-        out.lastCrease().bend = s.bend;
-        if (s.bend) { // over its length rather than along a line
+        const bool foot = (i == 0 && s.leftTab()) || (i + 1 == s.scores.size() && s.rightTab());
+        out.lastCrease().either = score.fold == SayFold::Either && !foot;
+        out.lastCrease().bend = score.bend;
+        if (score.bend) { // over its length rather than along a line
             out.lastCrease().rest = 0;
             out.lastCrease().stiffness = 0.1;
         }
     }
     int slit = 0;
-    for (const SaySlit& s : line.slits)
+    for (const SaySlit& one : s.line.slits)
         out.mark("slit-" + numberText(++slit), LineKind::Slit,
-                 s.across ? std::vector<Vec2>{{s.from.mm(), s.at.mm()}, {s.to.mm(), s.at.mm()}}
-                          : std::vector<Vec2>{{s.at.mm(), s.from.mm()}, {s.at.mm(), s.to.mm()}});
-    if (scores.empty()) { // one panel, flat on its landing
-        out.lay(panels[0], {0, 0}, {0, 1}, f.left.panel,
+                 one.across
+                     ? std::vector<Vec2>{{one.from.mm(), one.at.mm()}, {one.to.mm(), one.at.mm()}}
+                     : std::vector<Vec2>{{one.at.mm(), one.from.mm()}, {one.at.mm(), one.to.mm()}});
+}
+
+void glueEnds(const SaidStrip& s, const Feet& f, const Values& v, AssemblyBuilder& out) {
+    const bool outside = v.at("side") == Outside;
+    if (s.scores.empty()) { // one panel, flat on its landing
+        out.lay(s.panels[0], {0, 0}, {0, 1}, f.left.panel,
                 f.left.origin + f.leftAt * f.left.inward + f.place * f.left.along, f.left.along,
                 false, !outside);
-        return {};
+        return;
     }
     // Laid down with its low edge first along the fold, or turned round by half a turn.
-    auto faceDown = [](const Score& s) { return !s.bend && s.fold != SayFold::Valley; };
-    const Score& end = leftHeld ? scores.front() : scores.back();
+    const StripScore& end = s.leftHeld ? s.scores.front() : s.scores.back();
     const bool away = v.at("tabs") == Away;
     // A band has its panel rise toward the fold, so it settles how the strip lies.
-    const bool banded = (leftHeld && leftBand > 0) || (rightHeld && rightBand > 0);
-    const bool turned = banded ? outside : (faceDown(end) == away) != outside;
+    const bool banded = (s.leftHeld && s.leftBand > 0) || (s.rightHeld && s.rightBand > 0);
+    const bool turned = banded ? outside : (end.faceDown() == away) != outside;
     auto glueEnd = [&](size_t index, const Seat& seat, double distance, bool left) {
-        const Score& s = scores[index];
-        const Crease& c = out.made().creases[static_cast<size_t>(creases[index])];
+        const Crease& c = out.made().creases[static_cast<size_t>(s.creases[index])];
         const Vec2 way = turned ? Vec2(-seat.along) : seat.along;
         const double place = left ? f.place : f.rightPlace;
-        const double start = turned ? place + width - c.from.y() : place + c.from.y();
+        const double start = turned ? place + s.width - c.from.y() : place + c.from.y();
         // As wide as it was said: what finds no paper is told, not trimmed.
         const Vec2 from = c.from, dir = c.dir();
         const std::string id = c.id;
-        Join& join = out.lay(panels[left ? 0 : panels.size() - 1], from, dir, seat.panel,
+        Join& join = out.lay(s.panels[left ? 0 : s.panels.size() - 1], from, dir, seat.panel,
                              seat.origin + distance * seat.inward + start * seat.along, way,
-                             faceDown(s), left || v.at("right_side") == 0 ? !outside : outside);
+                             s.scores[index].faceDown(),
+                             left || v.at("right_side") == 0 ? !outside : outside);
         join.crease = id;
     };
-    if (leftHeld)
+    if (s.leftHeld)
         glueEnd(0, f.left, f.leftAt, true);
-    if (rightHeld)
-        glueEnd(scores.size() - 1, f.right, f.rightAt, false);
+    if (s.rightHeld)
+        glueEnd(s.scores.size() - 1, f.right, f.rightAt, false);
+}
+
+Trouble buildStripLine(const StructureSpec& spec, const Values& v, const Host& host,
+                       AssemblyBuilder& out) {
+    if (spec.say.empty() && std::min(v.at("left"), v.at("right")) < 2)
+        return beyond(spec, host, v.at("left") < 2 ? "left" : "right",
+                      std::min(v.at("left"), v.at("right")), "below the least, 2 mm",
+                      "a wall that short cannot be folded", "say the strip, or move the foot away");
+    SaidStrip strip = stripOf(spec, v, host);
+    if (Trouble t = checkStrip(spec, v, host, strip))
+        return t;
+    Feet feet = feetOn(v, host);
+    if (spec.to.empty()) // both on the same fold, or on the same panel
+        feet.rightPlace = feet.place;
+    out.part(spec.id, spec.name, spec.id, spec.stock);
+    addPanels(strip, out);
+    addCreases(strip, out);
+    glueEnds(strip, feet, v, out);
     return {};
 }
 

@@ -30,10 +30,6 @@ Ring tongue(const Vec2& from, const Vec2& to, double depth, bool onLeft) {
             to};
 }
 
-} // namespace
-
-namespace {
-
 // The walls of one half in a band with its leg: from the leg's edges along the fold, `near` the one
 // at its low end. Where the bands of both halves meet, each half has one closing tab, so that the
 // two are alike: turned by half a turn one is the other.
@@ -88,58 +84,96 @@ Band addBand(AssemblyBuilder& out, const TierSize& z, const std::string& suffix,
     return b;
 }
 
+// One half. Its strip runs leg, half top, rib on the left and is mirrored on the right.
+struct TierHalf {
+    int legTab, leg, top, rib, ribTab = -1, foot, edge, topCrease, ribFoot = -1;
+};
+TierHalf addHalf(AssemblyBuilder& out, const TierSize& z, const std::string& suffix, bool tongues,
+                 bool left) {
+    const double h = z.height, d = z.reach, w = z.width, e = (w - z.leg) / 2, c = z.front;
+    const double whole = 2 * h + d;
+    auto at = [&](double x, double y) { return Vec2(left ? x : whole - x, y); };
+    const std::string side = left ? "left-" : "right-";
+    TierHalf k{};
+    const double inset = tongues ? std::min(4.0, 0.2 * z.leg) : 0; // the tongue is narrower
+    const Vec2 f0 = at(0, e + inset), f1 = at(0, w - e - inset);
+    k.legTab = out.panel(side + (tongues ? "tongue" : "tab") + suffix, Role::Tab,
+                         tongues ? tongue(f0, f1, z.tab, left)
+                                 : tabOutline(f0, f1, z.tab, left, tierCut, tierCut));
+    k.leg = out.panel(side + "leg" + suffix, Role::Wall,
+                      {at(0, e), at(h, e), at(h, w - e), at(0, w - e)});
+    Ring top{at(h, e)};
+    if (c > 0)
+        top.push_back(at(h + d - c, 0));
+    top.push_back(at(h + d, 0));
+    top.push_back(at(h + d, w));
+    if (c > 0)
+        top.push_back(at(h + d - c, w));
+    top.push_back(at(h, w - e));
+    k.top = out.panel(side + "top" + suffix, Role::Wall, top);
+    k.rib = out.panel(side + "rib" + suffix, Role::Wall,
+                      {at(h + d, 0), at(whole, 0), at(whole, w), at(h + d, w)});
+    auto crease = [&](const std::string& n, int outer, int inner, const Vec2& a, const Vec2& b) {
+        return left ? out.crease(n, outer, inner, a, b, Fold::Mountain)
+                    : out.crease(n, inner, outer, a, b, Fold::Mountain);
+    };
+    k.foot = crease(side + "foot" + suffix, k.legTab, k.leg, f0, f1);
+    k.edge = crease(side + "edge" + suffix, k.leg, k.top, at(h, e), at(h, w - e));
+    k.topCrease =
+        crease((left ? "top" : "top-right") + suffix, k.top, k.rib, at(h + d, 0), at(h + d, w));
+    if (!tongues) {
+        const Vec2 a = at(whole, 0), b = at(whole, w);
+        k.ribTab = out.panel(side + "rib-tab" + suffix, Role::Tab,
+                             tabOutline(a, b, std::min(z.tab, 0.8 * d), !left, tierCut, tierCut));
+        k.ribFoot = crease(side + "rib-foot" + suffix, k.rib, k.ribTab, a, b);
+    }
+    return k;
+}
+
+// Its leg and its rib on the panel below, or its tongue through a slit there.
+void standHalf(AssemblyBuilder& out, const StructureSpec& spec, const TierSize& z,
+               const std::string& suffix, bool tongues, const TierHalf& half, const Seat& seat,
+               bool left) {
+    const Vec2 foot = seat.origin + z.reach * seat.inward + z.place * seat.along;
+    const Crease crease = out.made().creases[half.foot];
+    const double start = crease.from.y();
+    out.glue(half.legTab, half.foot, seat.panel, foot + start * seat.along, seat.along, !tongues,
+             !tongues);
+    if (!tongues) {
+        out.glue(half.ribTab, half.ribFoot, seat.panel, seat.origin + z.place * seat.along,
+                 seat.along, true);
+        return;
+    }
+    // Made as a join of its own kind, with its slit in the landing.
+    out.lastJoin().kind = JoinKind::Slot;
+    out.within(out.made().panels[seat.panel].part, spec.id);
+    out.mark(std::string(left ? "left" : "right") + "-slit" + suffix, LineKind::Slit,
+             {foot + start * seat.along, foot + (start + crease.length()) * seat.along});
+}
+
+// Each half's closing tab goes behind the other half's wall; `corner` as in addTier.
+void closeBands(AssemblyBuilder& out, const TierSize& z, const Band& l, const Band& r, double slant,
+                double corner) {
+    const double w = z.width, e = (w - z.leg) / 2, c = z.front;
+    const double whole = 2 * z.height + z.reach, y0 = e - slant - c, y1 = w - e + slant + c;
+    out.glue(l.tab, l.seam, r.front, {whole, y0}, {-1, 0}, true, false);
+    out.glue(r.tab, r.seam, l.back, {0, y1}, {1, 0}, true, false);
+    if (c <= 0)
+        return;
+    const double ratio = (pi / 2 - corner) / corner;
+    out.tie(l.frontFold, l.frontHinge, ratio);
+    out.tie(r.frontFold, l.frontHinge, ratio);
+    out.tie(r.frontHinge, l.frontHinge);
+    out.tie(r.backFold, r.backHinge, ratio);
+    out.tie(l.backFold, r.backHinge, ratio);
+    out.tie(l.backHinge, r.backHinge);
+}
+
 } // namespace
 
 int addTier(AssemblyBuilder& out, const StructureSpec& spec, const Host& host, const TierSize& z,
             const std::string& suffix, bool tongues) {
     const double h = z.height, d = z.reach, w = z.width, e = (w - z.leg) / 2, c = z.front;
-    auto name = [&](const char* n) { return n + suffix; };
-    // One half. Its strip runs leg, half top, rib on the left and is mirrored on the right.
-    struct Half {
-        int legTab, leg, top, rib, ribTab = -1, foot, edge, topCrease, ribFoot = -1;
-    };
-    // The x of a place `x` from the leg's foot, and the polygon of a half top.
-    auto half = [&](bool left) {
-        const double whole = 2 * h + d;
-        auto at = [&](double x, double y) { return Vec2(left ? x : whole - x, y); };
-        const std::string side = left ? "left-" : "right-";
-        Half k{};
-        const double inset = tongues ? std::min(4.0, 0.2 * z.leg) : 0; // the tongue is narrower
-        const Vec2 f0 = at(0, e + inset), f1 = at(0, w - e - inset);
-        k.legTab = out.panel(side + (tongues ? "tongue" : "tab") + suffix, Role::Tab,
-                             tongues ? tongue(f0, f1, z.tab, left)
-                                     : tabOutline(f0, f1, z.tab, left, tierCut, tierCut));
-        k.leg = out.panel(side + "leg" + suffix, Role::Wall,
-                          {at(0, e), at(h, e), at(h, w - e), at(0, w - e)});
-        Ring top{at(h, e)};
-        if (c > 0)
-            top.push_back(at(h + d - c, 0));
-        top.push_back(at(h + d, 0));
-        top.push_back(at(h + d, w));
-        if (c > 0)
-            top.push_back(at(h + d - c, w));
-        top.push_back(at(h, w - e));
-        k.top = out.panel(side + "top" + suffix, Role::Wall, top);
-        k.rib = out.panel(side + "rib" + suffix, Role::Wall,
-                          {at(h + d, 0), at(whole, 0), at(whole, w), at(h + d, w)});
-        auto crease = [&](const std::string& n, int outer, int inner, const Vec2& a,
-                          const Vec2& b) {
-            return left ? out.crease(n, outer, inner, a, b, Fold::Mountain)
-                        : out.crease(n, inner, outer, a, b, Fold::Mountain);
-        };
-        k.foot = crease(side + "foot" + suffix, k.legTab, k.leg, f0, f1);
-        k.edge = crease(side + "edge" + suffix, k.leg, k.top, at(h, e), at(h, w - e));
-        k.topCrease = crease(left ? name("top") : name("top-right"), k.top, k.rib, at(h + d, 0),
-                             at(h + d, w));
-        if (!tongues) {
-            const Vec2 a = at(whole, 0), b = at(whole, w);
-            k.ribTab =
-                out.panel(side + "rib-tab" + suffix, Role::Tab,
-                          tabOutline(a, b, std::min(z.tab, 0.8 * d), !left, tierCut, tierCut));
-            k.ribFoot = crease(side + "rib-foot" + suffix, k.rib, k.ribTab, a, b);
-        }
-        return k;
-    };
     // "-2" is the second stage.
     const std::string stage =
         spec.name + (suffix.empty() ? "" : ", " + ordinal(std::stoi(suffix.substr(1))) + " stage");
@@ -148,51 +182,24 @@ int addTier(AssemblyBuilder& out, const StructureSpec& spec, const Host& host, c
     const double slant = std::hypot(d - c, e);
     // Open, a leg and the wall beside it turn by this angle, the next corner by the rest of 90.
     const double corner = std::atan2(d - c, e);
-    const Half l = half(true);
+    const TierHalf l = addHalf(out, z, suffix, tongues, true);
     const Band lb = z.apart ? Band{} : addBand(out, z, suffix, true, l.leg, slant, corner);
     out.part(spec.id + ".right" + suffix, stage + ", right half", spec.id, spec.stock);
-    const Half r = half(false);
+    const TierHalf r = addHalf(out, z, suffix, tongues, false);
     const Band rb = z.apart ? Band{} : addBand(out, z, suffix, false, r.leg, slant, corner);
     out.creaseAt(l.topCrease).partner = r.topCrease;
     // Rib on rib, faces together.
     out.lay(l.rib, {h + d, 0}, {0, 1}, r.rib, {h, 0}, {0, 1}, true);
-    for (const auto& [half, seat] : {std::pair{&l, &host.left}, {&r, &host.right}}) {
-        const Vec2 foot = seat->origin + d * seat->inward + z.place * seat->along;
-        const Crease c0 = out.made().creases[half->foot];
-        const double start = c0.from.y();
-        out.glue(half->legTab, half->foot, seat->panel, foot + start * seat->along, seat->along,
-                 !tongues, !tongues);
-        if (tongues) {
-            // Made as a join of its own kind, with its slit in the landing.
-            out.lastJoin().kind = JoinKind::Slot;
-            const int part = out.made().panels[seat->panel].part;
-            out.within(part, spec.id);
-            out.mark(std::string(half == &l ? "left" : "right") + "-slit" + suffix, LineKind::Slit,
-                     {foot + start * seat->along, foot + (start + c0.length()) * seat->along});
-        } else {
-            out.glue(half->ribTab, half->ribFoot, seat->panel, seat->origin + z.place * seat->along,
-                     seat->along, true);
-        }
-    }
+    standHalf(out, spec, z, suffix, tongues, l, host.left, true);
+    standHalf(out, spec, z, suffix, tongues, r, host.right, false);
     out.tie(r.foot, l.foot); // both legs lean alike
     if (tongues) { // and nothing but evenness keeps the tops parallel to what they stand on
         out.tie(l.edge, l.foot, -1, -1);
         out.tie(r.edge, l.foot, -1, -1);
         out.tie(r.topCrease, l.topCrease); // and the rib in the middle
     }
-    if (!z.apart) { // each half's closing tab goes behind the other half's wall
-        const double whole = 2 * h + d, y0 = e - slant - c, y1 = w - e + slant + c;
-        out.glue(lb.tab, lb.seam, rb.front, {whole, y0}, {-1, 0}, true, false);
-        out.glue(rb.tab, rb.seam, lb.back, {0, y1}, {1, 0}, true, false);
-        if (c > 0) {
-            const double ratio = (pi / 2 - corner) / corner;
-            out.tie(lb.frontFold, lb.frontHinge, ratio);
-            out.tie(rb.frontFold, lb.frontHinge, ratio);
-            out.tie(rb.frontHinge, lb.frontHinge);
-            out.tie(rb.backFold, rb.backHinge, ratio);
-            out.tie(lb.backFold, rb.backHinge, ratio);
-            out.tie(lb.backHinge, rb.backHinge);
-        }
+    if (!z.apart) {
+        closeBands(out, z, lb, rb, slant, corner);
         return l.topCrease;
     }
     // Walls of their own: from leg to leg, each half of them as long as its edges of the top.
