@@ -114,28 +114,9 @@ class ScoreBench {
         }
     }
 
-    // All scores of one direction on one face: from one edge, from the other, or from both,
-    // whichever takes the fewest settings; from a fold where that takes fewer still.
-    void scores(const std::vector<ScoreLine>& lines, bool up, bool face) {
-        std::vector<ScoreLine> mine;
-        for (const ScoreLine& l : lines)
-            if (l.face == face)
-                mine.push_back(l);
-        if (mine.empty())
-            return;
-        std::sort(mine.begin(), mine.end(), [](const ScoreLine& a, const ScoreLine& b) {
-            return std::pair(a.place(), std::min(a.from.sum(), a.to.sum())) <
-                   std::pair(b.place(), std::min(b.from.sum(), b.to.sum()));
-        });
-        const double length = up ? out_.width : out_.height, across = up ? out_.height : out_.width;
-        const std::vector<ScoreLine> all = mine;
-        const auto folds = fromFolds(all, length, across, board_, spacing_);
-        for (auto& [fold, lines] : folds)
-            for (size_t i : lines)
-                mine.erase(std::find_if(mine.begin(), mine.end(), [&](const ScoreLine& l) {
-                    return l.name == all[i].name && l.from == all[i].from && l.to == all[i].to;
-                }));
-        // The way that is taken: for each line whether it is set from the far edge.
+    // The way that takes the fewest settings: for each line whether it is set from the far edge.
+    std::vector<bool> waysOf(const std::vector<ScoreLine>& mine, bool up, bool face) const {
+        const double length = up ? out_.width : out_.height;
         std::vector<bool> best;
         std::pair<int, int> least(1 << 20, 0);
         const bool ends =
@@ -168,6 +149,31 @@ class ScoreBench {
                 best = far;
             }
         }
+        return best;
+    }
+
+    // All scores of one direction on one face: from one edge, from the other, or from both,
+    // whichever takes the fewest settings; from a fold where that takes fewer still.
+    void scores(const std::vector<ScoreLine>& lines, bool up, bool face) {
+        std::vector<ScoreLine> mine;
+        for (const ScoreLine& l : lines)
+            if (l.face == face)
+                mine.push_back(l);
+        if (mine.empty())
+            return;
+        std::sort(mine.begin(), mine.end(), [](const ScoreLine& a, const ScoreLine& b) {
+            return std::pair(a.place(), std::min(a.from.sum(), a.to.sum())) <
+                   std::pair(b.place(), std::min(b.from.sum(), b.to.sum()));
+        });
+        const double length = up ? out_.width : out_.height, across = up ? out_.height : out_.width;
+        const std::vector<ScoreLine> all = mine;
+        const auto folds = fromFolds(all, length, across, board_, spacing_);
+        for (auto& [fold, lines] : folds)
+            for (size_t i : lines)
+                mine.erase(std::find_if(mine.begin(), mine.end(), [&](const ScoreLine& l) {
+                    return l.name == all[i].name && l.from == all[i].from && l.to == all[i].to;
+                }));
+        const std::vector<bool> best = waysOf(mine, up, face);
         // The edge at which it lies already comes first.
         const bool farFirst = edge_ == edgeOf(up, true);
         for (bool f : {farFirst, !farFirst})

@@ -120,6 +120,103 @@ void coded(Picture& p, const Vec2& a, const Vec2& b, Line code, double width) {
     p.items.push_back(s);
 }
 
+// A sheet on the table while it is cut apart, as it is drawn.
+class CutView {
+  public:
+    CutView(const PlannedSheet& sheet, size_t done, const std::string& paper, Unit unit,
+            const Vec2& corner, double scale, Picture& out)
+        : sheet_(sheet), done_(done), paper_(paper), unit_(unit), corner_(corner), scale_(scale),
+          p_(out) {}
+
+    void add(const TablePiece& piece) {
+        const GuillotineCut* next = done_ < sheet_.cuts.size() ? &sheet_.cuts[done_] : nullptr;
+        const bool turn = next && sameArea(piece.area, next->piece);
+        const auto [low, high] = box(piece, piece.area);
+        p_.rectangle(low, high, givenColour(paper_), turn ? accent : ink);
+        if (turn)
+            std::get<Shape>(p_.items.back()).width = 0.6;
+        for (const SheetArea& left : sheet_.left)
+            if (holds(piece.area, left))
+                addLeft(piece, left);
+        for (const CutBlank& b : sheet_.blanks) {
+            if (!holds(piece.area, b.at))
+                continue;
+            const auto [l, h] = box(piece, b.at);
+            const bool itself = sameArea(b.at, piece.area);
+            if (!itself)
+                p_.rectangle(l, h, none, inkOn(paper_, true));
+            within(p_, l, h, b.part, inkOn(paper_, !itself), itself ? 3.4 : 2.8);
+        }
+        if (turn)
+            addCut(piece, *next);
+    }
+
+  private:
+    Vec2 at(const TablePiece& piece, double x, double y) const {
+        return {corner_.x() + scale_ * (piece.at.x() + x - piece.area.x),
+                corner_.y() - scale_ * (piece.at.y() + y - piece.area.y)};
+    }
+    std::pair<Vec2, Vec2> box(const TablePiece& piece, const SheetArea& r) const {
+        return {at(piece, r.x, r.y + r.height), at(piece, r.x + r.width, r.y)};
+    }
+    static bool holds(const SheetArea& a, const SheetArea& r) {
+        return r.x >= a.x - touching && r.y >= a.y - touching &&
+               r.x + r.width <= a.x + a.width + touching &&
+               r.y + r.height <= a.y + a.height + touching;
+    }
+
+    // What goes back into the drawer.
+    void addLeft(const TablePiece& piece, const SheetArea& left) {
+        const auto [l, h] = box(piece, left);
+        for (Shape& s : hatch({l, {h.x(), l.y()}, h, {l.x(), h.y()}}, 3.2, "")) {
+            s.line = inkOn(paper_, true);
+            s.width = 0.08;
+            s.dashes = {};
+            p_.items.push_back(s);
+        }
+        if (!sameArea(left, piece.area) || h.x() - l.x() <= 30 || h.y() - l.y() <= 8)
+            return;
+        const Vec2 middle = (l + h) / 2, half = Vec2(26, 3).cwiseMin((h - l) / 2.2);
+        p_.rectangle(middle - half, middle + half, givenColour(paper_), none);
+        within(p_, l, h,
+               sayLength(left.width, unit_) + " x " + sayLength(left.height, unit_) + " left",
+               inkOn(paper_), 3);
+    }
+
+    void addCut(const TablePiece& piece, const GuillotineCut& cut) {
+        const SheetArea& a = piece.area;
+        const double from = cut.at;
+        const Vec2 one = cut.acrossX ? at(piece, from, a.y) : at(piece, a.x, from),
+                   other = cut.acrossX ? at(piece, from, a.y + a.height)
+                                       : at(piece, a.x + a.width, from);
+        const Vec2 way = (other - one).normalized();
+        p_.line(one - 4 * way, other + 4 * way, accent, 0.7, {2.4, 1.2});
+        p_.mark(one - 6.4 * way, 4.6, 0, accent);
+        p_.write(one - 6.4 * way + Vec2(0, 1.1), numberText(done_ + 1), 3, 0, groundTint);
+        // From the fence to the blade, within the piece.
+        const double first = from - (cut.acrossX ? a.x : a.y);
+        const bool low = std::fabs(cut.fence - first) < 1e-4;
+        const double fence =
+            cut.acrossX ? (low ? a.x : a.x + a.width) : (low ? a.y : a.y + a.height);
+        const std::string text = sayLength(cut.fence, unit_);
+        const double across = cut.acrossX ? a.y + 0.86 * a.height : a.x + 0.86 * a.width;
+        if (cut.acrossX)
+            dimension(p_, at(piece, fence, across), at(piece, from, across), text, {0, -1}, 3.4,
+                      inkOn(paper_));
+        else
+            dimension(p_, at(piece, across, fence), at(piece, across, from), text, {-1, 0}, 3.4,
+                      inkOn(paper_));
+    }
+
+    const PlannedSheet& sheet_;
+    const size_t done_; // cuts
+    const std::string& paper_;
+    const Unit unit_;
+    const Vec2 corner_; // the lower left one of the table
+    const double scale_;
+    Picture& p_;
+};
+
 } // namespace
 
 Picture cutPicture(const PlannedSheet& sheet, size_t done, const std::string& paper, Unit unit,
@@ -139,79 +236,10 @@ Picture cutPicture(const PlannedSheet& sheet, size_t done, const std::string& pa
     if (!(scale > 0))
         return p;
     const Vec2 corner((width - scale * all.width) / 2, (height + scale * all.height) / 2);
-    const auto at = [&](const TablePiece& piece, double x, double y) {
-        return Vec2(corner.x() + scale * (piece.at.x() + x - piece.area.x),
-                    corner.y() - scale * (piece.at.y() + y - piece.area.y));
-    };
-    const GuillotineCut* next = over ? nullptr : &sheet.cuts[done];
-    for (const TablePiece& piece : table.pieces()) {
-        if (piece.first >= 0)
-            continue;
-        const SheetArea& a = piece.area;
-        const bool turn = next && sameArea(a, next->piece);
-        const auto box = [&](const SheetArea& r) {
-            return std::pair(at(piece, r.x, r.y + r.height), at(piece, r.x + r.width, r.y));
-        };
-        const auto [low, high] = box(a);
-        p.rectangle(low, high, givenColour(paper), turn ? accent : ink);
-        if (turn)
-            std::get<Shape>(p.items.back()).width = 0.6;
-        for (const SheetArea& left : sheet.left) {
-            if (left.x < a.x - touching || left.y < a.y - touching ||
-                left.x + left.width > a.x + a.width + touching ||
-                left.y + left.height > a.y + a.height + touching)
-                continue;
-            const auto [l, h] = box(left);
-            for (Shape& s : hatch({l, {h.x(), l.y()}, h, {l.x(), h.y()}}, 3.2, "")) {
-                s.line = inkOn(paper, true);
-                s.width = 0.08;
-                s.dashes = {};
-                p.items.push_back(s);
-            }
-            if (sameArea(left, a) && h.x() - l.x() > 30 && h.y() - l.y() > 8) {
-                const Vec2 middle = (l + h) / 2;
-                p.rectangle(middle - Vec2(26, 3).cwiseMin((h - l) / 2.2),
-                            middle + Vec2(26, 3).cwiseMin((h - l) / 2.2), givenColour(paper), none);
-                within(p, l, h,
-                       sayLength(left.width, unit) + " x " + sayLength(left.height, unit) + " left",
-                       inkOn(paper), 3);
-            }
-        }
-        for (const CutBlank& b : sheet.blanks) {
-            if (b.at.x < a.x - touching || b.at.y < a.y - touching ||
-                b.at.x + b.at.width > a.x + a.width + touching ||
-                b.at.y + b.at.height > a.y + a.height + touching)
-                continue;
-            const auto [l, h] = box(b.at);
-            const bool itself = sameArea(b.at, a);
-            if (!itself)
-                p.rectangle(l, h, none, inkOn(paper, true));
-            within(p, l, h, b.part, inkOn(paper, !itself), itself ? 3.4 : 2.8);
-        }
-        if (!turn)
-            continue;
-        const double from = next->at;
-        const Vec2 one = next->acrossX ? at(piece, from, a.y) : at(piece, a.x, from),
-                   other = next->acrossX ? at(piece, from, a.y + a.height)
-                                         : at(piece, a.x + a.width, from);
-        const Vec2 way = (other - one).normalized();
-        p.line(one - 4 * way, other + 4 * way, accent, 0.7, {2.4, 1.2});
-        p.mark(one - 6.4 * way, 4.6, 0, accent);
-        p.write(one - 6.4 * way + Vec2(0, 1.1), numberText(done + 1), 3, 0, groundTint);
-        // From the fence to the blade, within the piece.
-        const double first = from - (next->acrossX ? a.x : a.y);
-        const bool low0 = std::fabs(next->fence - first) < 1e-4;
-        const double fence =
-            next->acrossX ? (low0 ? a.x : a.x + a.width) : (low0 ? a.y : a.y + a.height);
-        const std::string text = sayLength(next->fence, unit);
-        const double across = next->acrossX ? a.y + 0.86 * a.height : a.x + 0.86 * a.width;
-        if (next->acrossX)
-            dimension(p, at(piece, fence, across), at(piece, from, across), text, {0, -1}, 3.4,
-                      inkOn(paper));
-        else
-            dimension(p, at(piece, across, fence), at(piece, across, from), text, {-1, 0}, 3.4,
-                      inkOn(paper));
-    }
+    CutView view(sheet, done, paper, unit, corner, scale, p);
+    for (const TablePiece& piece : table.pieces())
+        if (piece.first < 0)
+            view.add(piece);
     return p;
 }
 
