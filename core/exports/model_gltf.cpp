@@ -135,54 +135,92 @@ Json bendingMesh(const Span& s, const Pose& shown, const std::vector<Pose>& pose
     return mesh;
 }
 
-} // namespace
+std::array<double, 4> turnOf(const Rigid& at) {
+    const Eigen::Quaterniond q(at.turn);
+    return {q.x(), q.y(), q.z(), q.w()};
+}
 
-Result<Exported> writeModel(const ExportInput& in) {
-    std::unique_ptr<const Case> own;
-    if (!in.evidence)
-        own = std::make_unique<const Case>(in.design, in.assembly);
-    const Case& c = in.evidence ? in.evidence->c : *own;
-    const Assembly& a = c.assembly;
-    Json file = {{"asset", {{"version", "2.0"}, {"generator", "Hinge Lantern"}}},
-                 {"scene", 0},
-                 {"scenes", Json::array({{{"nodes", Json::array({0})}}})}};
-    Buffer buffer(file);
-    file["materials"] = Json::array();
-    for (const Stock& s : c.design.stocks) {
-        Json colour = colourOf(s.face);
-        Json material = {{"name", s.name}, {"doubleSided", true}};
-        if (s.clear) {
-            colour[3] = 0.3;
-            material["alphaMode"] = "BLEND";
-        }
-        material["pbrMetallicRoughness"] = {{"baseColorFactor", colour},
-                                            {"metallicFactor", 0.0},
-                                            {"roughnessFactor", s.clear ? 0.1 : 0.9}};
-        file["materials"].push_back(material);
+// The file as it grows: a node for every panel and every film or thread, and how they move.
+class Model {
+  public:
+    explicit Model(const Case& c) : c_(c), file_(beginning()), buffer_(file_) {
+        addMaterials();
+        // Millimetres to metres; what is up out of the table is y.
+        file_["nodes"] = Json::array({{{"name", c.design.title},
+                                       {"scale", {0.001, 0.001, 0.001}},
+                                       {"rotation", {-std::sqrt(0.5), 0.0, 0.0, std::sqrt(0.5)}},
+                                       {"children", Json::array()}}});
+        file_["meshes"] = Json::array();
+        shown_ =
+            poseAt(c.linkage, c.motion, std::clamp(c.assembly.display.at, c.first(), c.last()));
+        hang(shown_, c.assembly);
+        poses_ = c.poses;
+        for (Pose& p : poses_)
+            hang(p, c.assembly);
+        std::vector<float> times;
+        for (size_t k = 0; k < poses_.size(); ++k)
+            times.push_back(
+                static_cast<float>(3.0 * static_cast<double>(k) /
+                                   std::max<double>(1, static_cast<double>(poses_.size() - 1))));
+        animation_ = {
+            {"name", "Opening"}, {"channels", Json::array()}, {"samplers", Json::array()}};
+        clock_ = poses_.size() > 1 ? buffer_.add(times, 1, "SCALAR", true) : -1;
     }
-    // Millimetres to metres; what is up out of the table is y.
-    Json card = {{"name", c.design.title},
-                 {"scale", {0.001, 0.001, 0.001}},
-                 {"rotation", {-std::sqrt(0.5), 0.0, 0.0, std::sqrt(0.5)}},
-                 {"children", Json::array()}};
-    file["nodes"] = Json::array({card});
-    file["meshes"] = Json::array();
-    const double shown = std::clamp(a.display.at, c.first(), c.last());
-    Pose pose = poseAt(c.linkage, c.motion, shown);
-    hang(pose, a);
-    std::vector<Pose> poses = c.poses;
-    for (Pose& p : poses)
-        hang(p, a);
-    std::vector<float> times;
-    for (size_t k = 0; k < poses.size(); ++k)
-        times.push_back(
-            static_cast<float>(3.0 * static_cast<double>(k) /
-                               std::max<double>(1, static_cast<double>(poses.size() - 1))));
-    Json animation = {
-        {"name", "Opening"}, {"channels", Json::array()}, {"samplers", Json::array()}};
-    const int clock = poses.size() > 1 ? buffer.add(times, 1, "SCALAR", true) : -1;
-    for (size_t i = 0; i < a.panels.size(); ++i) {
-        const Panel& panel = a.panels[i];
+
+    std::string text() {
+        for (size_t i = 0; i < c_.assembly.panels.size(); ++i)
+            addPanel(i);
+        for (const Span& s : c_.assembly.spans)
+            addSpan(s);
+        if (clock_ >= 0)
+            file_["animations"] = Json::array({animation_});
+        buffer_.finish();
+        return file_.dump(-1, ' ', false, Json::error_handler_t::replace);
+    }
+
+  private:
+    static Json beginning() {
+        return {{"asset", {{"version", "2.0"}, {"generator", "Hinge Lantern"}}},
+                {"scene", 0},
+                {"scenes", Json::array({{{"nodes", Json::array({0})}}})}};
+    }
+    void addMaterials() {
+        file_["materials"] = Json::array();
+        for (const Stock& s : c_.design.stocks) {
+            Json colour = colourOf(s.face);
+            Json material = {{"name", s.name}, {"doubleSided", true}};
+            if (s.clear) {
+                colour[3] = 0.3;
+                material["alphaMode"] = "BLEND";
+            }
+            material["pbrMetallicRoughness"] = {{"baseColorFactor", colour},
+                                                {"metallicFactor", 0.0},
+                                                {"roughnessFactor", s.clear ? 0.1 : 0.9}};
+            file_["materials"].push_back(material);
+        }
+    }
+    // Null where the paper is none of the design's.
+    Json materialOf(const Stock* stock) const {
+        const auto index =
+            stock ? static_cast<size_t>(stock - c_.design.stocks.data()) : c_.design.stocks.size();
+        return index < c_.design.stocks.size() ? Json(index) : Json();
+    }
+    // A node that is part of the card; its index.
+    size_t addNode(Json node) {
+        const size_t index = file_["nodes"].size();
+        file_["nodes"].push_back(std::move(node));
+        file_["nodes"][0]["children"].push_back(index);
+        return index;
+    }
+    void move(size_t node, const char* path, int output) {
+        animation_["channels"].push_back({{"sampler", animation_["samplers"].size()},
+                                          {"target", {{"node", node}, {"path", path}}}});
+        animation_["samplers"].push_back(
+            {{"input", clock_}, {"output", output}, {"interpolation", "LINEAR"}});
+    }
+
+    void addPanel(size_t i) {
+        const Panel& panel = c_.assembly.panels[i];
         std::vector<float> places;
         std::vector<std::uint32_t> corners;
         for (const Ring& piece : panel.pieces) {
@@ -195,33 +233,29 @@ Result<Exported> writeModel(const ExportInput& in) {
                     corners.push_back(first + v);
         }
         if (corners.empty())
-            continue;
-        const Stock* stock = &stockOf(c.design, a, static_cast<int>(i));
-        const auto material = static_cast<size_t>(stock - c.design.stocks.data());
-        Json primitive = {{"attributes", {{"POSITION", buffer.add(places, 3, "VEC3", true)}}},
-                          {"indices", buffer.add(corners)}};
-        if (material < c.design.stocks.size())
+            return;
+        Json primitive = {{"attributes", {{"POSITION", buffer_.add(places, 3, "VEC3", true)}}},
+                          {"indices", buffer_.add(corners)}};
+        const Json material = materialOf(&stockOf(c_.design, c_.assembly, static_cast<int>(i)));
+        if (!material.is_null())
             primitive["material"] = material;
-        file["meshes"].push_back({{"primitives", Json::array({primitive})}});
-        const auto turnOf = [](const Rigid& at) {
-            const Eigen::Quaterniond q(at.turn);
-            return std::array<double, 4>{q.x(), q.y(), q.z(), q.w()};
-        };
-        const size_t node = file["nodes"].size();
-        const Rigid& at = pose.panels[i];
-        file["nodes"].push_back({{"name", panel.id},
-                                 {"mesh", file["meshes"].size() - 1},
-                                 {"translation", {at.shift.x(), at.shift.y(), at.shift.z()}},
-                                 {"rotation", turnOf(at)}});
-        file["nodes"][0]["children"].push_back(node);
-        if (clock < 0)
-            continue;
+        file_["meshes"].push_back({{"primitives", Json::array({primitive})}});
+        const Rigid& at = shown_.panels[i];
+        const size_t node = addNode({{"name", panel.id},
+                                     {"mesh", file_["meshes"].size() - 1},
+                                     {"translation", {at.shift.x(), at.shift.y(), at.shift.z()}},
+                                     {"rotation", turnOf(at)}});
+        if (clock_ >= 0)
+            movePanel(i, node);
+    }
+    void movePanel(size_t i, size_t node) {
         std::vector<float> shifts, turns;
         std::array<double, 4> before{0, 0, 0, 1};
-        for (const Pose& p : poses) {
-            for (double v : {p.panels[i].shift.x(), p.panels[i].shift.y(), p.panels[i].shift.z()})
+        for (const Pose& p : poses_) {
+            const Rigid& at = p.panels[i];
+            for (double v : {at.shift.x(), at.shift.y(), at.shift.z()})
                 shifts.push_back(static_cast<float>(v));
-            std::array<double, 4> q = turnOf(p.panels[i]);
+            std::array<double, 4> q = turnOf(at);
             // Of the two that mean the same turn, the one that the last one goes on to.
             const double way =
                 q[0] * before[0] + q[1] * before[1] + q[2] * before[2] + q[3] * before[3];
@@ -231,44 +265,45 @@ Result<Exported> writeModel(const ExportInput& in) {
                 turns.push_back(static_cast<float>(v));
             before = q;
         }
-        for (auto& [path, output] : {std::pair{"translation", buffer.add(shifts, 3, "VEC3")},
-                                     {"rotation", buffer.add(turns, 4, "VEC4")}}) {
-            animation["channels"].push_back({{"sampler", animation["samplers"].size()},
-                                             {"target", {{"node", node}, {"path", path}}}});
-            animation["samplers"].push_back(
-                {{"input", clock}, {"output", output}, {"interpolation", "LINEAR"}});
-        }
+        const int shift = buffer_.add(shifts, 3, "VEC3"), turn = buffer_.add(turns, 4, "VEC4");
+        move(node, "translation", shift);
+        move(node, "rotation", turn);
     }
-    for (const Span& s : a.spans) {
+
+    void addSpan(const Span& s) {
+        const Assembly& a = c_.assembly;
         const int part = a.part(s.structure);
         const Stock* stock =
-            part < 0 ? nullptr : &stockOf(c.design, a.parts[static_cast<size_t>(part)]);
-        const auto material =
-            stock ? static_cast<size_t>(stock - c.design.stocks.data()) : c.design.stocks.size();
-        const size_t node = file["nodes"].size();
-        file["nodes"].push_back(
-            {{"name", s.name.empty() ? s.id : s.name}, {"mesh", file["meshes"].size()}});
-        file["nodes"][0]["children"].push_back(node);
-        const std::vector<Pose> targets = clock < 0 ? std::vector<Pose>{} : poses;
-        file["meshes"].push_back(bendingMesh(
-            s, pose, targets, material < c.design.stocks.size() ? Json(material) : Json(), buffer));
-        if (clock < 0)
-            continue;
+            part < 0 ? nullptr : &stockOf(c_.design, a.parts[static_cast<size_t>(part)]);
+        const size_t node =
+            addNode({{"name", s.name.empty() ? s.id : s.name}, {"mesh", file_["meshes"].size()}});
+        const std::vector<Pose> targets = clock_ < 0 ? std::vector<Pose>{} : poses_;
+        file_["meshes"].push_back(bendingMesh(s, shown_, targets, materialOf(stock), buffer_));
+        if (clock_ < 0)
+            return;
         std::vector<float> weights;
-        for (size_t k = 0; k < poses.size(); ++k)
-            for (size_t i = 0; i < poses.size(); ++i)
+        for (size_t k = 0; k < poses_.size(); ++k)
+            for (size_t i = 0; i < poses_.size(); ++i)
                 weights.push_back(i == k ? 1.0f : 0.0f);
-        animation["channels"].push_back({{"sampler", animation["samplers"].size()},
-                                         {"target", {{"node", node}, {"path", "weights"}}}});
-        animation["samplers"].push_back({{"input", clock},
-                                         {"output", buffer.add(weights, 1, "SCALAR")},
-                                         {"interpolation", "LINEAR"}});
+        move(node, "weights", buffer_.add(weights, 1, "SCALAR"));
     }
-    if (clock >= 0)
-        file["animations"] = Json::array({animation});
-    buffer.finish();
+
+    const Case& c_;
+    Json file_, animation_;
+    Buffer buffer_;
+    Pose shown_;
+    std::vector<Pose> poses_;
+    int clock_ = -1; // the accessor of the times; -1: nothing moves
+};
+
+} // namespace
+
+Result<Exported> writeModel(const ExportInput& in) {
+    std::unique_ptr<const Case> own;
+    if (!in.evidence)
+        own = std::make_unique<const Case>(in.design, in.assembly);
     Exported out;
-    out.files.push_back({"", file.dump(-1, ' ', false, Json::error_handler_t::replace)});
+    out.files.push_back({"", Model(in.evidence ? in.evidence->c : *own).text()});
     return out;
 }
 
