@@ -106,6 +106,32 @@ class Layers : public QObject {
             wrong.push_back(path + " is listed as long and is not there");
         QVERIFY2(wrong.isEmpty(), qPrintable(wrong.join("\n")));
     }
+    // Of the core: from the line that opens it to the brace that closes it at the same depth.
+    void functionsAreShort() {
+        static const QRegularExpression opens("^( {0,4})(?![ ]|namespace|struct|class|enum|union|"
+                                              "extern|if|else|for|while|switch|do|//|\\}).*\\{$"),
+            type("^(template<.*> )?(struct|class|enum) ");
+        QStringList wrong;
+        int seen = 0;
+        for (const QString& path : sourcesIn("core")) {
+            const QStringList lines = textOf(path).split('\n');
+            for (int i = 0; i < lines.size(); ++i) {
+                const auto match = opens.match(lines[i]);
+                if (!match.hasMatch() || type.match(lines[i].trimmed()).hasMatch())
+                    continue;
+                const QString closes = match.captured(1) + '}';
+                int end = i;
+                while (end + 1 < lines.size() && !lines[end].startsWith(closes))
+                    ++end;
+                ++seen;
+                if (end - i + 1 > 80)
+                    wrong.push_back(
+                        QString("%1:%2 has %3 lines").arg(path).arg(i + 1).arg(end - i + 1));
+            }
+        }
+        QVERIFY2(wrong.isEmpty(), qPrintable(wrong.join("\n")));
+        QVERIFY2(seen > 1500, qPrintable(QString::number(seen))); // it does find functions
+    }
 };
 
 HL_TEST(Layers)
