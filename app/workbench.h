@@ -89,12 +89,10 @@ class Workbench : public QMainWindow {
     void removeSelected();
     bool save();
     bool saveAs();
-    void exportSheets();
     void importNet();
-    void exportOther(Exports what);
     void printSheets();
     void exportPicture();
-    void exportAs(Exports what, const QString& title, const QString& fallback);
+    void exportAs(Exports what);
     void askBackwards();
     void writeProof(); // the report, to a file the maker names
     void openWorkshop();
@@ -102,7 +100,6 @@ class Workbench : public QMainWindow {
     bool mayLeave(); // asks about unsaved changes
     void offerRecovery(const QString& path = {});
     void readAgain(); // after another program wrote to the open file
-    bool mayReplace(const std::vector<std::string>& paths);
     void refreshTitle();
     void fillRecent();
     void play();

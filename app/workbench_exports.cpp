@@ -16,10 +16,8 @@
 #include "core/files/atomic_save.h"
 #include <QApplication>
 #include <QFileInfo>
-#include <QMessageBox>
 #include <QPrintPreviewDialog>
 #include <QPrinter>
-#include <QPushButton>
 
 namespace hl {
 namespace {
@@ -27,12 +25,6 @@ namespace {
 QString shown(const std::string& path) { return QString::fromStdString(path); }
 
 } // namespace
-
-void Workbench::exportSheets() {
-    exportAs(Exports::Sheets,
-             tr("Export sheets on %1").arg(QString::fromStdString(flat().format().name)),
-             tr("parts"));
-}
 
 // A sheet from a drawing of its whole net.
 void Workbench::importNet() {
@@ -51,15 +43,6 @@ void Workbench::importNet() {
     const std::string id = dialog.made()->id;
     session_.edit(dialog.made()->design, tr("Net from a drawing"));
     session_.selection().choose(QString::fromStdString(id));
-}
-
-void Workbench::exportOther(Exports what) {
-    exportAs(what,
-             what == Exports::Machine      ? tr("Files for a cutting machine")
-             : what == Exports::Lists      ? tr("Tables of parts, cuts and scores")
-             : what == Exports::BuildSheet ? tr("Build sheet")
-                                           : tr("Model of the card"),
-             tr("card"));
 }
 
 // On paper at true size, one sheet to a page, seen before it is printed.
@@ -86,7 +69,7 @@ void Workbench::writeProof() {
     const SnapshotPtr s = session_.snapshot();
     if (!s || !s->evidence || !session_.current())
         return tell(tr("The proof is not ready; try again in a moment."));
-    exportAs(Exports::Report, tr("Report of the proof"), tr("report"));
+    exportAs(Exports::Report);
 }
 
 // Asks for a name and writes such a thing to it.
@@ -109,7 +92,7 @@ void Workbench::exportPicture() {
     if (ending != "png" && ending != "webp" && ending != "gif")
         return tell(tr("%1: this ending is no format for it; end the name with %2.")
                         .arg(path, tr(".png, .webp or .gif")));
-    if (!mayReplace(thereAlready({bytesOf(path)})))
+    if (!mayReplace(this, thereAlready({bytesOf(path)})))
         return;
     QApplication::setOverrideCursor(Qt::WaitCursor);
     const Pictured card(session_.snapshot()->folded);
@@ -123,7 +106,8 @@ void Workbench::exportPicture() {
     tell(tr("Written to %1.").arg(path), true);
 }
 
-void Workbench::exportAs(Exports what, const QString& title, const QString& fallback) {
+void Workbench::exportAs(Exports what) {
+    const Purpose& purpose = purposeOf(what);
     QStringList filters, endings;
     for (auto& e : exporters())
         if (e.what == what) {
@@ -132,14 +116,14 @@ void Workbench::exportAs(Exports what, const QString& title, const QString& fall
         }
     // For a machine that cannot press: the same once more.
     const qsizetype plain = filters.size();
-    if (what == Exports::Machine)
+    if (purpose.dashes)
         for (qsizetype i = 0; i < plain; ++i)
             filters << tr("Scores as dashes: %1").arg(filters[i]);
     QString name = QFileInfo(session_.path()).completeBaseName();
     if (name.isEmpty())
-        name = fallback;
+        name = tr(purpose.name);
     QString filter;
-    const QString path = fileDialog(this, title, QFileDialog::AcceptSave, filters,
+    const QString path = fileDialog(this, tr(purpose.title), QFileDialog::AcceptSave, filters,
                                     endings.front().mid(1), name, &filter);
     if (path.isEmpty())
         return;
@@ -150,7 +134,7 @@ void Workbench::exportAs(Exports what, const QString& title, const QString& fall
     const SnapshotPtr s = session_.snapshot();
     const bool proved = s && s->evidence && session_.current();
     std::shared_ptr<const Pixels> seen;
-    if (what == Exports::BuildSheet && s && s->folded) { // with the card as it will look, by OpenGL
+    if (purpose.pictured && s && s->folded) { // by OpenGL
         const Pictured card(s->folded);
         seen = pixelsOf(cardImage(card, s->folded->assembly.display.at, {1200, 800}));
     }
@@ -186,7 +170,7 @@ void Workbench::exportAs(Exports what, const QString& title, const QString& fall
     // The design itself is not for the asking.
     if (Trouble t = mayWrite(prepared->paths(), true, {bytesOf(session_.path())}))
         return tell(QString::fromStdString(t->text()));
-    if (!mayReplace(thereAlready(prepared->paths())))
+    if (!mayReplace(this, thereAlready(prepared->paths())))
         return;
     if (Trouble t = prepared->write())
         return tell(QString::fromStdString(t->text()));
@@ -198,32 +182,6 @@ void Workbench::exportAs(Exports what, const QString& title, const QString& fall
     for (auto& r : prepared->remarks)
         said += " " + QString::fromStdString(r);
     tell(said, true);
-}
-
-// Asks once about all files that an export would write over.
-bool Workbench::mayReplace(const std::vector<std::string>& paths) {
-    if (paths.empty())
-        return true;
-    constexpr size_t most = 8; // names that are told
-    QStringList names;
-    for (size_t i = 0; i < paths.size() && i < most; ++i)
-        names << shown(paths[i]);
-    QString all = names.join('\n');
-    if (paths.size() > most)
-        all += tr("\nand %n more", "", int(paths.size() - most));
-    QMessageBox box(this);
-    box.setObjectName("replace");
-    box.setWindowTitle("Hinge Lantern");
-    const bool one = paths.size() == 1;
-    box.setText(one ? tr("There is a file of that name already:\n%1").arg(all)
-                    : tr("There are files of these names already:\n%1").arg(all));
-    auto* replace =
-        box.addButton(one ? tr("Replace it") : tr("Replace them"), QMessageBox::DestructiveRole);
-    box.setDefaultButton(
-        box.addButton(one ? tr("Leave it") : tr("Leave them"), QMessageBox::RejectRole));
-    box.setEscapeButton(box.defaultButton());
-    box.exec();
-    return box.clickedButton() == replace;
 }
 
 } // namespace hl

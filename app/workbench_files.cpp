@@ -102,7 +102,7 @@ bool Workbench::saveAs() {
                "." + extension;
     const QString path = fileDialog(this, tr("Save the design"), QFileDialog::AcceptSave,
                                     {tr("Designs (*.%1)").arg(extension)}, extension, name);
-    if (path.isEmpty() || !mayReplace(thereAlready({bytesOf(path)})) || !session_.save(path))
+    if (path.isEmpty() || !mayReplace(this, thereAlready({bytesOf(path)})) || !session_.save(path))
         return false;
     rememberRecent(session_.path());
     return true;

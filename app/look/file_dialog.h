@@ -4,6 +4,8 @@
 #include <QFileDialog>
 #include <QString>
 #include <QStringList>
+#include <string>
+#include <vector>
 
 namespace hl {
 
@@ -13,5 +15,8 @@ namespace hl {
 QString fileDialog(QWidget* parent, const QString& title, QFileDialog::AcceptMode mode,
                    const QStringList& filters, const QString& suffix, const QString& start,
                    QString* filter = nullptr);
+
+// Asks once about all files that would be written over; yes where there are none.
+bool mayReplace(QWidget* parent, const std::vector<std::string>& paths);
 
 } // namespace hl

@@ -12,8 +12,8 @@ namespace {
 const Exporter* exporterFor(const std::string& to, bool machine) {
     if (machine)
         return exporter(to, Exports::Machine);
-    for (Exports what : {Exports::Sheets, Exports::Machine, Exports::Lists, Exports::Model})
-        if (const Exporter* e = exporter(to, what))
+    for (const Purpose& p : purposes())
+        if (const Exporter* e = p.told ? exporter(to, p.what) : nullptr)
             return e;
     return nullptr;
 }
@@ -40,7 +40,8 @@ int exportParts(const std::string& path, const std::string& to, bool machine, bo
     // Which way is up matters to what is planned of printed papers alone.
     std::vector<Vec2> upright;
     for (const Stock& s : d->stocks)
-        if (e->what == Exports::Lists && upright.empty() && !(s.pattern.empty() && s.image.empty()))
+        if (purposeOf(e->what).upright && upright.empty() &&
+            !(s.pattern.empty() && s.image.empty()))
             upright = uprightOn(Case(*d, *made, nullptr, bench->workshop));
     return writeExport(out, *e,
                        {*d,
@@ -68,7 +69,7 @@ Run declareExport(CLI::App& options) {
     auto given = std::make_shared<ExportGiven>();
     std::vector<std::string> formats;
     for (auto& e : exporters())
-        if (e.what != Exports::Report &&
+        if (purposeOf(e.what).told &&
             std::find(formats.begin(), formats.end(), e.id) == formats.end())
             formats.push_back(e.id);
     options.add_option("FILE", given->file)->required();

@@ -17,6 +17,25 @@ size_t extensionOf(const std::string& path) {
 
 } // namespace
 
+const std::vector<Purpose>& purposes() {
+    static const std::vector<Purpose> table = {
+        {Exports::Sheets, "Export sheets", "parts", true},
+        {Exports::Machine, "Files for a cutting machine", "card", true, true},
+        {Exports::Lists, "Tables of parts, cuts and scores", "card", true, false, false, true},
+        {Exports::Model, "Model of the card", "card", true},
+        {Exports::Report, "Report of the proof", "report"},
+        {Exports::BuildSheet, "Build sheet", "card", false, false, true},
+    };
+    return table;
+}
+
+const Purpose& purposeOf(Exports what) {
+    for (const Purpose& p : purposes())
+        if (p.what == what)
+            return p;
+    return purposes().front();
+}
+
 const std::vector<Exporter>& exporters() {
     static const std::vector<Exporter> table = {
         {"svg", Exports::Sheets, "SVG drawing", writeSheetsSvg},

@@ -42,6 +42,19 @@ struct Exported {
 
 enum class Exports { Sheets, Report, Machine, Lists, Model, BuildSheet };
 
+// What an export is for: how it is called, what it needs and what it offers.
+struct Purpose {
+    Exports what;
+    const char* title;     // for the eye
+    const char* name;      // of a file, where the design has none
+    bool told = false;     // by the command `export`; others have a command of their own
+    bool dashes = false;   // scores may be had as dashes
+    bool pictured = false; // shows the finished card
+    bool upright = false;  // asks what is up on every panel
+};
+const std::vector<Purpose>& purposes();
+const Purpose& purposeOf(Exports what);
+
 struct Exporter {
     const char* id; // of the format, and the file's extension
     Exports what;

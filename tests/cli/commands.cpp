@@ -1,4 +1,5 @@
 // The command line, run as a maker's script would run it.
+#include "core/exports/exports.h"
 #include "tests/program.h"
 #include <QJsonArray>
 #include <QJsonDocument>
@@ -266,6 +267,24 @@ class Commands : public QObject {
         QCOMPARE(run({"export", "o.hlantern", "--to", "svg", "-o", "taken.svg", "--force"}).status,
                  0);
         QVERIFY(bytes(taken.fileName()).contains("<svg"));
+    }
+
+    // Every format that is offered is written, and no other; what has a command of its own is not
+    // offered.
+    void exportsOfferWhatTheyWrite() {
+        run({"new", "p.hlantern", "--force", "--card", "140x160mm"});
+        const QByteArray help = run({"export", "--help"}).out;
+        for (const hl::Exporter& e : hl::exporters()) {
+            const bool told =
+                std::any_of(hl::exporters().begin(), hl::exporters().end(), [&](auto& x) {
+                    return x.id == std::string(e.id) && hl::purposeOf(x.what).told;
+                });
+            const Ran r = run(
+                {"export", "p.hlantern", "--to", e.id, "--force", "-o", QString("p.%1").arg(e.id)});
+            QCOMPARE(r.status, told ? 0 : 2);
+            QVERIFY2(told || !r.err.contains("machine"), r.err.constData());
+            QVERIFY(told == help.contains(e.id));
+        }
     }
 
     // All names that an export will write are asked about before one of them is written.
