@@ -1,31 +1,29 @@
 #include "app/log/log_pane.h"
 #include "app/assemble/progress_book.h"
+#include "app/log/build_view.h"
 #include "app/log/build_words.h"
+#include "app/log/learned_view.h"
+#include "app/log/measurable.h"
 #include "app/log/record_dialog.h"
 #include "app/look/flow_layout.h"
 #include "app/look/parts.h"
 #include "app/look/theme.h"
 #include "app/prove/picture_view.h"
-#include "core/files/atomic_save.h"
 #include "core/files/hlantern.h"
 #include "core/journal/chart.h"
 #include "core/journal/next.h"
-#include "core/measure/number.h"
 #include "core/prove/saying.h"
 #include "core/structures/naming.h"
 #include <QAction>
 #include <QCheckBox>
 #include <QComboBox>
-#include <QDir>
 #include <QLabel>
 #include <QLineEdit>
 #include <QListWidget>
 #include <QPushButton>
-#include <QScrollArea>
 #include <QSplitter>
-#include <QStandardPaths>
+#include <QToolButton>
 #include <QVBoxLayout>
-#include <algorithm>
 
 namespace hl {
 
@@ -51,10 +49,9 @@ LogPane::LogPane(Session& session, QWidget& window)
     : session_(session), search_(new QLineEdit), family_(new QComboBox), paper_(new QComboBox),
       occasion_(new QComboBox), counted_(new QComboBox),
       prototypes_(new QCheckBox(tr("prototypes"))), list_(new QListWidget), next_(new QListWidget),
-      learnedList_(new QListWidget), count_(new QLabel), said_(new QLabel), trouble_(new QLabel),
-      caption_(new QLabel), asItWas_(new QPushButton(tr("Open as it was"))),
-      do_(new QPushButton(tr("Do it"))), done_(new QPushButton(tr("Tick it off"))),
-      chart_(new PictureView) {
+      learned_(new LearnedView(session)), build_(new BuildView), count_(new QLabel),
+      trouble_(new QLabel), caption_(new QLabel), do_(new QPushButton(tr("Do it"))),
+      done_(new QPushButton(tr("Tick it off"))), chart_(new PictureView) {
     setObjectName("log-pane");
     auto* whole = new QVBoxLayout(this);
     whole->setContentsMargins(0, 0, 0, 0);
@@ -132,20 +129,7 @@ LogPane::LogPane(Session& session, QWidget& window)
     lower->setHandleWidth(1);
     lower->setChildrenCollapsible(false);
     auto* one = column(*lower, tr("This build"));
-    said_->setObjectName("log-said");
-    said_->setTextFormat(Qt::PlainText);
-    said_->setWordWrap(true);
-    said_->setAlignment(Qt::AlignTop | Qt::AlignLeft);
-    said_->setTextInteractionFlags(Qt::TextSelectableByMouse);
-    auto* scroller = new QScrollArea;
-    scroller->setWidgetResizable(true);
-    scroller->setFrameShape(QFrame::NoFrame);
-    scroller->setFocusPolicy(Qt::NoFocus);
-    scroller->setWidget(said_);
-    one->addWidget(scroller, 1);
-    asItWas_->setObjectName("log-as-it-was");
-    asItWas_->setToolTip(tr("A copy of the design as it was when this was built"));
-    one->addWidget(asItWas_, 0, Qt::AlignLeft);
+    one->addWidget(build_, 1);
     auto* two = column(*lower, tr("Next time"));
     next_->setObjectName("log-next");
     next_->setWordWrap(true);
@@ -157,12 +141,7 @@ LogPane::LogPane(Session& session, QWidget& window)
     two->addWidget(do_, 0, Qt::AlignLeft);
     two->addWidget(done_, 0, Qt::AlignLeft);
     auto* three = column(*lower, tr("Learned"));
-    learnedList_->setObjectName("log-learned");
-    learnedList_->setWordWrap(true);
-    learnedList_->setAccessibleName(tr("What the readings say; ticked, the proof and the plans "
-                                       "believe it"));
-    learnedList_->setToolTip(tr("Ticked, the proof and the plans believe it"));
-    three->addWidget(learnedList_, 1);
+    three->addWidget(learned_, 1);
     lower->setSizes({330, 300, 370});
     large->addWidget(lower);
     large->setSizes({240, 320});
@@ -176,7 +155,6 @@ LogPane::LogPane(Session& session, QWidget& window)
     connect(counted_, &QComboBox::activated, this, &LogPane::drawChart);
     connect(chart_, &PictureView::resized, this, &LogPane::drawChart);
     connect(list_, &QListWidget::currentRowChanged, this, &LogPane::showBuild);
-    connect(asItWas_, &QPushButton::clicked, this, &LogPane::openAsItWas);
     connect(do_, &QPushButton::clicked, this, &LogPane::carryOut);
     connect(done_, &QPushButton::clicked, this, &LogPane::tick);
     connect(next_, &QListWidget::currentRowChanged, this, [this](int at) {
@@ -184,16 +162,13 @@ LogPane::LogPane(Session& session, QWidget& window)
         do_->setEnabled(there && notes_[size_t(at)].wish.has_value());
         done_->setEnabled(there);
     });
-    connect(learnedList_, &QListWidget::itemChanged, this, [this](QListWidgetItem* item) {
-        if (!filling_)
-            letCount(learnedList_->row(item), item->checkState() == Qt::Checked);
+    connect(learned_, &LearnedView::chosenByHand, this, [this] {
+        counted_->setCurrentIndex(4);
+        drawChart();
     });
-    connect(learnedList_, &QListWidget::currentRowChanged, this, [this](int at) {
-        if (!filling_ && at >= 0) {
-            counted_->setCurrentIndex(4);
-            drawChart();
-        }
-    });
+    connect(learned_, &LearnedView::refused, this, &LogPane::refuse);
+    connect(build_, &BuildView::refused, this, &LogPane::refuse);
+    connect(build_, &BuildView::openWanted, this, &LogPane::openWanted);
     connect(&session_, &Session::designChanged, this, [this] {
         if (isVisible())
             showNotes();
@@ -201,12 +176,21 @@ LogPane::LogPane(Session& session, QWidget& window)
     setFocusProxy(list_);
 }
 
+void LogPane::refuse(const QString& why) {
+    trouble_->setText(why);
+    trouble_->show();
+}
+
 template<class T> bool LogPane::told(const Result<T>& result) {
-    if (!result) {
-        trouble_->setText(q(result.problem().text()));
-        trouble_->show();
-    }
+    if (!result)
+        refuse(q(result.problem().text()));
     return bool(result);
+}
+
+bool LogPane::told(const Trouble& t) {
+    if (t)
+        refuse(q(t->text()));
+    return !t;
 }
 
 bool LogPane::open() {
@@ -234,7 +218,7 @@ void LogPane::fill() {
     fillFilter(*occasion_, Count::Occasions);
     fillList();
     showNotes();
-    showLearned();
+    learned_->fill(*journal_);
 }
 
 void LogPane::fillFilter(QComboBox& box, Count by) {
@@ -301,14 +285,10 @@ void LogPane::fillList() {
 
 void LogPane::showBuild() {
     const int row = list_->currentRow();
-    asItWas_->setEnabled(row >= 0);
-    said_->setText(tr("When you have built a card, record it here: what was measured makes the "
-                      "next plan better."));
     if (row < 0 || !journal_)
-        return;
-    const auto b = journal_->build(builds_[size_t(row)].id);
-    if (told(b))
-        said_->setText(sentencesOf(*b));
+        return build_->setBuild(std::nullopt);
+    auto b = journal_->build(builds_[size_t(row)].id);
+    build_->setBuild(told(b) ? std::optional<Build>(std::move(*b)) : std::nullopt);
 }
 
 void LogPane::showNotes() {
@@ -339,31 +319,6 @@ void LogPane::showNotes() {
     next_->addItem(none);
 }
 
-void LogPane::showLearned() {
-    const auto all = learn(*journal_, session_.workshop());
-    if (!told(all))
-        return;
-    learned_ = *all;
-    // What goes for every card before what goes for single papers.
-    std::stable_sort(learned_.begin(), learned_.end(), [](const Learned& x, const Learned& y) {
-        const auto paper = [](const Learned& l) { return learnable(l.quantity)->ofPaper; };
-        return paper(x) < paper(y);
-    });
-    filling_ = true;
-    learnedList_->clear();
-    for (const Learned& l : learned_) {
-        auto* item = new QListWidgetItem(
-            tr("%1: %2 %3, give or take %4\n%5; usual is %6")
-                .arg(q(capital(sayLearned(l))), q(sayAmount(l.value, l.sigma)), q(l.unit),
-                     q(sayAmount(2 * l.sigma, l.sigma)),
-                     q(countText(l.n, "one reading", "readings")), q(numberText(l.usual, 2))));
-        item->setFlags(item->flags() | Qt::ItemIsUserCheckable);
-        item->setCheckState(l.used ? Qt::Checked : Qt::Unchecked);
-        learnedList_->addItem(item);
-    }
-    filling_ = false;
-}
-
 void LogPane::drawChart() {
     const QSizeF room = chart_->room();
     if (!journal_ || room.height() < 10)
@@ -371,10 +326,8 @@ void LogPane::drawChart() {
     const int what = counted_->currentIndex();
     Picture picture;
     if (what == 4) {
-        const int row = std::max(0, learnedList_->currentRow());
-        if (!learned_.empty())
-            picture = learnedChart(learned_[size_t(std::min(row, int(learned_.size()) - 1))],
-                                   room.width(), room.height());
+        if (const Learned* l = learned_->chosen())
+            picture = learnedChart(*l, room.width(), room.height());
     } else {
         const Count by[] = {Count::Months, Count::Papers, Count::Families, Count::Occasions};
         const auto rows = journal_->tally(by[what], asked());
@@ -385,24 +338,6 @@ void LogPane::drawChart() {
     chart_->show(picture);
 }
 
-void LogPane::letCount(int row, bool counts) {
-    Learned& l = learned_[size_t(row)];
-    if (Trouble t = journal_->use(l.quantity, l.of, counts)) {
-        trouble_->setText(q(t->text()));
-        trouble_->show();
-        return;
-    }
-    l.used = counts;
-    if (counts) {
-        session_.setWorkshop(withLearned(session_.workshop(), learned_));
-    } else { // as usual again
-        std::vector<Learned> back{l};
-        back[0].used = true;
-        back[0].value = l.usual;
-        session_.setWorkshop(withLearned(session_.workshop(), back));
-    }
-}
-
 void LogPane::carryOut() {
     const int row = next_->currentRow();
     if (row < 0 || size_t(row) >= notes_.size())
@@ -411,11 +346,8 @@ void LogPane::carryOut() {
     const auto next = carriedOut(note, session_.design());
     if (!told(next))
         return;
-    if (Trouble t = journal_->tick(note.id)) {
-        trouble_->setText(q(t->text()));
-        trouble_->show();
+    if (!told(journal_->tick(note.id)))
         return;
-    }
     session_.edit(*next, tr("Do what a note asks for"));
     showNotes();
 }
@@ -424,32 +356,8 @@ void LogPane::tick() {
     const int row = next_->currentRow();
     if (row < 0 || size_t(row) >= notes_.size())
         return;
-    if (Trouble t = journal_->tick(notes_[size_t(row)].id)) {
-        trouble_->setText(q(t->text()));
-        trouble_->show();
-    }
+    told(journal_->tick(notes_[size_t(row)].id));
     showNotes();
-}
-
-void LogPane::openAsItWas() {
-    const int row = list_->currentRow();
-    if (row < 0)
-        return;
-    const auto b = journal_->build(builds_[size_t(row)].id);
-    if (!told(b))
-        return;
-    // A file of its own, which is never the one that is worked on.
-    const QString folder = QStandardPaths::writableLocation(QStandardPaths::TempLocation);
-    QString name = q(b->title);
-    name.replace('/', ' ');
-    const QString path =
-        QDir(folder).filePath(QString("%1 %2 (%3).hlantern").arg(name, q(b->when)).arg(b->id));
-    if (Trouble t = saveFile(path.toStdString(), b->design)) {
-        trouble_->setText(q(t->text()));
-        trouble_->show();
-        return;
-    }
-    emit openWanted(path);
 }
 
 void LogPane::record() {
@@ -468,16 +376,7 @@ void LogPane::record() {
         t.minutes = book.minutes(step);
         build->times.push_back(t);
     }
-    if (const SnapshotPtr now = session_.snapshot())
-        for (const Fact& f : now->facts)
-            if (f.id == "thickness") {
-                MeasuredThing m;
-                m.of = f.id;
-                m.unit = "mm";
-                m.planned = f.amount;
-                build->measured.push_back(m);
-            }
-    RecordDialog dialog(*build, this);
+    RecordDialog dialog(*build, measurables(session_), session_.design().units, this);
     if (dialog.exec() != QDialog::Accepted)
         return;
     if (told(journal_->add(dialog.build())))

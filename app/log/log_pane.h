@@ -2,7 +2,7 @@
 // notes for the next time that concern the open design; and what was learned.
 #pragma once
 #include "app/session/session.h"
-#include "core/journal/learn.h"
+#include "core/journal/journal.h"
 #include <QWidget>
 #include <memory>
 
@@ -15,6 +15,8 @@ class QPushButton;
 
 namespace hl {
 
+class BuildView;
+class LearnedView;
 class PictureView;
 
 class LogPane : public QWidget {
@@ -37,27 +39,26 @@ class LogPane : public QWidget {
     void fillFilter(QComboBox& box, journal::Count by);
     void showBuild();
     void showNotes();
-    void showLearned();
     void drawChart();
     void carryOut();
     void tick();
-    void openAsItWas();
-    void letCount(int row, bool counts);
     journal::Query asked() const;
+    void refuse(const QString& why);
+    bool told(const Trouble& trouble); // whether there is none
     template<class T> bool told(const Result<T>& result);
 
     Session& session_;
     std::unique_ptr<journal::Journal> journal_;
     std::vector<journal::Build> builds_;
     std::vector<journal::NextTime> notes_;
-    std::vector<journal::Learned> learned_;
-    bool filling_ = false;
     QLineEdit* search_;
     QComboBox *family_, *paper_, *occasion_, *counted_;
     QCheckBox* prototypes_;
-    QListWidget *list_, *next_, *learnedList_;
-    QLabel *count_, *said_, *trouble_, *caption_;
-    QPushButton *asItWas_, *do_, *done_;
+    QListWidget *list_, *next_;
+    LearnedView* learned_;
+    BuildView* build_;
+    QLabel *count_, *trouble_, *caption_;
+    QPushButton *do_, *done_;
     PictureView* chart_;
 };
 

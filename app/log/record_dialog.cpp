@@ -1,8 +1,10 @@
 #include "app/log/record_dialog.h"
 #include "app/look/parts.h"
+#include "app/session/paths.h"
 #include "core/files/atomic_save.h"
 #include "core/measure/place.h"
 #include <QCheckBox>
+#include <QComboBox>
 #include <QDialogButtonBox>
 #include <QFileDialog>
 #include <QFormLayout>
@@ -15,11 +17,13 @@
 
 namespace hl {
 
-RecordDialog::RecordDialog(journal::Build build, QWidget* parent)
+RecordDialog::RecordDialog(journal::Build build, std::vector<Measurable> measurable, Unit unit,
+                           QWidget* parent)
     : QDialog(parent), build_(std::move(build)), number_(new QSpinBox), stars_(new QSpinBox),
       prototype_(new QCheckBox(tr("a prototype"))), occasion_(new QLineEdit),
-      forWhom_(new QLineEdit), failed_(new QLineEdit), note_(new QLineEdit), thick_(new QLineEdit),
-      words_(new QPlainTextEdit) {
+      forWhom_(new QLineEdit), failed_(new QLineEdit), note_(new QLineEdit),
+      words_(new QPlainTextEdit), measurable_(std::move(measurable)), unit_(unit),
+      measured_(new QFormLayout), trouble_(new QLabel) {
     setWindowTitle(tr("I built it"));
     auto* rows = new QVBoxLayout(this);
     auto* form = new QFormLayout;
@@ -44,7 +48,17 @@ RecordDialog::RecordDialog(journal::Build build, QWidget* parent)
     stars_->setSpecialValueText(tr("not said"));
     stars_->setSuffix(tr(" of 5"));
     form->addRow(tr("How good"), stars_);
-    line("record-thick", tr("Closed it is"), thick_, tr("measured, such as 2.6 mm"));
+    if (!measurable_.empty()) {
+        readings_.push_back({nullptr, new QLineEdit});
+        line("record-thick", measurable_[0].name, readings_[0].is, tr("measured, such as 2.6 mm"));
+    }
+    if (measurable_.size() > 1) {
+        auto* more = new QPushButton(tr("Measured something else…"));
+        more->setObjectName("record-measure");
+        form->addRow(QString(), more);
+        form->addRow(measured_);
+        connect(more, &QPushButton::clicked, this, &RecordDialog::addReading);
+    }
     line("record-failed", tr("It failed because"), failed_, tr("nothing, if it did not"));
     words_->setObjectName("record-words");
     words_->setMaximumHeight(4 * words_->fontMetrics().lineSpacing());
@@ -67,12 +81,72 @@ RecordDialog::RecordDialog(journal::Build build, QWidget* parent)
         took->setProperty("quiet", true);
         rows->addWidget(took);
     }
+    trouble_->setObjectName("record-trouble");
+    trouble_->setTextFormat(Qt::PlainText);
+    trouble_->setWordWrap(true);
+    trouble_->setProperty("wrong", true);
+    trouble_->hide();
+    rows->addWidget(trouble_);
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Ok | QDialogButtonBox::Cancel);
     buttons->button(QDialogButtonBox::Ok)->setText(tr("Record"));
     connect(buttons, &QDialogButtonBox::accepted, this, &QDialog::accept);
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
     rows->addWidget(buttons);
     sizeByLetters(*this, {460, 420});
+}
+
+void RecordDialog::addReading() {
+    Reading r{new QComboBox, new QLineEdit};
+    for (size_t i = 1; i < measurable_.size(); ++i)
+        r.of->addItem(measurable_[i].name);
+    r.of->setObjectName(QString("record-of-%1").arg(readings_.size()));
+    r.of->setAccessibleName(tr("What was measured"));
+    r.is->setObjectName(QString("record-is-%1").arg(readings_.size()));
+    r.is->setAccessibleName(tr("What it is"));
+    r.is->setPlaceholderText(tr("such as 30.5 mm"));
+    measured_->addRow(r.of, r.is);
+    readings_.push_back(r);
+    r.of->setFocus();
+}
+
+const Measurable& RecordDialog::measurableOf(const Reading& r) const {
+    return measurable_[r.of ? size_t(r.of->currentIndex()) + 1 : 0];
+}
+
+// Nothing where nothing was typed.
+Result<std::optional<journal::MeasuredThing>> RecordDialog::readingOf(const Reading& r) const {
+    journal::MeasuredThing thing = measurableOf(r).thing;
+    const std::string text = r.is->text().trimmed().toStdString();
+    if (text.empty())
+        return std::optional<journal::MeasuredThing>();
+    const bool angle = thing.unit == "deg";
+    const auto read = angle ? parseAngle(text) : parseLength(text, unit_);
+    if (!read)
+        return read.problem();
+    thing.is = angle ? read->measure.degrees() : read->measure.mm();
+    return std::optional(thing);
+}
+
+void RecordDialog::refuse(const QString& why, QWidget* at) {
+    trouble_->setText(why);
+    trouble_->show();
+    if (at)
+        at->setFocus();
+}
+
+void RecordDialog::accept() {
+    for (const Reading& r : readings_)
+        if (const auto read = readingOf(r); !read) {
+            refuse(measurableOf(r).name + ": " + QString::fromStdString(read.problem().text()),
+                   r.is);
+            return;
+        }
+    for (const QString& path : photos_)
+        if (const auto bytes = readFile(bytesOf(path)); !bytes) {
+            refuse(QString::fromStdString(bytes.problem().text()), nullptr);
+            return;
+        }
+    QDialog::accept();
 }
 
 journal::Build RecordDialog::build() const {
@@ -84,25 +158,17 @@ journal::Build RecordDialog::build() const {
     b.forWhom = forWhom_->text().toStdString();
     b.failed = failed_->text().toStdString();
     b.words = words_->toPlainText().toStdString();
-    if (auto m = parseLength(thick_->text().toStdString(), Unit::Millimetre)) {
-        journal::MeasuredThing thing;
-        thing.of = "thickness";
-        thing.is = m->measure.mm();
-        thing.unit = "mm";
-        for (const journal::MeasuredThing& known : build_.measured)
-            if (known.of == thing.of)
-                thing.planned = known.planned;
-        b.measured = {thing};
-    } else {
-        b.measured.clear();
-    }
+    b.measured.clear();
+    for (const Reading& r : readings_)
+        if (auto read = readingOf(r); read && *read)
+            b.measured.push_back(**read);
     if (!note_->text().trimmed().isEmpty()) {
         journal::NextTime n;
         n.text = note_->text().toStdString();
         b.notes.push_back(n);
     }
     for (const QString& path : photos_)
-        if (auto bytes = readFile(path.toStdString()))
+        if (auto bytes = readFile(bytesOf(path)))
             b.photos.push_back({path.section('/', -1).toStdString(), *bytes});
     return b;
 }

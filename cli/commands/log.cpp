@@ -253,6 +253,10 @@ Run declareLog(CLI::App& options) {
     s->add_option("ID", g.id, "of the build")->required();
     s->add_option("-o,--out", g.out, "writes the design there");
     addForce(*s, g.force);
+    s = sub("page", "one build as a page to print or to share", logPage);
+    s->add_option("ID", g.id, "of the build")->required();
+    s->add_option("-o,--out", g.out, "the page, HTML")->required();
+    addForce(*s, g.force);
     s = sub("learn", "what the readings say of papers, hand and times", logLearned);
     s->add_option("--workshop", g.shop, "what is usual, a file of `workshop`");
     s->add_flag("--json", g.json, "for scripts");

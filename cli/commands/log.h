@@ -23,6 +23,7 @@ int logLearned(const LogGiven& g);
 int logUse(const LogGiven& g);
 int logNext(const LogGiven& g);
 int logDo(const LogGiven& g);
+int logPage(const LogGiven& given);
 int logNote(const LogGiven& g);
 
 } // namespace hl::cli

@@ -5,13 +5,16 @@
 #include "app/log/log_pane.h"
 #include "app/log/record_dialog.h"
 #include "app/prove/picture_view.h"
+#include "core/files/hlantern.h"
 #include "core/journal/sample.h"
 #include "tests/app/real_window.h"
 #include "tests/program.h"
+#include <QBuffer>
 #include <QCheckBox>
 #include <QComboBox>
 #include <QLabel>
 #include <QListWidget>
+#include <QMessageBox>
 #include <QPushButton>
 #include <QSpinBox>
 
@@ -77,6 +80,36 @@ class Logging : public QObject, RealWindow {
         QVERIFY(!the<QPushButton>("log-do")->isEnabled()); // it asks for no change
         QTest::mouseClick(the<QPushButton>("log-done"), Qt::LeftButton);
         QVERIFY(!the<QPushButton>("log-done")->isEnabled());
+    }
+
+    // What was measured is asked for by name, what cannot be read is said, and nothing is lost by
+    // that; on the page the part that was off stands out.
+    void whatIsMeasuredIsAskedFor() {
+        bool said = false;
+        whileModal<RecordDialog>([&](RecordDialog* dialog) {
+            auto* thick = dialog->findChild<QLineEdit*>("record-thick");
+            if (!dialog->findChild<QLineEdit*>("record-is-1")) {
+                QTest::keyClicks(thick, "as a brick");
+                QTest::mouseClick(dialog->findChild<QPushButton*>("record-measure"),
+                                  Qt::LeftButton);
+                auto* of = dialog->findChild<QComboBox*>("record-of-1");
+                of->setCurrentIndex(of->findText("left of", Qt::MatchStartsWith));
+                QVERIFY(of->currentIndex() >= 0);
+                QTest::keyClicks(dialog->findChild<QLineEdit*>("record-is-1"), "26.5 mm");
+                dialog->accept();
+                return;
+            }
+            said = dialog->findChild<QLabel*>("record-trouble")->isVisible();
+            thick->clear();
+            dialog->accept();
+        });
+        w_->findChild<QAction*>("record-build")->trigger();
+        QVERIFY(said);
+        auto j = another();
+        const auto newest = j->build(j->list()->front().id);
+        QVERIFY(newest && newest->measured.size() == 1);
+        const journal::MeasuredThing& m = newest->measured[0];
+        QVERIFY(m.is == 26.5 && m.planned && m.unit == "mm" && m.of.find(".left") != m.of.npos);
     }
 
     void aNoteIsCarriedOut() {
@@ -154,6 +187,52 @@ class Logging : public QObject, RealWindow {
         QVERIFY(session().workshop().scoreError > 1.3 * usual);
         scatter->setCheckState(Qt::Unchecked);
         QCOMPARE(session().workshop().scoreError, usual);
+    }
+
+    // Photographs are seen small, and large by Enter; a page of the build is written where it is
+    // asked for, over nothing unasked.
+    void photographsAndAPage() {
+        QImage photo(400, 300, QImage::Format_RGB32);
+        photo.fill(Qt::darkCyan);
+        QBuffer bytes;
+        QVERIFY(photo.save(&bytes, "PNG"));
+        auto b = journal::buildFromText("{}", designToText(session().design()));
+        QVERIFY(bool(b));
+        b->when = "2027-01-01"; // the newest
+        b->words = "in the window & lit";
+        b->photos = {{"front.png", bytes.data().toStdString()}, {"torn.jpg", "\xff\xd8 torn"}};
+        QVERIFY(bool(another()->add(*b)));
+        w_->goTo("build");
+        w_->goTo("log");
+        builds().setCurrentRow(0);
+        auto* photos = the<QListWidget>("log-photos");
+        QTRY_VERIFY(photos->isVisible());
+        QCOMPARE(photos->count(), 2);
+        QVERIFY(!photos->item(0)->icon().isNull() && photos->item(1)->icon().isNull());
+        QSize shown;
+        whileModal<QDialog>([&](QDialog* dialog) {
+            shown = dialog->findChild<QLabel*>()->pixmap(Qt::ReturnByValue).size();
+            QTest::keyClick(dialog, Qt::Key_Escape);
+        });
+        photos->setCurrentRow(0);
+        photos->setFocus();
+        QTest::keyClick(photos, Qt::Key_Return);
+        QCOMPARE(shown, photo.size());
+        const QString path = dir_.filePath("page.html");
+        const auto page = [&] {
+            QFile f(path);
+            return f.open(QIODevice::ReadOnly) ? f.readAll() : QByteArray();
+        };
+        answerFile(path);
+        QTest::mouseClick(the<QPushButton>("log-page"), Qt::LeftButton);
+        QVERIFY(page().contains("in the window &amp; lit") && page().contains("data:image/png"));
+        QFile f(path);
+        QVERIFY(f.open(QIODevice::WriteOnly) && f.write("mine") == 4);
+        f.close();
+        answerFile(path);
+        whileModal<QMessageBox>([](QMessageBox* box) { QTest::keyClick(box, Qt::Key_Escape); });
+        QTest::mouseClick(the<QPushButton>("log-page"), Qt::LeftButton);
+        QCOMPARE(page(), QByteArray("mine"));
     }
 
     // A journal that cannot be used is told, and the rest of the program goes on.

@@ -65,6 +65,18 @@ class Log : public QObject, CommandLine {
             told |= c.toObject()["of"] == "shed" && c.toObject()["what"] == "left" &&
                     c.toObject()["is"] == "20 mm";
         QVERIFY2(told, qPrintable(out_));
+        // A page of it: what was said, in plain text, the card with what was off standing out.
+        const QString page = dir_.filePath("page.html");
+        QCOMPARE(log("page", {"1", "-o", page, "--force"}), 0);
+        QFile p(page);
+        QVERIFY(p.open(QIODevice::ReadOnly));
+        const QString html = p.readAll();
+        for (const char* said : {"Engine shed", "2026-03-14", "3 cards", "for the signalman",
+                                 "4 stars of five", "held at once", "Ivory card", "26 min",
+                                 "20 min", "2.6 mm", "0.2 mm", "a little deeper", "<svg"})
+            QVERIFY2(html.contains(said), said);
+        QCOMPARE(log("page", {"1", "-o", page}), 2); // it is there already
+        QCOMPARE(log("page", {"7", "-o", page, "--force"}), 2);
         // What was learned.
         QCOMPARE(log("learn", {"--json"}), 0);
         QCOMPARE(list().size(), 2); // caliper, pace of cutting
