@@ -1,5 +1,6 @@
 #include "core/assembly/mat_region.h"
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <polyclipping/clipper.hpp>
 
@@ -71,23 +72,115 @@ Ring behind(const Ring& ring, const Vec2& a, const Vec2& b, double by) {
     return out;
 }
 
+// The sides of a panel: which way each lies, and its border.
+using Sides = std::array<std::pair<Vec2, double>, 4>;
+Sides sidesOf(const Borders& b) {
+    return {{{-b.along, b.left}, {b.along, b.right}, {-b.up, b.bottom}, {b.up, b.top}}};
+}
+
+Vec2 outward(const Ring& ring, size_t i) {
+    return rightOf((ring[(i + 1) % ring.size()] - ring[i]).normalized());
+}
+// The side that an edge faces most.
+size_t facing(const Ring& ring, size_t i, const Sides& sides) {
+    size_t most = 0;
+    for (size_t k = 1; k < sides.size(); ++k)
+        if (sides[k].first.dot(outward(ring, i)) > sides[most].first.dot(outward(ring, i)) + 1e-9)
+            most = k;
+    return most;
+}
+// Whether an edge is the line of a side, and no chord of a bow.
+bool isLine(const Ring& ring, size_t i, const Vec2& side) {
+    constexpr double share = 0.21; // of how far the panel reaches along the side
+    double low = 1e300, high = -1e300;
+    for (const Vec2& p : ring) {
+        low = std::min(low, leftOf(side).dot(p));
+        high = std::max(high, leftOf(side).dot(p));
+    }
+    return (ring[(i + 1) % ring.size()] - ring[i]).norm() > share * (high - low);
+}
+
 // A whole convex panel, edge by edge: most panels are that.
 Ring drawnBack(const Ring& outline, const Borders& b, double further) {
+    const Sides sides = sidesOf(b);
     Ring out = outline;
     for (size_t i = 0; i < outline.size() && out.size() > 2; ++i) {
         const Vec2 &p = outline[i], &q = outline[(i + 1) % outline.size()];
         if ((q - p).norm() < 1e-9)
             continue;
-        const Vec2 away = rightOf((q - p).normalized());
-        double border = b.step;
-        for (auto& [side, own] : {std::pair{Vec2(-b.along), b.left},
-                                  {b.along, b.right},
-                                  {Vec2(-b.up), b.bottom},
-                                  {b.up, b.top}})
-            border += (own - b.step) * std::max(0.0, side.dot(away));
+        const auto& [way, own] = sides[facing(outline, i, sides)];
+        double border = own;
+        if (!isLine(outline, i, way)) {
+            border = b.step;
+            for (auto& [side, its] : sides)
+                border += (its - b.step) * std::max(0.0, side.dot(outward(outline, i)));
+        }
         out = behind(out, p, q, border + further);
     }
     return out;
+}
+
+// The strip beside an edge, `by` deep outward, or inward where that is negative. It ends at the
+// lines of the edges next to it, unless they run nearly the same way or the corner goes inward.
+Ring stripBeside(const Ring& ring, size_t i, double by) {
+    const size_t n = ring.size();
+    const Vec2 &a = ring[i], &b = ring[(i + 1) % n], way = (b - a).normalized();
+    const auto end = [&](const Vec2& corner, size_t other, bool first) -> Vec2 {
+        const Vec2 beside = (ring[(other + 1) % n] - ring[other]).normalized();
+        const double cross = first ? beside.x() * way.y() - beside.y() * way.x()
+                                   : way.x() * beside.y() - way.y() * beside.x();
+        if (cross < 0.05)
+            return corner + by * outward(ring, i);
+        return corner + by / beside.dot(outward(ring, i)) * beside;
+    };
+    Ring out{a, b, end(b, (i + 1) % n, false), end(a, (i + n - 1) % n, true)};
+    return out;
+}
+
+// Paper of any outline, without its openings, with the borders of its sides.
+Paths drawnBackPaths(const Ring& outline, const Borders& b) {
+    const Sides sides = sidesOf(b);
+    const Paths solid{pathOf(outline, true)};
+    std::array<bool, 4> lines{}; // of the sides: whether it has any
+    const auto isLineOf = [&](size_t i, size_t k) {
+        return facing(outline, i, sides) == k && isLine(outline, i, sides[k].first);
+    };
+    for (size_t k = 0; k < sides.size(); ++k)
+        for (size_t i = 0; i < outline.size(); ++i)
+            lines[k] = lines[k] || isLineOf(i, k);
+    // Where a border is narrower the paper is taken to go on for the difference; where one is wider
+    // the mat is drawn back by it.
+    Paths wide = solid;
+    for (size_t k = 0; k < sides.size(); ++k) {
+        const double less = b.step - sides[k].second;
+        if (less <= 0)
+            continue;
+        if (!lines[k]) {
+            wide = combined(ClipperLib::ctUnion, wide, moved(solid, less * sides[k].first));
+            continue;
+        }
+        for (size_t i = 0; i < outline.size(); ++i)
+            if (isLineOf(i, k))
+                wide = combined(ClipperLib::ctUnion, wide,
+                                {pathOf(stripBeside(outline, i, less), true)});
+    }
+    Paths mat = offset(wide, -b.step);
+    if (wide != solid)
+        mat = combined(ClipperLib::ctIntersection, mat, solid);
+    for (size_t k = 0; k < sides.size(); ++k) {
+        const double more = sides[k].second - b.step;
+        if (more <= 0)
+            continue;
+        if (!lines[k]) {
+            mat = combined(ClipperLib::ctIntersection, mat, moved(mat, -more * sides[k].first));
+            continue;
+        }
+        for (size_t i = 0; i < outline.size(); ++i)
+            if (isLineOf(i, k))
+                mat = combined(ClipperLib::ctDifference, mat,
+                               {pathOf(stripBeside(outline, i, -sides[k].second), true)});
+    }
+    return mat;
 }
 
 } // namespace
@@ -104,21 +197,9 @@ std::vector<Paper> matOn(const Ring& outline, const std::vector<Ring>& apertures
         holes.push_back(pathOf(r, true));
     for (const Ring& r : bare)
         taken.push_back(pathOf(r, true));
-    const Paths paper = combined(ClipperLib::ctDifference, {pathOf(outline, true)}, holes);
-    // On a side with a narrower border the paper is taken to go on for the difference; on one with
-    // a wider border the mat is drawn back by it.
-    const std::pair<Vec2, double> sides[] = {
-        {-b.along, b.left}, {b.along, b.right}, {-b.up, b.bottom}, {b.up, b.top}};
-    Paths wide = paper;
-    for (auto& [out, border] : sides)
-        if (border < b.step)
-            wide = combined(ClipperLib::ctUnion, wide, moved(wide, (b.step - border) * out));
-    Paths mat = offset(wide, -b.step);
-    if (wide != paper)
-        mat = combined(ClipperLib::ctIntersection, mat, paper);
-    for (auto& [out, border] : sides)
-        if (border > b.step)
-            mat = combined(ClipperLib::ctIntersection, mat, moved(mat, (b.step - border) * out));
+    Paths mat = drawnBackPaths(outline, b);
+    if (!holes.empty())
+        mat = combined(ClipperLib::ctDifference, mat, offset(holes, b.step));
     if (!taken.empty())
         mat = combined(ClipperLib::ctDifference, mat, offset(taken, aside));
     // Threads between two cuts are left out.

@@ -5,8 +5,10 @@
 
 namespace hl {
 
-// Borders in mm. A border that differs from the step holds on the edges that face that side, in the
-// directions `along` (to the right) and `up`.
+// Borders in mm. The border of a side lies between the panel's line on that side, upright or
+// slanted, and the mat's, and moves nothing else; openings keep the step all round. Where a side is
+// no line, as the bows of a silhouette are none, all of it is drawn back by as much. Sides are as
+// `along` (to the right) and `up` say.
 struct Borders {
     double step = 3;
     double left = 3, right = 3, bottom = 3, top = 3;

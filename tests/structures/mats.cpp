@@ -131,6 +131,66 @@ class Mats : public QObject {
         QVERIFY(std::fabs(areaOf(cut.at(0).outline) - (94 * 54 - 21 * 17.5)) < 1e-3);
     }
 
+    // A side's border moves that side's line alone, by exactly as much, however it slants; windows
+    // keep the step all round. Of random panels, whole and with a window, and of a notched one.
+    void aSideMovesItsLineAlone() {
+        std::mt19937 chance(20261201);
+        const auto part = [&](double low, double high) {
+            return std::uniform_real_distribution<>(low, high)(chance);
+        };
+        for (int n = 0; n < scaled(200); ++n) {
+            const double w = part(80, 140), h = part(80, 140);
+            // Sides in the order left, bottom, right, top; ends of each in its order.
+            Ring panel{{part(0, 12), part(0, 12)},
+                       {w - part(0, 12), part(0, 12)},
+                       {w - part(0, 12), h - part(0, 12)},
+                       {part(0, 12), h - part(0, 12)}};
+            if (n % 3 == 2) { // a notch on the right: two lines there
+                const Vec2 a = panel[1] + 0.35 * (panel[2] - panel[1]),
+                           b = panel[1] + 0.65 * (panel[2] - panel[1]);
+                panel.insert(panel.begin() + 2, {a, a - Vec2(25, 0), b - Vec2(25, 0), b});
+            }
+            std::vector<Ring> window;
+            if (n % 3 == 1)
+                window = {{{45, 45}, {45, 58}, {58, 58}, {58, 45}}};
+            Borders b{3, 0, 0, 0, 0};
+            for (double* border : {&b.left, &b.right, &b.bottom, &b.top})
+                *border = chance() % 3 == 0 ? 0 : chance() % 2 ? 3 : part(1, 14);
+            const std::vector<Paper> mat = matOn(panel, window, {}, b);
+            QCOMPARE(mat.size(), size_t(1));
+            const size_t top = panel.size() - 2;
+            for (const auto& [i, border] : {std::pair{panel.size() - 1, b.left},
+                                            {size_t{0}, b.bottom},
+                                            {size_t{1}, b.right},
+                                            {top, b.top}}) {
+                const Vec2 from = panel[i], to = panel[(i + 1) % panel.size()];
+                const Vec2 in = leftOf((to - from).normalized());
+                double least = 1e300;
+                int on = 0; // corners of the mat on the line that it should have
+                for (const Vec2& p : mat[0].outline) {
+                    least = std::min(least, in.dot(p - from));
+                    on += std::fabs(in.dot(p - from) - border) < 1e-4;
+                }
+                QVERIFY2(on >= 2 && std::fabs(least - border) < 1e-4,
+                         qPrintable(QString("%1: side %2, %3 instead of %4, %5 corners")
+                                        .arg(n)
+                                        .arg(i)
+                                        .arg(least)
+                                        .arg(border)
+                                        .arg(on)));
+            }
+            if (!window.empty()) {
+                QCOMPARE(mat[0].apertures.size(), size_t(1));
+                Vec2 low(1e9, 1e9), high(-1e9, -1e9);
+                for (const Vec2& p : mat[0].apertures[0]) {
+                    low = low.cwiseMin(p);
+                    high = high.cwiseMax(p);
+                }
+                QVERIFY((low - Vec2(42, 42)).norm() < 1e-4 && (high - Vec2(61, 61)).norm() < 1e-4);
+            }
+        }
+    }
+
     void narrowPanelsTakeASmallerStep() {
         QCOMPARE(stepOn(100, 3), 3.0);
         QCOMPARE(stepOn(25, 3), 1.5);
