@@ -230,8 +230,9 @@ std::vector<Paper> matOn(const Ring& outline, const std::vector<Ring>& apertures
 }
 
 double stepOn(double width, double step) {
-    constexpr double share = 16, half = 0.5, least = 0.5;
-    return std::min(step, std::max(least, half * std::floor(width / share / half + 1e-9)));
+    constexpr double share = 16; // borders to a width
+    constexpr double least = 1.5;
+    return width >= share * step ? step : std::min(step, std::max(least, step / 2));
 }
 
 } // namespace hl

@@ -20,8 +20,8 @@ struct Borders {
 std::vector<Paper> matOn(const Ring& outline, const std::vector<Ring>& apertures,
                          const std::vector<Ring>& bare, const Borders& borders);
 
-// The step on a panel of that width where `step` is the design's: on a narrow panel a sixteenth of
-// its width, on whole half millimetres, so that what lies on top does not shrink to a thread.
+// The step on a panel of that width where `step` is the design's: half of it where the panel is
+// less than sixteen times as wide, but no less than 1.5 mm, which a hand that lays it keeps.
 double stepOn(double width, double step);
 
 } // namespace hl

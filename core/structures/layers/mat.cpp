@@ -286,7 +286,7 @@ Family mat() {
     f.parameters = {
         lengthOf("step", 0, 200, "the border that is left all round")
             .grows(Parameter::Scale::Kept)
-            .unless("the card's step (3 mm), or a sixteenth of a narrow panel"),
+            .unless("the card's step (3 mm), on a narrow panel half of it, 1.5 mm at least"),
         border("left", "on the left"),
         border("right", "on the right"),
         border("bottom", "at the bottom"),
