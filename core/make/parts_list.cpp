@@ -1,5 +1,7 @@
 #include "core/make/parts_list.h"
+#include "core/assembly/congruent.h"
 #include "core/assembly/holes.h"
+#include "core/design/tiles.h"
 #include "core/make/pattern.h"
 #include "core/measure/number.h"
 #include "core/structures/naming.h"
@@ -171,23 +173,6 @@ std::string signature(const ListedPart& p, bool turned) {
 
 namespace {
 
-// A part without folds, from its other side.
-ListedPart turnedOver(ListedPart p) {
-    const auto over = [&](Ring& ring) {
-        for (Vec2& q : ring)
-            q.x() = p.blank.x() - q.x();
-        std::reverse(ring.begin(), ring.end());
-    };
-    over(p.outline);
-    for (Ring& hole : p.apertures)
-        over(hole);
-    for (auto& [from, to] : p.holes) {
-        from.x() = p.blank.x() - from.x();
-        to.x() = p.blank.x() - to.x();
-    }
-    return p;
-}
-
 // One part, as yet without its fellows.
 ListedPart listed(const Assembly& a, const Part& part) {
     ListedPart p;
@@ -255,6 +240,29 @@ const SayLine* saidFor(const Design& design, const Part& part) {
 // Whether nothing is printed on its face.
 bool plainFaced(const Stock& s) { return s.pattern.empty() && s.image.empty(); }
 
+// A flat piece that is the same as another however it lies: turned, where its paper's fibres have
+// no direction, and turned over, where that is alike on both sides. Its number among those that are
+// listed already; theirs where it is none of them.
+size_t fellowOf(const ListedPart& p, const Stock& paper, const std::vector<ListedPart>& all) {
+    const auto flat = [](const ListedPart& q) { return q.creases.empty() && q.slits.empty(); };
+    const auto piece = [](const ListedPart& q) {
+        Paper out{q.outline, q.apertures};
+        for (const auto& [from, to] : q.holes)
+            out.apertures.push_back({from, to});
+        return out;
+    };
+    if (!flat(p) || hasUpperEnd(paper) || !paper.image.empty())
+        return all.size();
+    const Turns turns = paper.grain == Grain::Unknown ? Turns::Any : Turns::Half;
+    const bool over = plainFaced(paper) && paper.face == paper.back;
+    for (size_t i = 0; i < all.size(); ++i)
+        if (all[i].paper == p.paper && flat(all[i]) &&
+            (congruent(piece(p), piece(all[i]), false, same, turns) ||
+             (over && congruent(piece(p), piece(all[i]), true, same, turns))))
+            return i;
+    return all.size();
+}
+
 } // namespace
 
 std::vector<ListedPart> partsList(const Design& design, const Assembly& a) {
@@ -277,16 +285,10 @@ std::vector<ListedPart> partsList(const Design& design, const Assembly& a) {
         const std::string one = signature(p, false),
                           other = plainFaced(paper) ? signature(p, true) : one;
         auto there = known.count(one) ? known.find(one) : known.find(other);
-        // What has no folds and is alike on both sides is turned over.
-        if (there == known.end() && p.creases.empty() && p.slits.empty() && plainFaced(paper) &&
-            paper.face == paper.back) {
-            const ListedPart over = turnedOver(p);
-            there = known.count(signature(over, false)) ? known.find(signature(over, false))
-                                                        : known.find(signature(over, true));
-        }
-        if (there != known.end()) {
-            ++out[there->second].count;
-            out[there->second].ids.push_back(part.id);
+        const size_t fellow = there != known.end() ? there->second : fellowOf(p, paper, out);
+        if (fellow < out.size()) {
+            ++out[fellow].count;
+            out[fellow].ids.push_back(part.id);
             continue;
         }
         // Plans and lists tell parts by their names: what is called alike gets a number.

@@ -266,6 +266,22 @@ class Dressing : public QObject {
         for (const char* page : {"card.page-left", "card.page-right"})
             pages = layMat(pages, page, paper, true, false)->first;
         QVERIFY(!first(prove(*fold(pages)), "dressing"));
+        // With openings that are mirror images, two hands; with the same ones, none.
+        const auto pierced = [&](bool mirrored) {
+            Design d = pages;
+            for (const auto& [x, y] : {std::pair{20.0, 20.0}, {70.0, 60.0}, {30.0, 100.0}})
+                for (const bool right : {false, true}) {
+                    const double from = !right ? x : mirrored ? 280 - x - 25 : 140 + x;
+                    const auto at = [&](double dx, double dy) {
+                        return Point{Measure::fromMm(from + dx), Measure::fromMm(y + dy)};
+                    };
+                    d.card.apertures.push_back({at(0, 0), at(25, 0), at(25, 15), at(0, 15)});
+                }
+            return d;
+        };
+        const auto two = prove(*fold(pierced(true)));
+        QVERIFY(first(two, "dressing") && first(two, "dressing")->code == "dressing.mirrored");
+        QVERIFY(!first(prove(*fold(pierced(false))), "dressing"));
     }
 
     // Every shape of a topper fills its box, turns the right way round and crosses itself nowhere.

@@ -1,5 +1,6 @@
 // Dressing: patterns that come to hang upside down, and mats that have to be cut as mirror images
 // because their paper is printed on one face.
+#include "core/assembly/congruent.h"
 #include "core/design/images.h"
 #include "core/design/tiles.h"
 #include "core/measure/number.h"
@@ -17,7 +18,7 @@ namespace hl {
 namespace {
 
 constexpr double askew = 45, upsideDown = 120; // degrees
-constexpr double alikeMats = 0.05;             // mm, and degrees
+constexpr double alikeMats = 0.05;             // mm
 
 // The mats of a case: one panel each, with the paper they are of.
 struct Mat {
@@ -71,43 +72,6 @@ void hangs(const Case& c, const Mat& m, std::vector<Finding>& out) {
     f.remedy = "Turn the pattern back, if that is not meant.";
     f.action = Remedy{m.spec->id, "turn", Measure::fromDegrees(0)};
     out.push_back(f);
-}
-
-// Edge after edge: its length and the angle to the next one. Congruent outlines have the same row
-// from some edge on; mirror images have it backwards.
-using Row = std::vector<std::pair<double, double>>;
-Row rowOf(const Ring& ring) {
-    Row out;
-    for (size_t i = 0; i < ring.size(); ++i) {
-        const Vec2 &p = ring[i], &q = ring[(i + 1) % ring.size()], &r = ring[(i + 2) % ring.size()];
-        const Vec2 a = q - p, b = r - q;
-        out.emplace_back(a.norm(), std::atan2(leftOf(a).dot(b), a.dot(b)) * 180 / pi);
-    }
-    return out;
-}
-
-bool alikeRows(const Row& a, const Row& b) {
-    if (a.size() != b.size())
-        return false;
-    for (size_t shift = 0; shift < b.size(); ++shift) {
-        bool good = true;
-        for (size_t i = 0; i < a.size() && good; ++i) {
-            const auto& other = b[(i + shift) % b.size()];
-            good = std::fabs(a[i].first - other.first) < alikeMats &&
-                   std::fabs(a[i].second - other.second) < alikeMats;
-        }
-        if (good)
-            return true;
-    }
-    return false;
-}
-
-Row backwards(const Ring& ring) {
-    Ring turned;
-    for (const Vec2& p : ring)
-        turned.emplace_back(-p.x(), p.y());
-    std::reverse(turned.begin(), turned.end());
-    return rowOf(turned);
 }
 
 // What a paper's drawing shows that lies in files of its own, which are never opened.
@@ -230,17 +194,16 @@ void dressing(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     for (const Mat& m : matsOf(c))
         hangs(c, m, out);
     const std::vector<Mat> mats = printedPieces(c);
-    std::vector<Row> rows, mirrored;
-    for (const Mat& m : mats) {
-        const Ring& ring = c.assembly.panels[static_cast<size_t>(m.panel)].outline;
-        rows.push_back(rowOf(ring));
-        mirrored.push_back(backwards(ring));
-    }
+    const auto paperOf = [&](const Mat& m) {
+        const Panel& p = c.assembly.panels[static_cast<size_t>(m.panel)];
+        return Paper{p.outline, p.apertures};
+    };
     std::vector<bool> told(mats.size(), false);
     for (size_t i = 0; i < mats.size() && !stop; ++i)
         for (size_t k = i + 1; k < mats.size(); ++k) {
             if (told[i] || told[k] || mats[i].paper != mats[k].paper ||
-                !alikeRows(rows[i], mirrored[k]) || alikeRows(rows[i], rows[k]))
+                !congruent(paperOf(mats[i]), paperOf(mats[k]), true, alikeMats) ||
+                congruent(paperOf(mats[i]), paperOf(mats[k]), false, alikeMats))
                 continue;
             told[i] = told[k] = true;
             Finding f =
