@@ -6,10 +6,10 @@
 namespace hl {
 namespace {
 
-using Laid = std::function<Vec2(const Vec2&)>;
+using Laying = std::function<Vec2(const Vec2&)>;
 
 // Whether a ring, laid down, is another one, from whichever corner that begins.
-bool sameRing(const Ring& a, const Ring& b, const Laid& laid, double within) {
+bool sameRing(const Ring& a, const Ring& b, const Laying& laid, double within) {
     if (a.size() != b.size())
         return false;
     for (size_t shift = 0; shift < b.size(); ++shift) {
@@ -22,7 +22,7 @@ bool sameRing(const Ring& a, const Ring& b, const Laid& laid, double within) {
     return false;
 }
 
-bool sameHoles(const std::vector<Ring>& a, const std::vector<Ring>& b, const Laid& laid,
+bool sameHoles(const std::vector<Ring>& a, const std::vector<Ring>& b, const Laying& laid,
                double within) {
     std::vector<bool> used(b.size(), false);
     return std::all_of(a.begin(), a.end(), [&](const Ring& hole) {
@@ -49,7 +49,7 @@ Paper backwards(Paper p) {
 
 } // namespace
 
-bool congruent(const Paper& a, const Paper& other, bool turnedOver, double within, Turns turns) {
+bool congruent(const Paper& a, const Paper& other, bool turnedOver, double within, TurnedBy turns) {
     const Paper b = turnedOver ? backwards(other) : other;
     const size_t n = a.outline.size();
     if (n < 3 || n != b.outline.size() || a.apertures.size() != b.apertures.size())
@@ -65,9 +65,9 @@ bool congruent(const Paper& a, const Paper& other, bool turnedOver, double withi
         if (std::fabs(edge(b.outline, i).norm() - edge(a.outline, longest).norm()) > 2 * within)
             continue;
         const Vec2 along = edge(b.outline, i).normalized(), to = b.outline[i];
-        if (turns == Turns::Half && std::fabs(leftOf(way).dot(along)) > 1e-6)
+        if (turns == TurnedBy::Half && std::fabs(leftOf(way).dot(along)) > 1e-6)
             continue;
-        const Laid laid = [&](const Vec2& p) -> Vec2 {
+        const Laying laid = [&](const Vec2& p) -> Vec2 {
             const Vec2 d = p - from;
             return to + way.dot(d) * along + leftOf(way).dot(d) * leftOf(along);
         };

@@ -73,8 +73,8 @@ Ring behind(const Ring& ring, const Vec2& a, const Vec2& b, double by) {
 }
 
 // The sides of a panel: which way each lies, and its border.
-using Sides = std::array<std::pair<Vec2, double>, 4>;
-Sides sidesOf(const Borders& b) {
+using MatSides = std::array<std::pair<Vec2, double>, 4>;
+MatSides sidesOf(const Borders& b) {
     return {{{-b.along, b.left}, {b.along, b.right}, {-b.up, b.bottom}, {b.up, b.top}}};
 }
 
@@ -82,7 +82,7 @@ Vec2 outward(const Ring& ring, size_t i) {
     return rightOf((ring[(i + 1) % ring.size()] - ring[i]).normalized());
 }
 // The side that an edge faces most.
-size_t facing(const Ring& ring, size_t i, const Sides& sides) {
+size_t facing(const Ring& ring, size_t i, const MatSides& sides) {
     size_t most = 0;
     for (size_t k = 1; k < sides.size(); ++k)
         if (sides[k].first.dot(outward(ring, i)) > sides[most].first.dot(outward(ring, i)) + 1e-9)
@@ -102,7 +102,7 @@ bool isLine(const Ring& ring, size_t i, const Vec2& side) {
 
 // A whole convex panel, edge by edge: most panels are that.
 Ring drawnBack(const Ring& outline, const Borders& b, double further) {
-    const Sides sides = sidesOf(b);
+    const MatSides sides = sidesOf(b);
     Ring out = outline;
     for (size_t i = 0; i < outline.size() && out.size() > 2; ++i) {
         const Vec2 &p = outline[i], &q = outline[(i + 1) % outline.size()];
@@ -139,7 +139,7 @@ Ring stripBeside(const Ring& ring, size_t i, double by) {
 
 // Paper of any outline, without its openings, with the borders of its sides.
 Paths drawnBackPaths(const Ring& outline, const Borders& b) {
-    const Sides sides = sidesOf(b);
+    const MatSides sides = sidesOf(b);
     const Paths solid{pathOf(outline, true)};
     std::array<bool, 4> lines{}; // of the sides: whether it has any
     const auto isLineOf = [&](size_t i, size_t k) {

@@ -253,7 +253,7 @@ size_t fellowOf(const ListedPart& p, const Stock& paper, const std::vector<Liste
     };
     if (!flat(p) || hasUpperEnd(paper) || !paper.image.empty())
         return all.size();
-    const Turns turns = paper.grain == Grain::Unknown ? Turns::Any : Turns::Half;
+    const TurnedBy turns = paper.grain == Grain::Unknown ? TurnedBy::Any : TurnedBy::Half;
     const bool over = plainFaced(paper) && paper.face == paper.back;
     for (size_t i = 0; i < all.size(); ++i)
         if (all[i].paper == p.paper && flat(all[i]) &&

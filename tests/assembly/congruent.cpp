@@ -50,7 +50,7 @@ class Congruent : public QObject {
             std::swap(b.apertures[0], b.apertures[1]);
             QVERIFY(congruent(a, b, over, 1e-6));
             QVERIFY(!congruent(a, b, !over, 1e-6));
-            QCOMPARE(congruent(a, b, over, 1e-6, Turns::Half), n % 4 == 0);
+            QCOMPARE(congruent(a, b, over, 1e-6, TurnedBy::Half), n % 4 == 0);
             Paper other = b; // an opening elsewhere, a corner elsewhere, one opening less
             for (Vec2& q : other.apertures[n % 2])
                 q += Vec2(0.02, 0);
