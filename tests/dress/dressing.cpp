@@ -271,7 +271,7 @@ class Dressing : public QObject {
             Design d = pages;
             for (const auto& [x, y] : {std::pair{20.0, 20.0}, {70.0, 60.0}, {30.0, 100.0}})
                 for (const bool right : {false, true}) {
-                    const double from = !right ? x : mirrored ? 280 - x - 25 : 140 + x;
+                    const double from = !right ? x - 140 : mirrored ? 140 - x - 25 : x;
                     const auto at = [&](double dx, double dy) {
                         return Point{Measure::fromMm(from + dx), Measure::fromMm(y + dy)};
                     };
