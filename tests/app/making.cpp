@@ -348,7 +348,7 @@ class MakingInTheWindow : public QObject, public RealWindow {
         const auto pages = [&] {
             QProcess p;
             p.start("pdfinfo", {path});
-            p.waitForFinished();
+            p.waitForFinished(-1);
             const QString told = QString::fromUtf8(p.readAll());
             const auto m = QRegularExpression("Pages:\\s+(\\d+)").match(told);
             return m.hasMatch() ? m.captured(1).toInt() : -1;
@@ -357,7 +357,7 @@ class MakingInTheWindow : public QObject, public RealWindow {
         QCOMPARE(pages(), int(sheets.size()));
         QProcess p;
         p.start("pdftoppm", {"-r", "254", "-gray", "-singlefile", path, dir_.filePath("page")});
-        p.waitForFinished();
+        p.waitForFinished(-1);
         const QImage page(dir_.filePath("page.pgm"));
         QVERIFY(std::abs(page.width() - (sheets[0].width > sheets[0].height ? 2970 : 2100)) < 12);
         // Ten pixels are a millimetre; the bars stand 5 mm above the lower edge.

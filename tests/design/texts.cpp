@@ -102,7 +102,7 @@ class Texts : public QObject, CommandLine {
         QProcess p;
         const auto cli = [&](const QStringList& args) {
             p.start(HL_BIN_DIR "/hinge-lantern-cli", args);
-            p.waitForFinished();
+            p.waitForFinished(-1);
             const QByteArray all = p.readAllStandardOutput() + p.readAllStandardError();
             QVERIFY2(isPlain(all, false), all.left(400).toHex(' ').constData());
         };

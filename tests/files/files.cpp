@@ -130,7 +130,7 @@ class Files : public QObject {
         QProcess p;
         p.start("/usr/bin/python3", {"-c", script, HL_SOURCE_DIR "/docs/hlantern.schema.json",
                                      dir.filePath("drawn.hlantern")});
-        QVERIFY(p.waitForFinished());
+        QVERIFY(p.waitForFinished(-1));
         QVERIFY2(p.exitCode() == 0, p.readAllStandardError());
     }
 
@@ -209,7 +209,7 @@ assert schema["properties"]["card"]["properties"]["form"]["enum"] == forms, "for
                 args << f.filePath();
         QProcess p;
         p.start("/usr/bin/python3", args); // the one that Debian's package serves
-        QVERIFY(p.waitForFinished());
+        QVERIFY(p.waitForFinished(-1));
         QVERIFY2(p.exitCode() == 0, p.readAllStandardError());
     }
 
@@ -379,7 +379,7 @@ assert schema["properties"]["card"]["properties"]["form"]["enum"] == forms, "for
         auto run = [&](const QString& program, const QStringList& args) {
             QProcess p;
             p.start(program, args);
-            p.waitForFinished();
+            p.waitForFinished(-1);
             return QString::fromUtf8(p.readAllStandardOutput());
         };
         const QString info = run("pdfinfo", {path});

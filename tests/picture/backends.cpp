@@ -113,7 +113,7 @@ class Backends : public QObject {
         QVERIFY(!written(dir.filePath("p.pdf"), *bytes).isEmpty());
         QProcess render;
         render.start("pdftoppm", {"-r", "203.2", dir.filePath("p.pdf"), dir.filePath("p")});
-        QVERIFY(render.waitForFinished() && render.exitCode() == 0);
+        QVERIFY(render.waitForFinished(-1) && render.exitCode() == 0);
         looksRight(QImage(dir.filePath("p-1.ppm")), 8);
         const QImage second(dir.filePath("p-2.ppm"));
         QVERIFY(!second.isNull());
@@ -190,11 +190,11 @@ class Backends : public QObject {
         QVERIFY(!written(dir.filePath("l.pdf"), *bytes).isEmpty());
         QProcess fonts, words;
         fonts.start("pdffonts", {dir.filePath("l.pdf")});
-        QVERIFY(fonts.waitForFinished());
+        QVERIFY(fonts.waitForFinished(-1));
         const QString used = QString::fromUtf8(fonts.readAllStandardOutput());
         QVERIFY2(used.contains("Cabin"), qPrintable(used));
         words.start("pdftotext", {dir.filePath("l.pdf"), "-"});
-        QVERIFY(words.waitForFinished());
+        QVERIFY(words.waitForFinished(-1));
         QVERIFY(QString::fromUtf8(words.readAllStandardOutput()).contains("Café"));
     }
 };

@@ -266,7 +266,7 @@ class Solving : public QObject {
             QVERIFY(text.contains(QString::fromStdString(one.message)));
         QProcess words;
         words.start("pdftotext", {pdf, "-"});
-        QVERIFY(words.waitForFinished());
+        QVERIFY(words.waitForFinished(-1));
         const QString read = QString::fromUtf8(words.readAllStandardOutput()).simplified();
         QVERIFY(read.contains("Signals & <points>") && read.contains("sticks out past"));
         QVERIFY(!exporter("svg", Exports::Report) && !exporter("html"));

@@ -92,7 +92,7 @@ class BuildSheets : public QObject {
             if (id == QString("pdf")) {
                 QProcess p;
                 p.start("pdftotext", {"-layout", path, "-"});
-                p.waitForFinished();
+                p.waitForFinished(-1);
                 text = QString::fromUtf8(p.readAll());
             } else {
                 QFile f(path);
