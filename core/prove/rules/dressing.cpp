@@ -194,16 +194,17 @@ void dressing(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     for (const Mat& m : matsOf(c))
         hangs(c, m, out);
     const std::vector<Mat> mats = printedPieces(c);
-    const auto paperOf = [&](const Mat& m) {
+    std::vector<Paper> pieces;
+    for (const Mat& m : mats) {
         const Panel& p = c.assembly.panels[static_cast<size_t>(m.panel)];
-        return Paper{p.outline, p.apertures};
-    };
+        pieces.push_back({p.outline, p.apertures});
+    }
     std::vector<bool> told(mats.size(), false);
     for (size_t i = 0; i < mats.size() && !stop; ++i)
         for (size_t k = i + 1; k < mats.size(); ++k) {
             if (told[i] || told[k] || mats[i].paper != mats[k].paper ||
-                !congruent(paperOf(mats[i]), paperOf(mats[k]), true, alikeMats) ||
-                congruent(paperOf(mats[i]), paperOf(mats[k]), false, alikeMats))
+                !congruent(pieces[i], pieces[k], true, alikeMats) ||
+                congruent(pieces[i], pieces[k], false, alikeMats))
                 continue;
             told[i] = told[k] = true;
             Finding f =
