@@ -1,8 +1,10 @@
 // Starts Hinge Lantern: the start page, or the design named on the command line.
+#include "app/log/sample_year.h"
 #include "app/look/theme.h"
 #include "app/session/paths.h"
 #include "app/session/session.h"
 #include "app/standing/card_image.h"
+#include "app/start/start_page.h"
 #include "app/workbench.h"
 #include "core/assemble/assemble.h"
 #include "core/files/hlantern.h"
@@ -95,6 +97,12 @@ int main(int argc, char** argv) {
         files << hl::pathOf(argv[i]);
     if (files.value(0) == "--picture" && files.size() == 8)
         return hl::takePicture(files.mid(1));
+    // A look round with the gift shop's journal, which is kept where it is said.
+    if (files.value(0) == "--demo" && files.size() > 1) {
+        if (hl::Trouble t = hl::showSampleYear(hl::demoFolder(), files[1]))
+            std::fprintf(stderr, "hinge-lantern: %s\n", hl::plainText(t->text()).c_str());
+        files = files.mid(2);
+    }
     hl::chooseTheme(hl::darkWanted());
     auto whole = std::make_unique<hl::Workbench>();
     hl::Workbench& window = *whole;

@@ -5,6 +5,7 @@
 #include "app/assemble/progress_book.h"
 #include "app/flat/flat_view.h"
 #include "app/gallery/gallery.h"
+#include "app/log/sample_year.h"
 #include "app/look/theme.h"
 #include "app/make/make_pane.h"
 #include "app/prove/ask_dialog.h"
@@ -17,8 +18,6 @@
 #include "core/files/atomic_save.h"
 #include "core/files/hlantern.h"
 #include "core/files/workshop.h"
-#include "core/journal/journal.h"
-#include "core/journal/sample.h"
 #include "core/structures/family.h"
 #include <QAction>
 #include <QApplication>
@@ -131,18 +130,6 @@ bool commissions(const QDir& demo, const QString& file) {
 
 } // namespace
 
-// The shop's journal of a made-up year with the shop's orders.
-static void keepYear(const QDir& demo, const QString& path) {
-    std::vector<std::string> designs;
-    for (const QString& name : demo.entryList({"[0-9]*.hlantern"}))
-        if (auto text = readFile(demo.filePath(name).toStdString()))
-            designs.push_back(*text);
-    auto year = journal::sampleYear(designs, "2026-11-30");
-    auto kept = journal::Journal::open(path.toStdString());
-    if (year && kept)
-        (*kept)->addAll(*year);
-}
-
 int main(int argc, char** argv) {
     QApplication app(argc, argv);
     QApplication::setApplicationName("Hinge Lantern shots");
@@ -153,8 +140,8 @@ int main(int argc, char** argv) {
     const QDir out(argv[1]), demo(demoFolder());
     chooseTheme(false);
     QTemporaryDir shop; // its journal, and nobody else's
-    qputenv("HL_JOURNAL", shop.filePath("journal.sqlite").toUtf8());
-    keepYear(demo, shop.filePath("journal.sqlite"));
+    if (Trouble t = showSampleYear(demo.path(), shop.filePath("journal.sqlite")))
+        std::fprintf(stderr, "hl-shots: %s\n", t->text().c_str());
     Workbench w;
     applyTheme(app);
     w.show();

@@ -12,11 +12,14 @@
 #include <QBuffer>
 #include <QCheckBox>
 #include <QComboBox>
+#include <QDirIterator>
 #include <QLabel>
 #include <QListWidget>
 #include <QMessageBox>
+#include <QProcess>
 #include <QPushButton>
 #include <QSpinBox>
+#include <QTemporaryDir>
 
 using namespace hl;
 using namespace hl::test;
@@ -46,6 +49,38 @@ class Logging : public QObject, RealWindow {
     }
 
   private slots:
+    // The demo looks round with the gift shop's year, in the journal that it is told, and the
+    // maker's own is not touched. A second look finds it again.
+    void theDemoHasAJournalOfItsOwn() {
+        QTemporaryDir home;
+        QProcessEnvironment env = QProcessEnvironment::systemEnvironment();
+        for (const char* place : {"XDG_CONFIG_HOME", "XDG_DATA_HOME"})
+            env.insert(place, home.filePath("own"));
+        env.insert("HL_ROOM", "log");
+        env.remove("HL_JOURNAL");
+        const QString shop = home.filePath("shop.sqlite");
+        for (int look = 0; look < 2; ++look) {
+            env.insert("HL_PICTURE", home.filePath(QString("look-%1.png").arg(look)));
+            QProcess window;
+            window.setProcessEnvironment(env);
+            window.start(HL_BIN_DIR "/hinge-lantern",
+                         {"--demo", shop, HL_SOURCE_DIR "/demo/quillmere/01-water-tower.hlantern"});
+            QVERIFY(window.waitForFinished(-1));
+            QVERIFY2(window.exitStatus() == QProcess::NormalExit && window.exitCode() == 0,
+                     window.readAllStandardError());
+            auto kept = journal::Journal::open(shop.toStdString());
+            QVERIFY(bool(kept));
+            const auto builds = (*kept)->list();
+            QVERIFY(bool(builds));
+            QVERIFY2(builds->size() > 100 && builds->size() < 150,
+                     qPrintable(QString::number(builds->size())));
+        }
+        QDirIterator own(home.filePath("own"), {"*.sqlite"}, QDir::Files,
+                         QDirIterator::Subdirectories);
+        QVERIFY(!own.hasNext());
+        QVERIFY(QFileInfo(home.filePath("look-1.png")).size() > 10000);
+    }
+
     void initTestCase() { start(); }
     void cleanupTestCase() { w_.reset(); }
     void init() {
