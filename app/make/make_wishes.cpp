@@ -69,7 +69,7 @@ void MakePane::offerWishes() {
                            });
         std::map<std::string, bool> parts;
         for (const CutBlank& b : s.blanks)
-            if (std::fabs(b.at.width - b.at.height) > 0.01)
+            if (b.tray < 0 && std::fabs(b.at.width - b.at.height) > 0.01)
                 parts.emplace(b.part, b.turned);
         for (auto& [part, turned] : parts) {
             QAction* a =

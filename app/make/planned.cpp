@@ -1,4 +1,5 @@
 #include "app/make/planned.h"
+#include "core/make/blank_shape.h"
 #include "core/prove/rounding.h"
 #include <QCoreApplication>
 #include <algorithm>
@@ -61,8 +62,15 @@ std::vector<QString> cutSteps(const Planned& planned, size_t sheet) {
                        : c.setAnew ? told("fence at %1, cut")
                                    : told("fence still at %1, cut"))
                           .arg(QString::fromStdString(sayLength(c.fence, unit))));
+    for (size_t t = 0; t < s.trays.size(); ++t)
+        out.push_back(
+            told("by knife or machine, from the strip of %1: %2")
+                .arg(QString::fromStdString(sizeText(s.trays[t].width, s.trays[t].height, unit)),
+                     QString::fromStdString(trayText(s, t, planned.parts))));
     std::vector<size_t> seen;
     for (const CutBlank& b : s.blanks) {
+        if (b.tray >= 0)
+            continue;
         if (std::find(seen.begin(), seen.end(), b.listed) != seen.end())
             continue;
         seen.push_back(b.listed);

@@ -50,7 +50,10 @@ Json planJson(const CutPlan& plan, const std::vector<ListedPart>& parts, const T
             j["turned"] = b.turned;
             j["mirrored"] = b.mirrored;
             j["gang"] = b.gang < 0 ? Json() : Json(b.gang);
+            j["strip"] = b.tray < 0 ? Json() : Json(b.tray);
             one["blanks"].push_back(j);
+            if (b.tray >= 0)
+                continue;
             for (const std::string& w : knifeWork(parts[b.listed], trimmer, Unit::Millimetre))
                 one["knife"].push_back({{"part", b.part}, {"what", w}});
         }
@@ -62,6 +65,12 @@ Json planJson(const CutPlan& plan, const std::vector<ListedPart>& parts, const T
                                    {"across", c.acrossX ? "x" : "y"},
                                    {"at_mm", rounded(c.at)},
                                    {"fence_mm", rounded(c.fence)}});
+        one["strips"] = Json::array();
+        for (size_t t = 0; t < s.trays.size(); ++t) {
+            Json strip = areaJson(s.trays[t]);
+            strip["parts"] = trayText(s, t, parts);
+            one["strips"].push_back(strip);
+        }
         for (const SheetArea& a : s.left)
             one["left"].push_back(areaJson(a));
         out["sheets"].push_back(one);

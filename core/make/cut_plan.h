@@ -4,6 +4,7 @@
 #include "core/make/parts_list.h"
 #include "core/workshop/drawer.h"
 #include <atomic>
+#include <cmath>
 #include <functional>
 #include <map>
 
@@ -13,6 +14,17 @@ struct SheetArea {
     double x = 0, y = 0, width = 0, height = 0;
 };
 
+// Whether two are one, and whether one of them lies in the other.
+inline bool sameArea(const SheetArea& a, const SheetArea& b) {
+    return std::fabs(a.x - b.x) + std::fabs(a.y - b.y) + std::fabs(a.width - b.width) +
+               std::fabs(a.height - b.height) <
+           1e-6;
+}
+inline bool holds(const SheetArea& a, const SheetArea& in) {
+    return in.x > a.x - 1e-6 && in.y > a.y - 1e-6 && in.x + in.width < a.x + a.width + 1e-6 &&
+           in.y + in.height < a.y + a.height + 1e-6;
+}
+
 // A blank where it lies on its sheet.
 struct CutBlank {
     std::string part;  // name
@@ -20,6 +32,7 @@ struct CutBlank {
     SheetArea at;
     bool turned = false;   // by a quarter
     bool mirrored = false; // it is the other hand of a part before it
+    int tray = -1;         // of its sheet's trays: it is cut out of that by knife or machine
     int gang = -1; // scored as one sheet with those of the same number, before it is cut off
 };
 
@@ -40,7 +53,8 @@ struct PlannedSheet {
     std::vector<CutBlank> blanks;
     std::vector<GuillotineCut> cuts; // in the order in which they are made
     std::vector<SheetArea> left;
-    size_t size = 0; // which of the paper's sizes in the drawer
+    std::vector<SheetArea> trays; // pieces from which small things are cut out (core/make/trays)
+    size_t size = 0;              // which of the paper's sizes in the drawer
 };
 
 // Whether the same is cut from both in the same way.
@@ -106,6 +120,8 @@ Drawer drawerAfter(const Drawer& drawer, const CutPlan& plan);
 // One sheet's cuts, blanks, knife work and rests, line by line.
 std::vector<std::string> cutLines(const PlannedSheet& sheet, const std::vector<ListedPart>& parts,
                                   Unit unit, const Trimmer& trimmer);
+// What is cut out of a tray of a sheet: "D of Board, 2 x E of Board".
+std::string trayText(const PlannedSheet& sheet, size_t tray, const std::vector<ListedPart>& parts);
 // The usual cautions of the tools that a plan needs, once each: trimmer, knife.
 std::vector<std::string> cautionsOf(const CutPlan& plan, const std::vector<ListedPart>& parts,
                                     const Trimmer& trimmer);

@@ -49,6 +49,20 @@ std::vector<std::string> knifeWork(const ListedPart& p, const Trimmer& trimmer, 
     return out;
 }
 
+std::string trayText(const PlannedSheet& s, size_t tray, const std::vector<ListedPart>& parts) {
+    std::vector<std::pair<std::string, int>> all; // as they lie, equal ones after one another once
+    for (const CutBlank& b : s.blanks)
+        if (b.tray == static_cast<int>(tray)) {
+            if (all.empty() || all.back().first != parts[b.listed].name)
+                all.emplace_back(parts[b.listed].name, 0);
+            ++all.back().second;
+        }
+    std::string out;
+    for (const auto& [name, count] : all)
+        out += (out.empty() ? "" : ", ") + (count > 1 ? numberText(count) + " x " : "") + name;
+    return out;
+}
+
 Drawer drawerAfter(const Drawer& drawer, const CutPlan& plan) {
     Drawer out = drawer;
     for (const PlannedSheet& s : plan.sheets) {
@@ -79,40 +93,79 @@ Drawer drawerAfter(const Drawer& drawer, const CutPlan& plan) {
     return out;
 }
 
+namespace {
+
+// What a piece is once it is cut off; empty where more cuts go through it.
+std::string whatIs(const PlannedSheet& s, const SheetArea& piece) {
+    std::string gang;
+    double area = 0;
+    for (const CutBlank& b : s.blanks)
+        if (sameArea(b.at, piece)) {
+            return b.part;
+        } else if (b.gang >= 0 && holds(piece, b.at)) {
+            gang += (gang.empty() ? "" : ", ") + b.part;
+            area += b.at.width * b.at.height;
+        }
+    if (!gang.empty() && std::fabs(area - piece.width * piece.height) < 1e-3)
+        return gang + ": score before you cut apart";
+    for (const SheetArea& tray : s.trays)
+        if (sameArea(tray, piece))
+            return "strip of small things";
+    for (const SheetArea& left : s.left)
+        if (sameArea(left, piece))
+            return std::min(left.width, left.height) >= worthKeeping ? "back to the drawer"
+                                                                     : "waste";
+    return "";
+}
+
+// "fence 130 mm: 130 mm x 297 mm (Card) and 80 mm x 297 mm": first what lies at the fence.
+std::string cutLine(const PlannedSheet& s, const GuillotineCut& c, Unit unit) {
+    SheetArea low = c.piece, high = c.piece;
+    const double from = c.at - (c.acrossX ? c.piece.x : c.piece.y);
+    (c.acrossX ? low.width : low.height) = from;
+    (c.acrossX ? high.x : high.y) = c.at;
+    (c.acrossX ? high.width : high.height) -= from;
+    const bool lowAtFence = c.tooLong || std::fabs(c.fence - from) <= hairline;
+    const auto said = [&](const SheetArea& piece) {
+        const std::string what = whatIs(s, piece);
+        return sizeText(piece.width, piece.height, unit) + (what.empty() ? "" : " (" + what + ")");
+    };
+    return sizeText(c.piece.width, c.piece.height, unit) + ": " +
+           (c.tooLong ? "by knife and ruler, " + benchLength(from, unit) +
+                            (c.acrossX ? " from the left" : " from the lower edge")
+                      : (c.setAnew ? "fence " : "fence still ") + benchLength(c.fence, unit)) +
+           ": " + said(lowAtFence ? low : high) + " and " + said(lowAtFence ? high : low);
+}
+
+} // namespace
+
 std::vector<std::string> cutLines(const PlannedSheet& s, const std::vector<ListedPart>& parts,
                                   Unit unit, const Trimmer& trimmer) {
     std::vector<std::string> out;
     int k = 0;
     for (const GuillotineCut& c : s.cuts)
-        out.push_back(numberText(++k) + ". " + sizeText(c.piece.width, c.piece.height, unit) +
-                      ": " +
-                      (c.tooLong   ? "by knife and ruler, cut "
-                       : c.setAnew ? "fence at " + benchLength(c.fence, unit) + ", cut "
-                                   : "the same fence, cut ") +
-                      "across its " + (c.acrossX ? "width" : "height") + ", " +
-                      benchLength(c.at - (c.acrossX ? c.piece.x : c.piece.y), unit) + " from the " +
-                      (c.acrossX ? "left" : "lower edge"));
-    std::map<int, std::string> gangs;
-    for (const CutBlank& b : s.blanks) {
-        out.push_back("   " + b.part + ", " + sizeText(b.at.width, b.at.height, unit) +
-                      (b.turned ? ", turned" : "") +
-                      (b.mirrored ? ", the mirrored one: cut with its pair, face to face" : ""));
-        if (b.gang >= 0)
-            gangs[b.gang] += (gangs[b.gang].empty() ? "" : ", ") + b.part;
-    }
-    for (auto& [g, names] : gangs)
-        out.push_back("   score before you cut apart: " + names);
+        out.push_back(numberText(++k) + ". " + cutLine(s, c, unit));
+    for (size_t t = 0; t < s.trays.size(); ++t)
+        out.push_back("   strip of small things, " +
+                      sizeText(s.trays[t].width, s.trays[t].height, unit) +
+                      ": cut out by knife or machine " + trayText(s, t, parts));
+    // What the cuts have not named, or what is more to be said of than its name.
+    for (const CutBlank& b : s.blanks)
+        if (b.tray < 0 && (b.turned || b.mirrored || s.cuts.empty()))
+            out.push_back(
+                "   " + b.part + ", " + sizeText(b.at.width, b.at.height, unit) +
+                (b.turned ? ", turned" : "") +
+                (b.mirrored ? ", the mirrored one: cut with its pair, face to face" : ""));
     std::vector<size_t> seen;
     for (const CutBlank& b : s.blanks) {
+        if (b.tray >= 0) // its outline is what it is cut out along
+            continue;
         if (std::find(seen.begin(), seen.end(), b.listed) != seen.end())
             continue;
         seen.push_back(b.listed);
         for (const std::string& w : knifeWork(parts[b.listed], trimmer, unit))
             out.push_back("   knife, " + b.part + ": " + w);
     }
-    for (const SheetArea& a : s.left)
-        out.push_back("   left: " + sizeText(a.width, a.height, unit) +
-                      (std::min(a.width, a.height) >= worthKeeping ? ", back to the drawer" : ""));
     return out;
 }
 
@@ -123,7 +176,8 @@ std::vector<std::string> cautionsOf(const CutPlan& plan, const std::vector<Liste
         for (const GuillotineCut& c : s.cuts)
             (c.tooLong ? carves : trims) = true;
         for (const CutBlank& b : s.blanks)
-            carves = carves || !knifeWork(parts[b.listed], trimmer, Unit::Millimetre).empty();
+            carves = carves || b.tray >= 0 ||
+                     !knifeWork(parts[b.listed], trimmer, Unit::Millimetre).empty();
     }
     std::vector<std::string> out;
     if (trims)
@@ -141,17 +195,13 @@ std::string machineCaution() {
 }
 
 bool alike(const PlannedSheet& a, const PlannedSheet& b) {
-    const auto same = [](const SheetArea& p, const SheetArea& q) {
-        return std::fabs(p.x - q.x) + std::fabs(p.y - q.y) + std::fabs(p.width - q.width) +
-                   std::fabs(p.height - q.height) <
-               1e-6;
-    };
+    const auto same = sameArea;
     return a.paper == b.paper && a.offcut == b.offcut &&
            same({0, 0, a.width, a.height}, {0, 0, b.width, b.height}) &&
            std::equal(a.blanks.begin(), a.blanks.end(), b.blanks.begin(), b.blanks.end(),
                       [&](auto& p, auto& q) {
                           return p.listed == q.listed && p.turned == q.turned &&
-                                 p.mirrored == q.mirrored && same(p.at, q.at);
+                                 p.mirrored == q.mirrored && p.tray == q.tray && same(p.at, q.at);
                       }) &&
            std::equal(a.cuts.begin(), a.cuts.end(), b.cuts.begin(), b.cuts.end(),
                       [&](auto& p, auto& q) {

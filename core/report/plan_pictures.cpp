@@ -11,13 +11,7 @@
 namespace hl {
 namespace {
 
-constexpr double touching = 1e-6; // mm
-constexpr double apart = 0.05;    // of the sheet, between pieces that are cut apart
-
-bool sameArea(const SheetArea& a, const SheetArea& b) {
-    return std::fabs(a.x - b.x) < touching && std::fabs(a.y - b.y) < touching &&
-           std::fabs(a.width - b.width) < touching && std::fabs(a.height - b.height) < touching;
-}
+constexpr double apart = 0.05; // of the sheet, between pieces that are cut apart
 
 // The pieces as a tree of the cuts that are made, each with the room it takes once it is apart.
 struct TablePiece {
@@ -158,11 +152,6 @@ class CutView {
     }
     std::pair<Vec2, Vec2> box(const TablePiece& piece, const SheetArea& r) const {
         return {at(piece, r.x, r.y + r.height), at(piece, r.x + r.width, r.y)};
-    }
-    static bool holds(const SheetArea& a, const SheetArea& r) {
-        return r.x >= a.x - touching && r.y >= a.y - touching &&
-               r.x + r.width <= a.x + a.width + touching &&
-               r.y + r.height <= a.y + a.height + touching;
     }
 
     // What goes back into the drawer.

@@ -2,6 +2,7 @@
 #pragma once
 #include "core/make/blank_shape.h"
 #include "core/make/cut_plan.h"
+#include "core/make/trays.h"
 #include <QString>
 #include <algorithm>
 #include <cmath>
@@ -38,8 +39,29 @@ inline QString carriedOut(const PlannedSheet& s) {
         table.push_back(other);
     }
     std::vector<SheetArea> promised = s.left;
-    for (const CutBlank& b : s.blanks)
-        promised.push_back(b.at);
+    promised.insert(promised.end(), s.trays.begin(), s.trays.end());
+    for (const SheetArea& tray : s.trays)
+        if (std::min(tray.width, tray.height) < leastHeld - touching)
+            return "fingers cannot hold a strip";
+    for (const CutBlank& b : s.blanks) {
+        if (b.tray < 0) {
+            promised.push_back(b.at);
+            continue;
+        }
+        if (size_t(b.tray) >= s.trays.size())
+            return "a small thing lies on no strip";
+        const SheetArea& on = s.trays[size_t(b.tray)];
+        if (b.at.x < on.x - touching || b.at.y < on.y - touching ||
+            b.at.x + b.at.width > on.x + on.width + touching ||
+            b.at.y + b.at.height > on.y + on.height + touching)
+            return "a small thing lies beside its strip";
+        for (const CutBlank& o : s.blanks)
+            if (&o != &b && o.tray == b.tray && o.at.x < b.at.x + b.at.width - touching &&
+                b.at.x < o.at.x + o.at.width - touching &&
+                o.at.y < b.at.y + b.at.height - touching &&
+                b.at.y < o.at.y + o.at.height - touching)
+                return "two small things lie on one another";
+    }
     if (promised.size() != table.size())
         return QString("%1 pieces lie on the table, %2 are promised")
             .arg(table.size())
