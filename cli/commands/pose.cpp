@@ -118,7 +118,7 @@ int pose(const std::string& path, const std::string& text, const std::string& re
 
 Run declarePose(CLI::App& options) {
     struct PoseGiven {
-        std::string file, opening, reached;
+        std::string file, opening, reached, drive;
         bool json = false;
     };
     auto given = std::make_shared<PoseGiven>();
@@ -129,8 +129,15 @@ Run declarePose(CLI::App& options) {
         .add_option("--at", given->reached,
                     "instead: what is driven, at a value of its own, such as pull=20mm")
         ->excludes(scale);
+    options.add_option(
+        "--drive", given->drive,
+        "what --at is a value of, as drives names it; then --at is that value alone");
     options.add_flag("--json", given->json);
-    return [given] { return pose(given->file, given->opening, given->reached, given->json); };
+    return [given] {
+        if (!given->drive.empty())
+            given->reached = given->drive + "=" + given->reached;
+        return pose(given->file, given->opening, given->reached, given->json);
+    };
 }
 
 } // namespace hl::cli

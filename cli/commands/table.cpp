@@ -27,6 +27,7 @@ Run declareScores(CLI::App&);
 Run declareBuildSheet(CLI::App&);
 Run declarePicture(CLI::App&);
 Run declarePose(CLI::App&);
+Run declareDrives(CLI::App&);
 Run declareCheck(CLI::App&);
 Run declareWorkshop(CLI::App&);
 Run declareSolve(CLI::App&);
@@ -76,6 +77,7 @@ const std::vector<Command>& commands() {
          declareLog},
         {"picture", "the standing card as a picture, still or moving", declarePicture},
         {"pose", "where every panel is at an opening", declarePose},
+        {"drives", "what the hand moves, and through which range", declareDrives},
         {"check", "whether the card works", declareCheck},
         {"workshop", "writes the workshop's file with the sample values", declareWorkshop},
         {"solve", "asks backwards: what is the most, the least, the nearest", declareSolve},

@@ -119,6 +119,15 @@ class Editing : public QObject, public CommandLine {
         QVERIFY(!quarter.isEmpty());
         QCOMPARE(at({"--at", "join1=10mm"}), quarter);
         QCOMPARE(at({"--at", "join2=-26.25"}), quarter);
+        QCOMPARE(at({"--drive", "join1", "--at", "10mm"}), quarter);
+        QCOMPARE(cli("drives", {"--json"}), 0);
+        const QJsonArray drives = QJsonDocument::fromJson(out_.toUtf8()).array();
+        QCOMPARE(drives.size(), 3);
+        QCOMPARE(drives[1].toObject()["id"].toString(), QString("join1"));
+        QCOMPARE(drives[1].toObject()["unit"].toString(), QString("mm"));
+        QCOMPARE(drives[1].toObject()["to"].toDouble(), 40.0);
+        QCOMPARE(drives[2].toObject()["from"].toDouble(), -45.0);
+        QCOMPARE(drives[2].toObject()["shown"].toDouble(), 30.0);
         QCOMPARE(at({"--at", "card.spine=90"}), at({"--open", "90"}));
         QCOMPARE(cli("pose", {"--at", "join1=41mm"}), 2);
         QVERIFY(err_.contains("join1 from 0 to 40"));
