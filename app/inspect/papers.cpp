@@ -179,6 +179,26 @@ void inspectPapers(Rows& rows, const std::string&) {
             s.caliper = p->measure;
             return {};
         });
+    addText(
+        rows, at, "stock-stiffness", QObject::tr("Folds resist"),
+        QObject::tr("Torque of a worked fold, in N mm per radian for each millimetre of it; "
+                    "auto: by the thickness"),
+        [](const Stock& s) {
+            return s.stiffness > 0 ? QString::number(s.stiffness) : QObject::tr("auto");
+        },
+        [](Stock& s, const QString& t) -> Trouble {
+            bool ok = false;
+            const double torque = QString(t).replace(',', '.').toDouble(&ok);
+            if (t.trimmed() == QObject::tr("auto") || t.trimmed().isEmpty()) {
+                s.stiffness = 0;
+                return {};
+            }
+            if (!ok || torque < 0.001 || torque > 100)
+                return Problem{"folds resist", "“" + t.toStdString() + "” is no torque of a fold",
+                               "give 0.001 to 100, or auto"};
+            s.stiffness = torque;
+            return {};
+        });
     rows.choice(
         "card-grain", QObject::tr("Grain"),
         QObject::tr("How the fibres run in parts as they are drawn"),

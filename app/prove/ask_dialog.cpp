@@ -5,6 +5,7 @@
 #include <QDialogButtonBox>
 #include <QFormLayout>
 #include <QLabel>
+#include <QLineEdit>
 #include <QProgressBar>
 #include <QPushButton>
 #include <QVBoxLayout>
@@ -30,6 +31,7 @@ AskDialog::AskDialog(Session& session, QWidget* parent) : QDialog(parent), sessi
                      {Ask::Card, QT_TR_NOOP("What is the smallest card that takes the design?")},
                      {Ask::Envelope, QT_TR_NOOP("What is the smallest envelope?")},
                      {Ask::Order, QT_TR_NOOP("In which order does it open?")},
+                     {Ask::Band, QT_TR_NOOP("Which elastic band raises it so far?")},
                      {Ask::Vanish, QT_TR_NOOP("Where does a finding end?")}};
     for (auto& q : questions)
         question_->addItem(tr(q.text), int(q.ask));
@@ -46,6 +48,11 @@ AskDialog::AskDialog(Session& session, QWidget* parent) : QDialog(parent), sessi
     finding_->setObjectName("ask-finding");
     findingName_ = new QLabel(tr("Finding"));
     form->addRow(findingName_, finding_);
+    rise_ = new QLineEdit(session_.design().units == Unit::Inch ? "1 1/2" : "40");
+    rise_->setObjectName("ask-rise");
+    riseName_ = new QLabel(tr("Rise"));
+    riseName_->setBuddy(rise_);
+    form->addRow(riseName_, rise_);
     column->addLayout(form);
     answer_ = new QLabel;
     answer_->setObjectName("ask-answer");
@@ -97,7 +104,10 @@ void AskDialog::fill() {
     const bool whole = ask == Ask::Card || ask == Ask::Envelope || ask == Ask::Order;
     structure_->setVisible(!whole);
     structureName_->setVisible(!whole);
-    const bool second = !whole && ask != Ask::Topper;
+    const bool band = ask == Ask::Band;
+    const bool second = !whole && ask != Ask::Topper && !band;
+    rise_->setVisible(band);
+    riseName_->setVisible(band);
     measure_->setVisible(second);
     measureName_->setVisible(second);
     measureName_->setText(ask == Ask::Closest ? tr("To which") : tr("Measure"));
@@ -105,7 +115,7 @@ void AskDialog::fill() {
     const QString measure = measure_->currentData().toString();
     structure_->clear();
     for (const StructureSpec& s : d.structures)
-        if (ask != Ask::Topper || familyOf(s).figure)
+        if ((ask != Ask::Topper || familyOf(s).figure) && (!band || familyOf(s).banded))
             structure_->addItem(QString::fromStdString(callName(d, s)),
                                 QString::fromStdString(s.id));
     structure_->setCurrentIndex(std::max(0, structure_->findData(structure)));
@@ -139,6 +149,8 @@ void AskDialog::fill() {
                     finding_->addItem(tr(r.title), QString::fromStdString(f.rule));
     }
     finding_->setCurrentIndex(std::max(0, finding_->findData(rule)));
+    if (band && structure_->count() == 0)
+        answer_->setText(tr("Nothing on this card is raised by an elastic band."));
     if (vanish && finding_->count() == 0)
         answer_->setText(tr("There is no finding about it now."));
     ask_->setEnabled(whole || (structure_->count() > 0 && (!vanish || finding_->count() > 0)));
@@ -154,6 +166,12 @@ void AskDialog::ask() {
     q.structure = structure_->currentData().toString().toStdString();
     const std::string second = measure_->currentData().toString().toStdString();
     (q.ask == Ask::Closest ? q.other : q.measure) = second;
+    if (q.ask == Ask::Band) {
+        const auto rise = parseLength(rise_->text().toStdString(), session_.design().units);
+        if (!rise)
+            return answer_->setText(QString::fromStdString(rise.problem().text()));
+        q.rise = rise->measure;
+    }
     if (q.ask == Ask::Vanish)
         q.rule = finding_->currentData().toString().toStdString();
     busy_ = true;

@@ -6,6 +6,7 @@
 
 class QComboBox;
 class QLabel;
+class QLineEdit;
 class QProgressBar;
 class QPushButton;
 
@@ -24,7 +25,8 @@ class AskDialog : public QDialog {
 
     Session& session_;
     QComboBox *question_, *structure_, *measure_, *finding_;
-    QLabel *structureName_, *measureName_, *findingName_, *answer_;
+    QLineEdit* rise_;
+    QLabel *structureName_, *measureName_, *findingName_, *riseName_, *answer_;
     QProgressBar* progress_;
     QPushButton *ask_, *use_;
     Design found_;

@@ -18,6 +18,12 @@ Hanging::Hanging(const Case& c, const Pose& pose, const Rigid& stand) : case_(c)
         }
         shapes_.push_back(std::move(shape));
     }
+    for (const Elastic& e : c.assembly.elastics) {
+        const auto hook = [&](int end) {
+            return Vec3(stand * pose.panels[size_t(e.panels[end])].at(e.hooks[end]));
+        };
+        bands_.emplace_back(hook(0), hook(1));
+    }
 }
 
 void Hanging::place(std::vector<Rigid>& at) const {
@@ -44,7 +50,8 @@ Vec3 Hanging::onFilm(int panel, const Vec2& p, double lift) const {
 }
 
 void Hanging::draw(Scene& scene, const std::function<QColor(const std::string&)>& marked) const {
-    const QColor twine("#6b5b45"), steel("#7d8388"), rim("#9aa9a6"), glass("#e4edeb");
+    const QColor twine("#6b5b45"), steel("#7d8388"), rim("#9aa9a6"), glass("#e4edeb"),
+        rubber("#b98a4a");
     for (size_t i = 0; i < shapes_.size(); ++i) {
         const Span& s = case_.assembly.spans[i];
         const auto& line = shapes_[i].line;
@@ -70,6 +77,11 @@ void Hanging::draw(Scene& scene, const std::function<QColor(const std::string&)>
             for (auto& [from, to] : {std::pair{a0, b0}, {a1, b1}})
                 scene.edges.push_back({from, to, mark.isValid() ? mark : rim, 0.9, false});
         }
+    }
+    for (size_t i = 0; i < bands_.size(); ++i) {
+        const QColor mark = marked(case_.assembly.elastics[i].structure);
+        scene.edges.push_back(
+            {bands_[i].first, bands_[i].second, mark.isValid() ? mark : rubber, 1.8, false});
     }
 }
 

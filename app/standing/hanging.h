@@ -17,12 +17,14 @@ class Hanging {
     // Where a place of a film lies that an end of it is the panel of, `lift` mm above it; its flat
     // coordinates begin in the middle of the film.
     Vec3 onFilm(int panel, const Vec2& at, double lift) const;
-    // The films and threads themselves. `marked` tells the colour of what is marked, by its id.
+    // The films, threads and elastic bands themselves. `marked` tells the colour of what is marked,
+    // by its id.
     void draw(Scene& scene, const std::function<QColor(const std::string&)>& marked) const;
 
   private:
     const Case& case_;
-    std::vector<SpanShape> shapes_; // of every span, on the table
+    std::vector<SpanShape> shapes_;            // of every span, on the table
+    std::vector<std::pair<Vec3, Vec3>> bands_; // of every elastic band, from hook to hook
 };
 
 } // namespace hl

@@ -195,17 +195,19 @@ Run declareCard(CLI::App& options) {
 Run declareStock(CLI::App& options) {
     struct EditsGiven {
         std::string file, id;
-        Options words{{{"name", "what it is called", {}, false},
-                       {"weight", "g/m2", {}, false},
-                       {"caliper", "thickness, such as 0.3mm", {}, false},
-                       {"face", "colour, such as #f3ecdc", {}, false},
-                       {"back", "colour of the back", {}, false},
-                       {"grain", "unknown, upright or sideways", {}, false},
-                       {"pattern", "printed on its face (see papers), or none", {}, false},
-                       {"repeat", "width of one repeat of the pattern, or auto", {}, false},
-                       {"ink", "colour of the pattern, or auto", {}, false},
-                       {"accent", "second colour of the pattern, or auto", {}, false}},
-                      {}};
+        Options words{
+            {{"name", "what it is called", {}, false},
+             {"weight", "g/m2", {}, false},
+             {"caliper", "thickness, such as 0.3mm", {}, false},
+             {"face", "colour, such as #f3ecdc", {}, false},
+             {"back", "colour of the back", {}, false},
+             {"stiffness", "of a worked fold, N mm per radian for each mm; or auto", {}, false},
+             {"grain", "unknown, upright or sideways", {}, false},
+             {"pattern", "printed on its face (see papers), or none", {}, false},
+             {"repeat", "width of one repeat of the pattern, or auto", {}, false},
+             {"ink", "colour of the pattern, or auto", {}, false},
+             {"accent", "second colour of the pattern, or auto", {}, false}},
+            {}};
         std::string image;
     };
     auto given = std::make_shared<EditsGiven>();

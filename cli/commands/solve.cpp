@@ -3,10 +3,24 @@
 #include "cli/common.h"
 #include "cli/working.h"
 #include "core/edit/named.h"
+#include "core/structures/family.h"
 #include <iostream>
 
 namespace hl::cli {
 namespace {
+
+// "band 40mm" where one structure alone has a band.
+std::vector<std::string> aboutTheOnly(const Design& d, std::vector<std::string> words) {
+    if (words.size() != 2 || words[0] != "band")
+        return words;
+    std::vector<std::string> banded;
+    for (const StructureSpec& s : d.structures)
+        if (familyOf(s).banded)
+            banded.push_back(s.id);
+    if (banded.size() == 1)
+        words.insert(words.begin() + 1, banded.front());
+    return words;
+}
 
 int solveFor(const std::string& path, const std::vector<std::string>& words,
              const std::string& shop, const std::string& out, bool force, bool apply, bool json) {
@@ -16,7 +30,7 @@ int solveFor(const std::string& path, const std::vector<std::string>& words,
     auto bench = layOutBench(path, shop);
     if (!bench)
         return refuse(bench.problem());
-    auto question = questionOf(words);
+    auto question = questionOf(aboutTheOnly(bench->design, words));
     if (!question)
         return refuse(question.problem());
     for (std::string* said : {&question->structure, &question->other}) {
@@ -53,6 +67,7 @@ Run declareSolve(CLI::App& options) {
     struct SolveGiven {
         std::string file, shop, out;
         std::vector<std::string> words;
+        std::string rise;
         bool force = false, apply = false, json = false;
     };
     auto given = std::make_shared<SolveGiven>();
@@ -60,8 +75,10 @@ Run declareSolve(CLI::App& options) {
     options
         .add_option("QUESTION", given->words,
                     "most|least STRUCTURE MEASURE, topper STRUCTURE, closest STRUCTURE OTHER, "
-                    "card, envelope, order, vanish STRUCTURE MEASURE RULE")
+                    "card, envelope, order, band STRUCTURE RISE, vanish STRUCTURE MEASURE RULE")
         ->required();
+    options.add_option("--rise", given->rise,
+                       "of a band: by how much it is to raise what has it; the same as RISE");
     options.add_flag("--json", given->json);
     addWorkshop(options, given->shop);
     addForce(options, given->force);
@@ -69,6 +86,8 @@ Run declareSolve(CLI::App& options) {
     options.add_option("-o,--output", given->out,
                        "also writes the design with the answer in force");
     return [given] {
+        if (!given->rise.empty())
+            given->words.push_back(given->rise);
         return solveFor(given->file, given->words, given->shop, given->out, given->force,
                         given->apply, given->json);
     };

@@ -9,6 +9,7 @@
 #include "core/assemble/sheets.h"
 #include "core/assemble/silhouettes.h"
 #include "core/design/limits.h"
+#include "core/design/stiffness.h"
 #include "core/measure/number.h"
 #include "core/structures/family.h"
 #include "core/structures/naming.h"
@@ -268,6 +269,14 @@ void displayed(const Design& d, AssemblyBuilder& out) {
         out.display(180, "lies open with what stands on it");
 }
 
+// How stiff each fold is, by its paper.
+void stiffen(const Design& d, AssemblyBuilder& out) {
+    for (size_t i = 0; i < out.made().creases.size(); ++i) {
+        Crease& c = out.creaseAt(static_cast<int>(i));
+        c.torque = foldTorque(stockOf(d, out.made().parts[static_cast<size_t>(c.part)]));
+    }
+}
+
 // `all` takes the measures in force of whatever is built.
 Result<Assembly> assembleUntil(const Design& given, const std::string& stop, AllValues* all) {
     const auto ready = readyToBuild(given);
@@ -307,6 +316,7 @@ Result<Assembly> assembleUntil(const Design& given, const std::string& stop, All
         for (auto& finish : {zoneTabs, buildMotion})
             if (Trouble t = finish(d, out))
                 return *t;
+        stiffen(d, out);
     }
     if (formOf(d).row && d.motion.empty())
         out.drive(courseOf(out.made()));

@@ -184,7 +184,7 @@ std::vector<Stage> liftOf(const Assembly& a, const Web& web, const std::vector<i
         if (knee.rank < known.rank)
             known = knee;
     }
-    if (first.crease < 0)
+    if (first.crease < 0 || a.motion.front().springs)
         return a.motion;
     constexpr double opens = 150; // degrees: what rises by itself is half open at rest
     std::vector<int> driven;
@@ -232,6 +232,10 @@ std::vector<Stage> courseOf(const Assembly& a) {
     std::vector<Stage> out;
     for (const Stage& s : a.motion) {
         const int crease = a.crease(s.drive);
+        if (s.springs) { // moved by no hand
+            out.push_back(s);
+            continue;
+        }
         if (crease >= 0 && group[static_cast<size_t>(crease)] >= 0 &&
             free[static_cast<size_t>(group[static_cast<size_t>(crease)])]-- <= 0)
             continue;

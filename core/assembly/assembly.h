@@ -41,6 +41,7 @@ struct Crease {
     // What it would rest at by itself, in radians (valley positive), and how stiff it is per mm
     // against others: only where nothing else says how far it folds.
     double rest = 0, stiffness = 1;
+    double torque = 1; // N mm per radian and mm of it, of its paper; times `stiffness`
     double most = 3.14159265358979323846; // how far it folds at most, radians
     bool either = false;                  // it may fold to both sides; `fold` says nothing
     bool bend = false;                    // not scored: paper bends where the adhesive ends
@@ -114,6 +115,24 @@ struct Span {
     std::vector<int> hung; // panels that hang on a thread, evenly
 };
 
+// An elastic band, hooked between two places of the card: it pulls them together where it is
+// stretched, along the straight line between them.
+struct Elastic {
+    std::string id, name, structure; // as what it belongs to is called
+    int panels[2] = {0, 0};
+    Vec2 hooks[2];     // in the flat coordinates of those panels
+    double length = 0; // mm, slack, from hook to hook
+    double pull = 0;   // N at twice its length
+};
+
+// Two places that come together as a structure rises; what is left between them is a gap.
+struct Seam {
+    std::string structure;
+    int panels[2] = {0, 0};
+    Vec2 places[2];   // in the flat coordinates of those panels
+    double along = 1; // what is left along the edges that meet there, for each mm straight across
+};
+
 // What the hand does: one fold, pivot or slide after the other, or several together.
 struct Stage {
     std::string drive;         // id of a crease or of a join
@@ -121,6 +140,10 @@ struct Stage {
     bool together = false;     // moved along with the stage before
     // Nobody said how far: it goes on until the paper is taut, or until `to`.
     bool assumed = false;
+    // It rises by itself, to where folds and bands are at rest or until `to`; the hand only lets
+    // go.
+    bool springs = false;
+    double widest = 180; // of what springs: as far as it could come, degrees
 };
 
 // Two folds of which one goes as the other does, because the structure hangs evenly: two legs lean
@@ -145,6 +168,8 @@ struct Assembly {
     std::vector<Stage> motion{{"card.spine", 0, 180, false}};
     std::vector<Tie> ties;
     std::vector<Span> spans;
+    std::vector<Elastic> elastics;
+    std::vector<Seam> seams;
     Display display;
     int root = 0; // the panel that the frame is tied to (the left page)
 

@@ -67,6 +67,14 @@ class AssemblyBuilder {
     void root(int panel) { made_.root = panel; }
     // Any other join, made by the caller.
     void join(Join join) { made_.joins.push_back(std::move(join)); }
+    void elastic(Elastic band) { made_.elastics.push_back(std::move(band)); }
+    void seam(Seam seam) { made_.seams.push_back(std::move(seam)); }
+    // After all else that the hand does; of a lone base, in which nothing moves, it is all.
+    void alsoDrive(Stage stage) {
+        if (made_.motion.front().drive.empty())
+            made_.motion.clear();
+        made_.motion.push_back(std::move(stage));
+    }
     void drive(std::vector<Stage> motion) { made_.motion = std::move(motion); }
     void display(double at, std::string words) { made_.display = {at, std::move(words)}; }
 

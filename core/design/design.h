@@ -36,6 +36,7 @@ struct Stock {
     bool clear = false; // film: what lies behind it is seen
     // The picture is printed once on each part, as large as the part, whatever `repeat` says.
     bool fitted = false;
+    double stiffness = 0; // of a worked fold, N mm per radian for each mm; nought: by its caliper
 
     template<class V> static void visit(V& v) {
         v(needed("id"), &Stock::id);
@@ -56,6 +57,11 @@ struct Stock {
         v(sparing("clear").since(5).saying("Film: what lies behind it is seen."), &Stock::clear);
         v(sparing("fitted").since(6).saying("Its picture is as large as the part it is on."),
           &Stock::fitted);
+        v(sparing("stiffness")
+              .within(0, 100, "stiffness of folds in N mm per radian and mm")
+              .since(13)
+              .saying("Of a worked fold, N mm per radian for each mm; nought: by its caliper."),
+          &Stock::stiffness);
     }
 };
 

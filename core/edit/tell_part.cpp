@@ -187,6 +187,21 @@ const Table<Stock>& paperTable() {
         colourAt("accent", &Stock::accent, true),
         flagAt("clear", &Stock::clear),
         flagAt("fitted", &Stock::fitted),
+        {"stiffness",
+         [](Design&, Stock& s, const Text& place, const Text& text) -> Trouble {
+             if (text == "auto") {
+                 s.stiffness = 0;
+                 return {};
+             }
+             double torque = 0;
+             if (Trouble t = number(torque, place, text))
+                 return t;
+             if (torque < 0.001 || torque > 100)
+                 return no(place, "a fold resists with 0.001 to 100 N mm per radian and mm",
+                           "card is about 0.1; auto takes it from the thickness");
+             s.stiffness = torque;
+             return {};
+         }},
     };
     return rows;
 }

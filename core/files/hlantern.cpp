@@ -26,7 +26,7 @@ Design withStock(Design d) {
 using Upgrade = void (*)(Json& file);
 void nothing(Json&) {} // more fields, none of which changes what the others say
 constexpr Upgrade upgrades[]{nothing, nothing, nothing, nothing, nothing, nothing,
-                             nothing, nothing, nothing, nothing, nothing};
+                             nothing, nothing, nothing, nothing, nothing, nothing};
 static_assert(std::size(upgrades) == formatVersion - 1, "each version needs its step");
 
 int versionOf(const Json& version) {

@@ -5,7 +5,7 @@
 
 namespace hl {
 
-inline constexpr int formatVersion = 12;
+inline constexpr int formatVersion = 13;
 
 // Text of a file -> design. Checks everything that can be checked: JSON, version, keys, types,
 // ranges, hosts. Problems name the place inside the file.

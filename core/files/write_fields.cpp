@@ -29,7 +29,12 @@ template<class T> class Writer {
         out_[f.key] = std::move(j);
         version_ = std::max(version_, f.version);
     }
-    Json written(const Field&, const std::string& s) const { return s; }
+    Json written(const Field& f, const std::string& s) const {
+        if constexpr (std::is_same_v<T, StructureSpec>)
+            if (f.key == std::string("kind"))
+                version_ = std::max(version_, familyOf(t_).since);
+        return s;
+    }
     Json written(const Field&, const SayLine& line) const {
         // Which older programs do not understand, or leave aside.
         if (line.gives.size() > 1)

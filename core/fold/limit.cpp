@@ -1,5 +1,6 @@
 #include "core/fold/limit.h"
 #include "core/fold/closure.h"
+#include "core/fold/energy.h"
 #include "core/measure/measure.h"
 #include <algorithm>
 #include <cmath>
@@ -10,6 +11,7 @@ namespace {
 constexpr double forgivenByPaper = 0.5; // mm of misfit that paper bears
 constexpr double closesExactly = 1e-6;  // mm
 constexpr double finestTurn = 1e-4;     // degrees
+constexpr double leastRise = 2;         // degrees
 constexpr double furtherOn = 3;         // degrees beyond the end at which it is tried
 
 // Which joints of the linkage one of them moves, by the blocks that come after it.
@@ -56,13 +58,68 @@ void moveTo(const Linkage& k, const Motion& m, int driver, double value,
     fillTied(k, values);
 }
 
+// Where, of its stage, what rises by itself comes to rest: the least energy among the samples, and
+// between them where it no longer falls. The value of the joint that is looked at.
+double restOf(const Linkage& k, const Motion& m, const Course::Leg& leg) {
+    const std::vector<double>& places = k.course.samples();
+    const auto driver = static_cast<size_t>(leg.joint);
+    std::vector<size_t> stage;
+    for (size_t s = 0; s < places.size(); ++s)
+        if (places[s] >= leg.begin - 1e-9 && places[s] <= leg.end + 1e-9)
+            stage.push_back(s);
+    std::vector<double> held;
+    for (const size_t s : stage)
+        held.push_back(energyHeld(k, m.values[s]));
+    const auto least =
+        static_cast<size_t>(std::min_element(held.begin(), held.end()) - held.begin());
+    std::vector<double> values = m.values[stage[least]];
+    if (least == 0 || least + 1 == stage.size())
+        return values[driver];
+    constexpr double aside = 3e-4; // radians to either side between which the slope is taken
+    const auto slope = [&](double at) {
+        double energy[2];
+        for (const int side : {0, 1}) {
+            std::vector<double> trial = values;
+            moveTo(k, m, leg.joint, at + (side ? aside : -aside), trial);
+            energy[side] = energyHeld(k, trial);
+        }
+        return energy[1] - energy[0];
+    };
+    // Regula falsi between the two neighbours (Illinois).
+    double low = m.values[stage[least - 1]][driver], high = m.values[stage[least + 1]][driver];
+    double atLow = slope(low), atHigh = slope(high), found = values[driver];
+    for (int turn = 0; turn < 20 && atLow * atHigh < 0; ++turn) {
+        const double next = high - atHigh * (high - low) / (atHigh - atLow), now = slope(next);
+        const bool still = std::fabs(next - found) < 1e-9;
+        found = next;
+        if (still || now == 0)
+            break;
+        if (now * atHigh < 0) {
+            low = high;
+            atLow = atHigh;
+        } else {
+            atLow /= 2;
+        }
+        high = next;
+        atHigh = now;
+    }
+    return found;
+}
+
 std::vector<Stage> foundStages(const Assembly& a, const Linkage& k, const Motion& m) {
     std::vector<Stage> out = a.motion;
     const auto& legs = k.course.legs();
     for (size_t i = 0; i < out.size() && i < legs.size(); ++i) {
+        const Course::Leg& leg = legs[i];
+        if (out[i].springs) {
+            // Even what does not rise is looked at a little way off flat.
+            const double range = out[i].to - out[i].from,
+                         part = (restOf(k, m, leg) - leg.from) / (leg.to - leg.from);
+            out[i].to = out[i].from +
+                        std::clamp(part, std::min(1.0, leastRise / std::fabs(range)), 1.0) * range;
+        }
         if (!out[i].assumed)
             continue;
-        const Course::Leg& leg = legs[i];
         const std::vector<char> moved = movedBy(k, m, leg.joint);
         const auto misses = [&](size_t s) {
             double most = 0;
@@ -102,14 +159,15 @@ std::vector<Stage> foundStages(const Assembly& a, const Linkage& k, const Motion
     return out;
 }
 
-bool anyAssumed(const Assembly& a) {
-    return std::any_of(a.motion.begin(), a.motion.end(), [](const Stage& s) { return s.assumed; });
+bool anyFound(const Assembly& a) {
+    return std::any_of(a.motion.begin(), a.motion.end(),
+                       [](const Stage& s) { return s.assumed || s.springs; });
 }
 
 } // namespace
 
 Assembly withFoundStages(Assembly a, const std::atomic<bool>* cancel) {
-    if (!anyAssumed(a))
+    if (!anyFound(a))
         return a;
     const Linkage k = linkageOf(a);
     const Motion m = motionOf(k, cancel);
@@ -119,7 +177,7 @@ Assembly withFoundStages(Assembly a, const std::atomic<bool>* cancel) {
 }
 
 bool endAtTaut(Assembly& a, const Linkage& k, const Motion& m) {
-    if (!anyAssumed(a))
+    if (!anyFound(a))
         return false;
     std::vector<Stage> found = foundStages(a, k, m);
     if (std::equal(found.begin(), found.end(), a.motion.begin(),
@@ -143,7 +201,7 @@ Assembly withStagesOf(Assembly a, const Assembly& like) {
         return a;
     }
     for (size_t i = 0; i < std::min(a.motion.size(), like.motion.size()); ++i)
-        if (a.motion[i].assumed && a.motion[i].to != like.motion[i].to) {
+        if ((a.motion[i].assumed || a.motion[i].springs) && a.motion[i].to != like.motion[i].to) {
             a.motion[i].to = like.motion[i].to;
             a.display = like.display;
         }

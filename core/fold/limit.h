@@ -5,8 +5,8 @@
 namespace hl {
 
 // Ends the assumed stages of an assembly where their chains are taut, to a ten thousandth of a
-// degree, and displays the card no further than that. Says false, leaving it as it was, where they
-// end nowhere before.
+// degree, and those that spring where folds and bands are at rest; displays the card no further
+// than that. Says false, leaving it as it was, where they end nowhere before.
 bool endAtTaut(Assembly& assembly, const Linkage& linkage, const Motion& motion);
 // The same with a motion of its own.
 Assembly withFoundStages(Assembly assembly, const std::atomic<bool>* cancel = nullptr);

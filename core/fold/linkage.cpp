@@ -1,5 +1,6 @@
 #include "core/fold/linkage.h"
 #include "core/fold/blocks.h"
+#include "core/fold/energy.h"
 #include "core/fold/loops.h"
 #include "core/measure/measure.h"
 #include <algorithm>
@@ -22,7 +23,7 @@ std::vector<Joint> jointsOf(const Assembly& a, size_t& bodies) {
         j.low = c.fold == Fold::Valley && !c.either ? 0 : -c.most;
         j.high = c.fold == Fold::Valley || c.either ? c.most : 0;
         j.rest = std::clamp(c.rest, j.low, j.high);
-        j.stiffness = c.stiffness * c.length();
+        j.stiffness = c.stiffness * c.torque * c.length();
         out.push_back(j);
     }
     for (size_t i = 0; i < a.joins.size(); ++i) {
@@ -196,7 +197,11 @@ Linkage linkageOf(const Assembly& a) {
     k.joints = jointsOf(a, k.bodies);
     k.course = Course(a.motion, drivenJoints(k), k.joints);
     tieJoints(k);
-    growTree(k, treeAndLoops(k));
+    const Passages tree = treeAndLoops(k);
+    growTree(k, tree);
+    for (const Elastic& band : a.elastics)
+        k.ways.push_back(wayOf(k, tree, band));
+    k.terms = energyTermsOf(k);
     k.blocks = blocksOf(k);
     k.flaps = flapsOf(k);
     return k;

@@ -26,7 +26,7 @@ struct Joint {
     Rigid place;              // the right panel's flat coordinates into the left's, at nought
     bool placed = false;      // whether `place` is more than nothing
     double low = 0, high = 0;
-    double rest = 0, stiffness = 1; // radians or mm, and energy per square of them
+    double rest = 0, stiffness = 1; // radians or mm, and N mm for each square of them
     bool driven = false;
     // Tied to another joint, whose value times `ratio` plus `offset` it takes: loops know only the
     // other one. -1: not.
@@ -85,6 +85,16 @@ struct Block {
     std::vector<int> joints, loops;
 };
 
+// Something that holds energy as joints move (core/fold/energy).
+struct EnergyTerm {
+    // A fold; what goes freely, and holds next to nothing; an elastic band.
+    enum class Kind { Fold, Free, Elastic } kind = Kind::Fold;
+    std::vector<int> joints; // that it depends on
+    double rest = 0;         // where it holds nothing: radians or mm; of a band its length
+    double stiffness = 1;    // N mm for each square of them; of a band N at twice its length
+    int way = -1;            // of a band: among Linkage::ways
+};
+
 struct Linkage {
     const Assembly* assembly = nullptr; // must outlive the linkage
     int root = 0;
@@ -94,9 +104,13 @@ struct Linkage {
     std::vector<TreeStep> tree;
     std::vector<Loop> loops;
     std::vector<Block> blocks;
-    std::vector<int> tied;   // joints that take another's value
-    std::vector<int> flaps;  // joints in no loop that nothing drives
-    std::vector<bool> loose; // panels that are joined to nothing
+    // Of every elastic band the way along the tree from its first hook's panel to that of the
+    // other; marks are the two hooks, each in its own panel's flat coordinates.
+    std::vector<Loop> ways;
+    std::vector<EnergyTerm> terms; // of every joint, then of every elastic band
+    std::vector<int> tied;         // joints that take another's value
+    std::vector<int> flaps;        // joints in no loop that nothing drives
+    std::vector<bool> loose;       // panels that are joined to nothing
     Course course;
 };
 

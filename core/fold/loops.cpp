@@ -233,6 +233,18 @@ Passages treeAndLoops(Linkage& k) {
     return tree;
 }
 
+Loop wayOf(const Linkage& k, const Passages& tree, const Elastic& band) {
+    Loop way;
+    way.landing = band.panels[0];
+    way.held = band.panels[1];
+    Chain chain(k, way);
+    for (const Passage& e : Ways(k.bodies).shortest(tree, way.landing, way.held))
+        chain.walk(e);
+    way.after = chain.rest();
+    way.marks = {lift(band.hooks[0]), lift(band.hooks[1])};
+    return way;
+}
+
 std::vector<bool> inLoops(const Linkage& k) {
     std::vector<bool> out(k.joints.size(), false);
     for (const Loop& l : k.loops)

@@ -21,6 +21,10 @@ Rigid across(const Assembly& assembly, const Passage& edge);
 // so that a part hangs together by its own folds; then what moves otherwise, then what holds fast.
 Passages treeAndLoops(Linkage& linkage);
 
+// The way along the tree from the panel of a band's first hook to that of the other; its marks are
+// the hooks. It closes nothing.
+Loop wayOf(const Linkage& linkage, const Passages& tree, const Elastic& band);
+
 // Of every joint whether a loop goes through it: such a one follows from others.
 std::vector<bool> inLoops(const Linkage& linkage);
 

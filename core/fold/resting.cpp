@@ -1,24 +1,13 @@
 #include "core/fold/resting.h"
+#include "core/fold/energy.h"
 #include <algorithm>
 
 namespace hl {
-namespace {
-
-double bentAt(const Linkage& k, const std::vector<double>& values) {
-    double sum = 0;
-    for (size_t j = 0; j < k.joints.size(); ++j)
-        if (const Joint& one = k.joints[j]; one.join < 0)
-            sum += one.stiffness * (values[j] - one.rest) * (values[j] - one.rest);
-    return sum;
-}
-
-} // namespace
-
 double restingPlace(const Case& c) {
     const auto& all = c.motion.values;
     std::vector<double> bent;
     for (const auto& values : all)
-        bent.push_back(bentAt(c.linkage, values));
+        bent.push_back(energyHeld(c.linkage, values));
     const auto least =
         static_cast<size_t>(std::min_element(bent.begin(), bent.end()) - bent.begin());
     const std::vector<double>& places = c.linkage.course.samples();

@@ -91,7 +91,10 @@ std::vector<Stage> inTurn(const std::vector<Stage>& all, const std::vector<size_
 
 } // namespace
 
-Assembly inRowOrder(const Design& design, Assembly a) {
+namespace {
+
+// What the hand moves; what rises by itself does so after all of it, in whatever order.
+Assembly pagesInOrder(const Design& design, Assembly a) {
     if (!design.motion.empty() || !formOf(design).row || a.motion.size() < 2 ||
         std::any_of(a.motion.begin(), a.motion.end(),
                     [](const Stage& s) { return s.drive.empty(); }) ||
@@ -132,6 +135,21 @@ Assembly inRowOrder(const Design& design, Assembly a) {
             return next;
         }
     return a;
+}
+
+} // namespace
+
+Assembly inRowOrder(const Design& design, Assembly a) {
+    const auto byHand = [](const Stage& s) { return !s.springs; };
+    const auto from = std::stable_partition(a.motion.begin(), a.motion.end(), byHand);
+    const std::vector<Stage> rises(from, a.motion.end());
+    if (rises.empty() || from == a.motion.begin())
+        return rises.empty() ? pagesInOrder(design, std::move(a)) : a;
+    a.motion.erase(from, a.motion.end());
+    Assembly out = pagesInOrder(design, std::move(a));
+    out.motion.insert(out.motion.end(), rises.begin(), rises.end());
+    out.display.at = linkageOf(out).course.end();
+    return out;
 }
 
 } // namespace hl

@@ -16,17 +16,6 @@ constexpr double springStill = 1e-12, springClosed = 1e-11; // radians, mm
 constexpr double springSlack = 1e-9;                  // relative: singular values below it are none
 constexpr double springLongest = 0.3, springArm = 40; // radians; mm that count as a radian
 
-Vector gradient(const Linkage& k, const std::vector<int>& joints, const std::vector<double>& values,
-                const Rests& rests) {
-    Vector g(static_cast<Eigen::Index>(joints.size()));
-    for (size_t i = 0; i < joints.size(); ++i) {
-        const Joint& j = k.joints[joints[i]];
-        g(static_cast<Eigen::Index>(i)) =
-            j.stiffness * (values[joints[i]] - rests.of(k, joints[i]));
-    }
-    return g;
-}
-
 // The energy's own second derivatives and those of the loops, weighted by the forces `pull` with
 // which the loops hold.
 Matrix curvature(const Linkage& k, const Block& block, const std::vector<int>& joints,
@@ -34,11 +23,9 @@ Matrix curvature(const Linkage& k, const Block& block, const std::vector<int>& j
     const auto n = static_cast<Eigen::Index>(joints.size());
     Matrix h = Matrix::Zero(n, n);
     std::vector<int> column(k.joints.size(), -1);
-    for (size_t i = 0; i < joints.size(); ++i) {
+    for (size_t i = 0; i < joints.size(); ++i)
         column[joints[i]] = static_cast<int>(i);
-        h(static_cast<Eigen::Index>(i), static_cast<Eigen::Index>(i)) =
-            k.joints[joints[i]].stiffness;
-    }
+    addStiffness(k, joints, values, h);
     for (size_t l = 0; l < block.loops.size(); ++l) {
         const Loop& loop = k.loops[block.loops[l]];
         std::vector<Vec3> axis, point;
@@ -70,30 +57,20 @@ Matrix curvature(const Linkage& k, const Block& block, const std::vector<int>& j
 
 } // namespace
 
-double energyOf(const Linkage& k, const Block& block, const std::vector<double>& values,
-                const Rests& rests) {
-    double sum = 0;
-    for (int joint : block.joints) {
-        const Joint& j = k.joints[joint];
-        sum += 0.5 * j.stiffness * std::pow(values[joint] - rests.of(k, joint), 2);
-    }
-    return sum;
-}
-
 void relax(const Linkage& k, const Block& block, std::vector<double>& values, const Rests& rests) {
     const auto n = static_cast<Eigen::Index>(block.joints.size());
-    Vector stiff(n);
-    for (Eigen::Index i = 0; i < n; ++i)
-        stiff(i) = k.joints[block.joints[static_cast<size_t>(i)]].stiffness;
+    Matrix stiff = Matrix::Zero(n, n);
+    addStiffness(k, block.joints, values, stiff, Curvature::Convex);
+    const double stiffest = stiff.diagonal().maxCoeff();
     constexpr int turnsEach = 6;
     // Energy per square of miss, growing from soft to stiff beyond what folds can resist.
-    for (double pull = 1e-3 * stiff.maxCoeff(); pull < 1e4 * stiff.maxCoeff(); pull *= 8)
+    for (double pull = 1e-3 * stiffest; pull < 1e4 * stiffest; pull *= 8)
         for (int turn = 0; turn < turnsEach; ++turn) {
             const Matrix jac = derivatives(k, block.loops, block.joints, values);
             const Vector r = misses(k, block.loops, values);
             Matrix h = pull * (jac.transpose() * jac);
-            h.diagonal() += stiff;
-            const Vector step = -h.ldlt().solve(gradient(k, block.joints, values, rests) +
+            h += stiff;
+            const Vector step = -h.ldlt().solve(forcesOf(k, block.joints, values, rests) +
                                                 pull * jac.transpose() * r);
             const double size = step.cwiseAbs().maxCoeff();
             const double shrink = std::min(1.0, springLongest / std::max(size, 1e-300));
@@ -117,7 +94,7 @@ struct SpringStep {
 };
 SpringStep springStep(const Linkage& k, const Block& block, const std::vector<int>& free,
                       const std::vector<double>& values, const Rests& rests) {
-    const Vector r = misses(k, block.loops, values), g = gradient(k, free, values, rests);
+    const Vector r = misses(k, block.loops, values), g = forcesOf(k, free, values, rests);
     const Matrix jac = derivatives(k, block.loops, free, values);
     Eigen::CompleteOrthogonalDecomposition<Matrix> cod;
     cod.setThreshold(springSlack);
@@ -140,11 +117,9 @@ SpringStep springStep(const Linkage& k, const Block& block, const std::vector<in
     if (z.cols() > 0) {
         Matrix h = curvature(k, block, free, values, out.pull);
         Eigen::LLT<Matrix> solve(z.transpose() * h * z);
-        if (solve.info() != Eigen::Success) { // not a valley yet: the springs alone
-            h = Matrix::Zero(h.rows(), h.cols());
-            for (size_t i = 0; i < free.size(); ++i)
-                h(static_cast<Eigen::Index>(i), static_cast<Eigen::Index>(i)) =
-                    k.joints[free[i]].stiffness;
+        if (solve.info() != Eigen::Success) { // not a valley yet: the folds alone
+            h.setZero();
+            addStiffness(k, free, values, h, Curvature::Convex);
             solve.compute(z.transpose() * h * z);
         }
         along = -solve.solve(z.transpose() * (g + h * back));
@@ -166,7 +141,8 @@ double goAlong(const Linkage& k, const Block& block, const std::vector<int>& fre
     // An exact penalty keeps energy and closing comparable.
     const double price = 2 * (way.pull.size() ? way.pull.cwiseAbs().maxCoeff() : 0) + 1;
     auto merit = [&](const std::vector<double>& at) {
-        return energyOf(k, block, at, rests) + price * misses(k, block.loops, at).lpNorm<1>();
+        return energyOf(k, block.joints, at, rests) +
+               price * misses(k, block.loops, at).lpNorm<1>();
     };
     const double now = merit(values);
     std::vector<double> next = values;
@@ -193,7 +169,7 @@ bool holdAtBounds(const Linkage& k, const Block& block, const std::vector<double
                   const Rests& rests, const Vector& pull, bool late, std::vector<bool>& held) {
     bool changed = false;
     const Matrix whole = derivatives(k, block.loops, block.joints, values);
-    const Vector force = gradient(k, block.joints, values, rests) + whole.transpose() * pull;
+    const Vector force = forcesOf(k, block.joints, values, rests) + whole.transpose() * pull;
     for (size_t i = 0; i < block.joints.size(); ++i) {
         const int j = block.joints[i];
         const Bounds b = boundsOf(k.joints[j]);

@@ -1,28 +1,9 @@
 // Paper springs: where closing its loops leaves a block free to move, paper takes the pose in
 // which its folds are bent least from where they would rest.
 #pragma once
-#include "core/fold/linkage.h"
-#include <algorithm>
-#include <cmath>
+#include "core/fold/energy.h"
 
 namespace hl {
-
-// Where folds would rest. Pages that close press paper flat: then a fold of which the flat value is
-// known rests no further from it than `room` (radians) lets it.
-struct Rests {
-    const std::vector<double>* flat = nullptr; // of every joint; nothing where it is not a number
-    double room = 0;
-    double of(const Linkage& k, int joint) const {
-        const double rest = k.joints[joint].rest;
-        if (!flat || std::isnan((*flat)[joint]))
-            return rest;
-        return (*flat)[joint] + std::clamp(rest - (*flat)[joint], -room, room);
-    }
-};
-
-// Energy of the block's joints: half the sum of stiffness times (value - rest) squared.
-double energyOf(const Linkage& linkage, const Block& block, const std::vector<double>& values,
-                const Rests& rests = {});
 
 // Moves the block's joints from anywhere to where springs and loops pull them together: the loops
 // pull weakly at first, then ever harder. A start for settle that does not depend on luck.

@@ -77,7 +77,7 @@ double findBranch(const Linkage& k, const Block& block, std::vector<double>& val
             miss = missOf(k, block, trial);
             ++settled;
         }
-        const double energy = springs ? energyOf(k, block, trial, rests) : 0;
+        const double energy = springs ? energyOf(k, block.joints, trial, rests) : 0;
         if (miss < least - branch::good ||
             (springs && miss < least + branch::good && energy < leastEnergy - 1e-9)) {
             least = std::min(miss, least);

@@ -5,6 +5,7 @@
 #include "core/measure/number.h"
 #include "core/prove/further.h"
 #include "core/prove/leaning.h"
+#include "core/prove/rising.h"
 #include "core/prove/room.h"
 #include "core/prove/rounding.h"
 #include "core/prove/saying.h"
@@ -109,6 +110,7 @@ class Facts {
                         say(shape.bow) + " in its middle.",
                     shape.bow);
         }
+        risen();
         std::vector<Standing> tall = s.standing;
         std::stable_sort(tall.begin(), tall.end(),
                          [](auto& a, auto& b) { return a.height > b.height; });
@@ -125,6 +127,45 @@ class Facts {
                         sayOwner(c_.design, seen.structure) + " are hidden, mostly behind " +
                         sayOwner(c_.design, seen.behind) + ".",
                     100 - 100 * seen.part);
+    }
+
+    // What comes up by itself, and with which bands it would.
+    void risen() {
+        for (const Rising& r : risingsOf(c_)) {
+            const std::string name = sayOwner(c_.design, r.structure);
+            add("rise_mm", "Let go, " + name + " rises by " + say(r.rise) + ".", r.rise);
+            add("opens_by_itself_deg",
+                "There its sides stand " + number(r.opened) + "° apart; they could come to " +
+                    number(r.widest) + "°.",
+                r.opened, In::Degrees);
+            if (r.gap >= 0)
+                add("seam_gap_mm",
+                    r.gap < 0.05 ? "Its seams close."
+                                 : "Its seams gape by " + say(r.gap) + " then.",
+                    r.gap);
+            constexpr double gram = 0.00980665; // N
+            add("press_force_n",
+                "Pressing it flat takes " + number(r.press, 2) + " N, the weight of " +
+                    number(std::round(r.press / gram), 0) + " g.",
+                r.press, In::Newtons);
+            if (r.elastic < 0)
+                continue;
+            add("band_stretch",
+                "Its band is stretched to " + number(r.flat / r.slack, 2) +
+                    " times its length when it is pressed flat, to " +
+                    number(std::max(1.0, r.stands / r.slack), 2) + " times as it stands.",
+                r.flat / r.slack, In::Times);
+            const std::vector<BandTried> work = bandsThatWork(c_, r);
+            if (work.empty())
+                add("bands", "No length of such a band raises it well: it wants a stronger one.",
+                    0);
+            else
+                add("bands",
+                    "Of such bands those of " + say(work.front().length) + " to " +
+                        say(work.back().length) + " raise it well, to " + say(work.front().rise) +
+                        " and to " + say(work.back().rise) + ".",
+                    work.back().length);
+        }
     }
 
     // What lies over one another comes together where the card is flat, so flat states are left

@@ -28,7 +28,7 @@ std::vector<std::string> Finding::subjects() const {
 }
 
 const char* nameOf(In in) {
-    static const char* const names[] = {"mm", "deg", "g", "percent"};
+    static const char* const names[] = {"mm", "deg", "g", "percent", "N", "times"};
     return names[static_cast<int>(in)];
 }
 

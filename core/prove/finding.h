@@ -18,7 +18,7 @@ struct Remedy {
 };
 
 // What an amount is counted in.
-enum class In { Millimetres, Degrees, Grams, Percent };
+enum class In { Millimetres, Degrees, Grams, Percent, Newtons, Times };
 
 // An amount that a finding says besides its own.
 struct Amount {
@@ -52,7 +52,7 @@ struct Finding {
     std::vector<std::string> subjects() const;
 };
 
-const char* nameOf(In in);         // "mm", "deg", "g", "percent"
+const char* nameOf(In in);         // "mm", "deg", "g", "percent", "N", "times"
 const char* nameOf(Severity s);    // "note", "caution", "stop"
 const char* nameOf(Verdict v);     // "works", "care", "fails"
 std::string sentenceOf(Verdict v); // "Works", "Works with care", "Fails"

@@ -71,7 +71,8 @@ Posture postureOf(const Case& c, const Pose& pose) {
     // whatever stands before it.
     const double shown = c.assembly.display.at;
     const bool open = card.shown && shown >= 150;
-    const bool flat = card.shown && c.linkage.spine >= 0 && liesFlatOpen(c, pose);
+    const bool flat =
+        (card.shown || formOf(c.design).lies) && c.linkage.spine >= 0 && liesFlatOpen(c, pose);
     if (flat && card.spine == SpineSide::Left)
         return Posture::Cradled; // it lies on the table
     return along > others || (along && open) ? Posture::Cradled

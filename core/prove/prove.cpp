@@ -31,6 +31,7 @@ void tolerance(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
 void dressing(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
 void mirror(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
 void spans(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
+void rising(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
 
 const std::vector<Rule>& rules() {
     static const std::vector<Rule> table = {
@@ -51,6 +52,7 @@ const std::vector<Rule>& rules() {
         {"rounding", "Rounding", rounding},
         {"dressing", "Dressing", dressing},
         {"spans", "Film and thread", spans},
+        {"rising", "Rising by itself", rising},
         {"tolerance", "Tolerance", tolerance},
         {"mirror", "Mirrored parts", mirror},
     };

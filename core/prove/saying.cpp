@@ -111,6 +111,14 @@ std::string sayMotion(const Case& c) {
     for (size_t i = 0; i < legs.size(); ++i) {
         const bool together = c.assembly.motion[i].together,
                    slide = c.linkage.joints[legs[i].joint].freedom == Freedom::Slide;
+        if (const Stage& stage = c.assembly.motion[i]; stage.springs) { // nobody moves it
+            const Crease& fold =
+                c.assembly.creases[static_cast<size_t>(c.assembly.crease(stage.drive))];
+            out += (out.empty() ? "Let " : "; then let ") +
+                   sayOwner(c.design, c.assembly.parts[static_cast<size_t>(fold.part)].structure) +
+                   " rise";
+            continue;
+        }
         out += (out.empty() ? "Bring the "
                 : together  ? ", along with it the "
                             : "; then the ") +

@@ -2,6 +2,7 @@
 #include "core/assemble/assemble.h"
 #include "core/prove/order.h"
 #include "core/prove/prove.h"
+#include "core/prove/rising.h"
 #include "core/prove/saying.h"
 #include "core/prove/sensitivity.h"
 #include "core/prove/trials.h"
@@ -35,6 +36,8 @@ class Solver : private Trials {
             return envelope();
         if (q_.ask == Ask::Order)
             return order();
+        if (q_.ask == Ask::Band)
+            return band();
         auto exact = heldDesign(held_);
         if (!exact)
             return exact.problem();
@@ -299,6 +302,40 @@ class Solver : private Trials {
         return a;
     }
 
+    Result<Answer> band() {
+        auto made = assemble(held_);
+        if (!made)
+            return made.problem();
+        const Case c(held_, *made, stop_.flag, workshop_);
+        const std::vector<Rising> all = risingsOf(c);
+        const auto r = std::find_if(all.begin(), all.end(), [&](const Rising& one) {
+            return one.structure == q_.structure && one.elastic >= 0;
+        });
+        if (r == all.end())
+            return Problem{"solve", name(q_.structure) + " has no band that raises it",
+                           "ask about a structure that has one, such as a globe"};
+        const std::optional<double> length = bandFor(c, *r, q_.rise.mm());
+        if (!length) {
+            const std::vector<BandTried> tried = bandsTried(c, *r);
+            return Problem{"solve",
+                           "no band that pulls like this one raises " + name(q_.structure) +
+                               " by " + sayLength(q_.rise.mm(), held_.units),
+                           tried.empty() ? "take a band that pulls less"
+                                         : "ask for " + sayLength(tried.back().rise, held_.units) +
+                                               " to " + sayLength(tried.front().rise, held_.units) +
+                                               ", or set another pull"};
+        }
+        Answer a;
+        a.values = {Measure::fromMm(*length)};
+        a.stops = "A longer one raises it less.";
+        a.design = held_;
+        a.design.structure(q_.structure)->set["band"] = onRuler(a.values[0], true);
+        a.sentence = "A band that is " + say(a.values[0], To::Less) +
+                     " long from hook to hook raises " + name(q_.structure) + " by " +
+                     sayLength(q_.rise.mm(), held_.units) + ". " + a.stops;
+        return a;
+    }
+
     Result<Answer> order() {
         if (auto made = assemble(held_); !made)
             return made.problem();
@@ -337,53 +374,6 @@ Result<Answer> solve(const Design& design, const Question& question, const Works
     if (cancel && *cancel) // whatever it came to
         return Problem{"solve", "the search was stopped", "ask again"};
     return answer;
-}
-
-Result<Question> questionOf(const std::vector<std::string>& words) {
-    struct Form {
-        const char* word;
-        Ask ask;
-        size_t count;
-        const char* how;
-    };
-    static const Form forms[] = {
-        {"most", Ask::Most, 3, "most STRUCTURE MEASURE"},
-        {"least", Ask::Least, 3, "least STRUCTURE MEASURE"},
-        {"topper", Ask::Topper, 2, "topper STRUCTURE"},
-        {"closest", Ask::Closest, 3, "closest STRUCTURE OTHER"},
-        {"card", Ask::Card, 1, "card"},
-        {"envelope", Ask::Envelope, 1, "envelope"},
-        {"order", Ask::Order, 1, "order"},
-        {"vanish", Ask::Vanish, 4, "vanish STRUCTURE MEASURE RULE"},
-    };
-    std::string known;
-    for (const Form& f : forms) {
-        known += (known.empty() ? "" : "; ") + std::string(f.how);
-        if (words.empty() || words[0] != f.word)
-            continue;
-        if (words.size() != f.count)
-            return Problem{"solve", "“" + words[0] + "” wants other words",
-                           std::string("ask ") + f.how};
-        Question q;
-        q.ask = f.ask;
-        if (f.count > 1)
-            q.structure = words[1];
-        if (f.ask == Ask::Closest)
-            q.other = words[2];
-        else if (f.count > 2)
-            q.measure = words[2];
-        if (f.ask == Ask::Vanish) {
-            q.rule = words[3];
-            if (std::none_of(rules().begin(), rules().end(),
-                             [&](const Rule& r) { return q.rule == r.id; }))
-                return Problem{"solve", "there is no rule “" + q.rule + "”",
-                               "see the rules in check --json"};
-        }
-        return q;
-    }
-    return Problem{"solve",
-                   words.empty() ? "nothing is asked" : "“" + words[0] + "” is no question",
-                   "ask one of: " + known};
 }
 
 } // namespace hl

@@ -16,6 +16,7 @@ enum class Ask {
     Closest,  // how near a structure can be moved to another along their fold
     Card,     // the smallest closed card that takes the design
     Envelope, // the smallest envelope
+    Band,     // the longest elastic band that raises a structure by so much
     Order,    // in which order the hand opens the card so that nothing meets anything
     Vanish    // the value of a measure nearest to the present one at which a finding is gone
 };
@@ -26,6 +27,7 @@ struct Question {
     std::string measure;   // for Most, Least and Vanish
     std::string other;     // for Closest: the structure that stays
     std::string rule;      // for Vanish
+    Measure rise;          // for Band
 };
 
 struct Answer {
@@ -47,7 +49,7 @@ Result<Answer> solve(const Design& design, const Question& question, const Works
                      const std::function<void(double)>& progress = {});
 
 // A question as words: "most box1 left", "topper topper1", "closest box2 box1", "card", "envelope",
-// "order", "vanish box1 left collision".
+// "order", "band globe1 40mm", "vanish box1 left collision".
 Result<Question> questionOf(const std::vector<std::string>& words);
 
 } // namespace hl

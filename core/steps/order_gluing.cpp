@@ -120,8 +120,7 @@ void Orderer::inner(int unit) {
     std::stable_sort(rings.begin(), rings.end(), [&](int x, int y) {
         return traitsOf(join(x).kind).through > traitsOf(join(y).kind).through;
     });
-    for (int i : rings)
-        chain(single(i, unit, Reach::Collapsed), unit);
+    banded(unit, rings);
 }
 
 Orderer::Places Orderer::outer(int unit) {

@@ -107,6 +107,12 @@ class Orderer {
     void needMat(WorkStep& s, int panel) const;
 
     void inner(int unit);
+    // What closes a ring within a unit, and the elastic band that goes in before the last of it.
+    void banded(int unit, const std::vector<int>& rings);
+    bool oneSeam(int one, int other) const;
+    WorkStep& seamed(int one, int other, int unit);
+    void fastenFirst(int unit);
+    void hookBand(const Elastic& band, int unit);
     // A unit's steps follow one another, and its first waits for those that go before it.
     void chain(WorkStep& s, int unit) {
         if (auto it = last_.find(unit); it != last_.end()) {

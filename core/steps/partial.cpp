@@ -66,6 +66,12 @@ Assembly partialOf(const Assembly& whole, const std::set<std::string>& made) {
         if (moved(crease, t.crease) >= 0 && moved(crease, t.to) >= 0)
             out.ties.push_back(
                 {moved(crease, t.crease), moved(crease, t.to), t.ratio, t.halfTurns});
+    for (const Elastic& e : whole.elastics)
+        if (moved(panel, e.panels[0]) >= 0 && moved(panel, e.panels[1]) >= 0) {
+            out.elastics.push_back(e);
+            for (int& p : out.elastics.back().panels)
+                p = moved(panel, p);
+        }
     out.root = moved(panel, whole.root);
     out.motion.clear();
     for (const Stage& s : whole.motion)

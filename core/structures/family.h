@@ -81,6 +81,7 @@ struct Family {
     // What it can do, so that nobody else asks a family or form for its name.
     bool line = false;                    // a score list can tell it,
     int lineSince = 1;                    // from this version of the format on
+    int since = 1;                        // the version from which on there is such a family
     std::string firstLine, firstInInches; // what a new one is told, in round numbers
     bool covers = false;    // paper all over its panel; what is put there later lies on it
     bool figure = false;    // a flat shape that is there to be looked at
@@ -88,6 +89,7 @@ struct Family {
     bool adorns = false;    // put on a card that stands already
     bool texts = false;     // it is told words and a typeface;
     std::string says;       // until then it says this
+    bool banded = false;    // an elastic band raises it: its measures "band" and "pull"
     bool clear = false;     // of film that is seen through
     bool alongFold = false; // it ranges along its fold and is looked at along it
     int handy = 0;          // it is begun by the key of this number

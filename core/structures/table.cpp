@@ -42,6 +42,7 @@ Family mat();
 Family wordsOnPanel();
 Family film();
 Family thread();
+Family globe();
 
 namespace {
 
@@ -98,7 +99,7 @@ const std::vector<Family>& families() {
         aperture(),      floatingLayer(),
         topper(),        wordsOnPanel(),
         film(),          thread(),
-        mat(),
+        globe(),         mat(),
     });
     return table;
 }

@@ -14,6 +14,7 @@
 #include <QComboBox>
 #include <QDoubleSpinBox>
 #include <QLabel>
+#include <QLineEdit>
 #include <QPushButton>
 #include <QSlider>
 #include <QTableWidget>
@@ -174,6 +175,64 @@ class ProvingInTheWindow : public QObject, hl::test::RealWindow {
         QVERIFY(settled());
         for (const Finding& f : session().snapshot()->findings)
             QVERIFY2(f.rule != "collision", f.message.c_str());
+        w_->findChild<QAction*>("undo")->trigger();
+        QVERIFY(session().design() == before);
+        QVERIFY(settled());
+    }
+
+    // Which elastic band raises a globe as far as it is to rise; of a card without one it is said
+    // that there is none.
+    void theBandIsAskedFor() {
+        const Design before = session().design();
+        AskDialog* dialog = nullptr;
+        const auto open = [&] {
+            press("prove-ask");
+            for (AskDialog* d : w_->findChildren<AskDialog*>())
+                dialog = d->isVisible() ? d : dialog;
+            QVERIFY(dialog && dialog->isVisible());
+            auto* question = dialog->findChild<QComboBox*>("ask-question");
+            const int band = question->findData(int(Ask::Band));
+            QVERIFY(band >= 0);
+            question->setCurrentIndex(band);
+            emit question->activated(band);
+        };
+        open();
+        auto* go = dialog->findChild<QPushButton*>("ask-go");
+        QVERIFY(!go->isEnabled());
+        QVERIFY(dialog->findChild<QLabel*>("ask-answer")->text().contains("Nothing"));
+        dialog->reject();
+        auto petals = newDesign(Measure::fromMm(135), Measure::fromMm(135), SpineSide::Left,
+                                Unit::Millimetre);
+        QVERIFY(bool(petals));
+        auto globe = addStructure(*petals, "globe", "card.page-right", {{"pull", "200"}});
+        QVERIFY(bool(globe));
+        session().edit(globe->first, "a globe");
+        QVERIFY(settled());
+        open();
+        go = dialog->findChild<QPushButton*>("ask-go");
+        QVERIFY(go->isEnabled());
+        auto* rise = dialog->findChild<QLineEdit*>("ask-rise");
+        QVERIFY(rise->isVisible());
+        rise->selectAll();
+        QTest::keyClicks(rise, "much");
+        QTest::mouseClick(go, Qt::LeftButton);
+        auto* said = dialog->findChild<QLabel*>("ask-answer");
+        QVERIFY2(said->text().contains("much"), qPrintable(said->text()));
+        rise->selectAll();
+        QTest::keyClicks(rise, "40 mm");
+        QTest::mouseClick(go, Qt::LeftButton);
+        QVERIFY2(QTest::qWaitFor([&] { return said->text().contains("raises"); }, patience),
+                 qPrintable(said->text()));
+        QTest::mouseClick(dialog->findChild<QPushButton*>("ask-use"), Qt::LeftButton);
+        QVERIFY(settled());
+        const Design& d = session().design();
+        QVERIFY(d.structures.back().set.count("band"));
+        QVERIFY(std::any_of(session().snapshot()->facts.begin(), session().snapshot()->facts.end(),
+                            [](const Fact& f) {
+                                return std::string(f.id) == "rise_mm" &&
+                                       std::fabs(f.amount - 40) < 1;
+                            }));
+        w_->findChild<QAction*>("undo")->trigger();
         w_->findChild<QAction*>("undo")->trigger();
         QVERIFY(session().design() == before);
         QVERIFY(settled());

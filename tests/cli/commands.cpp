@@ -161,6 +161,9 @@ class Commands : public QObject {
         row({"solve", "g.hlantern", "fly"});
         row({"solve", "g.hlantern", "most", "box9", "left"});
         row({"solve", "missing.hlantern", "card"});
+        row({"solve", "g.hlantern", "band", "box1", "40mm"});
+        row({"solve", "g.hlantern", "band", "--rise", "40mm"});
+        row({"solve", "g.hlantern", "band", "box1", "high"});
         row({"report", "g.hlantern", "-o", "g.docx"});
         row({"report", "g.hlantern", "-o", "/nowhere/g.html"});
         row({"check", "g.hlantern", "--workshop", "missing.json"});
@@ -208,7 +211,7 @@ class Commands : public QObject {
         const QJsonObject samples = run({"check", "p.hlantern", "--json"}).json();
         const QJsonObject own =
             run({"check", "p.hlantern", "--workshop", "w.json", "--json"}).json();
-        QCOMPARE(samples["rules"].toArray().size(), 19);
+        QCOMPARE(samples["rules"].toArray().size(), 20);
         QVERIFY(fact(samples, "mail")["text"].toString().contains("letter"));
         QVERIFY(fact(own, "mail")["text"].toString().contains("none"));
         // Two pages, a wall and a tab with its adhesive lie over one another.

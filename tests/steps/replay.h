@@ -40,6 +40,7 @@ class Replay {
         mats();
         figures();
         waits();
+        bands();
         if (folds)
             reach();
         return wrong_;
@@ -129,6 +130,34 @@ class Replay {
                 say(s.id + " goes on before the first closing");
         if (work_.steps.back().id != "check.finished")
             say("the last step is no look at it");
+    }
+
+    // A band, and the fastener that its solid turns on, go in while there is a way in: before the
+    // last two seams are glued, and after the first.
+    void bands() {
+        for (const Elastic& e : a_.elastics) {
+            std::vector<size_t> seams;
+            for (size_t k = 0; k < a_.joins.size(); ++k)
+                if (owner(a_.joins[k].tab) == e.structure &&
+                    owner(a_.joins[k].landing) == e.structure)
+                    seams.push_back(when(int(k)));
+            std::sort(seams.begin(), seams.end());
+            if (!at_.count("insert." + e.id) || seams.size() < 3) {
+                say("the " + e.name + " is never hooked in");
+                continue;
+            }
+            const size_t hooked = at_["insert." + e.id];
+            if (hooked > seams[seams.size() - 2] || hooked < seams.front())
+                say("the " + e.name + " is hooked in when there is no way in");
+            for (const Join& j : a_.joins)
+                if (traitsOf(j.kind).turns && owner(j.tab) == e.structure &&
+                    (!at_.count("insert." + j.id + ".fastener") ||
+                     at_["insert." + j.id + ".fastener"] > hooked))
+                    say("the fastener of " + j.id + " is shut out");
+        }
+    }
+    const std::string& owner(int panel) const {
+        return a_.parts[size_t(a_.panels[size_t(panel)].part)].structure;
     }
 
     // What is pulled has dried: somewhere before the first opening it is waited for.
