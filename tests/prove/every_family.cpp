@@ -96,6 +96,8 @@ class EveryFamily : public QObject {
             for (const Finding& f : prove(c)) {
                 if (f.rule == "overhang")
                     out[f.parts.front()] = f.amount;
+                if (f.code == "slits.covered") // it is told where it begins, not how deep it goes
+                    told.emplace(std::minmax(ownerOf(f.parts[0]), ownerOf(f.parts[1])), 0);
                 if (f.rule != "collision" && f.rule != "layers")
                     continue;
                 if (f.code == "layers.stands-up")

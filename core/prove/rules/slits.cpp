@@ -4,6 +4,8 @@
 #include "core/assembly/open_slits.h"
 #include "core/prove/evidence.h"
 #include "core/prove/saying.h"
+#include "core/structures/family.h"
+#include <algorithm>
 #include <cmath>
 
 namespace hl {
@@ -42,11 +44,59 @@ double shuts(const Assembly& a, const OpenSlit& slit, const Cover& cover) {
     return within->second - within->first;
 }
 
+// Sheets that are pushed into one another part all along one line: above its own slit each goes
+// through the other's. What is stuck across that line beyond a sheet's own slit is in the way too.
+void acrossCrossings(const Case& c, std::vector<Finding>& out) {
+    const Assembly& a = c.assembly;
+    constexpr double reach = 2000, beside = 0.3; // mm
+    for (const Join& j : a.joins) {
+        if (!traitsOf(j.kind).through || !j.moves || j.along.norm() < 0.5)
+            continue;
+        const Rigid back = j.place.inverse();
+        const Vec2 at = back.at(j.at).head<2>(),
+                   way = (back.turn * lift(j.along)).head<2>().normalized();
+        const std::vector<OpenSlit> own = openSlits(a, j.tab, true);
+        const auto along = [&](const OpenSlit& s) {
+            return std::fabs(leftOf(way).dot(s.from - at)) < beside &&
+                   std::fabs(leftOf(way).dot(s.to - at)) < beside;
+        };
+        if (std::none_of(own.begin(), own.end(), along))
+            continue; // a tongue, which is not slit itself
+        const OpenSlit line{at - reach * way, at + reach * way};
+        for (bool face : {true, false})
+            for (const Join& k : a.joins) {
+                const auto cover = coverOf(k, j.tab, face);
+                if (!cover || cover->panel == j.landing)
+                    continue;
+                const Family* of = familyOf(
+                    c.design,
+                    a.parts[static_cast<size_t>(a.panels[static_cast<size_t>(cover->panel)].part)]
+                        .structure);
+                if (of && of->covers)
+                    continue; // mats end there or are slit with their panel
+                const double shut = shuts(a, line, *cover);
+                if (shut <= unseenCover)
+                    continue;
+                Finding f = Finding::of("slits.covered", Severity::Stop, c.first(), c.last(),
+                                        c.first(), shut);
+                nameIn(f, c, cover->panel);
+                nameIn(f, c, j.landing);
+                nameIn(f, c, j.tab);
+                f.message = "The " + sayPanel(c, cover->panel) + " covers " + sayAmount(c, shut) +
+                            " of the line along which the " + sayPanel(c, j.landing) +
+                            " goes through the " + sayPanel(c, j.tab) + ".";
+                f.remedy = "Move it to one side of that line, or slit it there as well.";
+                out.push_back(f);
+            }
+    }
+}
+
 } // namespace
 
 void slits(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     const Case& c = e.c;
     const Assembly& a = c.assembly;
+    acrossCrossings(c, out);
     for (size_t i = 0; i < a.panels.size() && !stop; ++i)
         for (bool face : {true, false})
             for (const OpenSlit& slit : openSlits(a, static_cast<int>(i), face)) {
