@@ -111,7 +111,11 @@ Copied mirrorStructure(const Design& design, const std::string& id) {
                     }
         if (f.ground == Ground::Panel) {
             auto made = assemble(design);
-            const double length = hostOnPanel(*made, made->panel(s.on)).length;
+            // As far from the spine: where the panel beyond it is another size, by that one's edge.
+            const std::string beyond = swapSides(s.on);
+            const int there = member == id && ownerOf(s.on) == "card" ? made->panel(beyond) : -1;
+            const bool toLeft = there >= 0 && beyond.find("left") != std::string::npos;
+            const double length = hostOnPanel(*made, toLeft ? there : made->panel(s.on)).length;
             if (values->count("across"))
                 set["across"] = Measure::fromMm(length - values->at("across"));
             for (const char* way : {"turn", "shift_right"})

@@ -69,7 +69,7 @@ class EveryCommission : public QObject {
             check(copied(mirrored), "mirror");
             if (mirrored) {
                 const auto again = mirrorStructure(mirrored->first, mirrored->second);
-                QVERIFY2(again, s.id.c_str());
+                QVERIFY2(again, again ? "" : again.problem().text().c_str());
                 for (auto& [name, m] : d.structure(s.id)->set) {
                     const auto& set = again->first.structure(again->second)->set;
                     const auto it = set.find(name);
