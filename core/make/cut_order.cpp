@@ -31,15 +31,15 @@ void orderCuts(const std::vector<CutNode>& nodes, double longest, PlannedSheet& 
         cut.piece = {n.x, n.y, n.width, n.height};
         cut.acrossX = n.acrossX;
         cut.at = n.at;
+        cut.tooLong = (n.acrossX ? n.height : n.width) > longest + hairline;
         const bool kept = std::fabs(a - fence) < hairline || std::fabs(b - fence) < hairline;
-        if (!kept) {
+        if (!kept && !cut.tooLong) { // a ruler moves no fence
             // What becomes a part or a strip lies against the fence.
             fence = a;
             ++settings;
         }
-        cut.fence = fence;
-        cut.setAnew = !kept;
-        cut.tooLong = (n.acrossX ? n.height : n.width) > longest + hairline;
+        cut.fence = cut.tooLong ? a : fence;
+        cut.setAnew = !kept && !cut.tooLong;
         sheet.cuts.push_back(cut);
         table.erase(table.begin() + static_cast<std::ptrdiff_t>(take));
         table.push_back(n.second);

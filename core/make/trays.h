@@ -23,8 +23,8 @@ struct Tray {
 
 // In rows no longer than `widest`: every word on a tray of its own, in the order given, and all
 // else together, the tallest first. Between two things is room for the
-// knife. A tray is as large as a whole number of `step` where that is no more than `widest`, so that
-// the fence stands on a mark.
+// knife. A tray is as large as a whole number of `step` where that is no more than `widest`, so
+// that the fence stands on a mark.
 std::vector<Tray> traysOf(const std::vector<SmallPiece>& pieces, double widest, double step = 1);
 
 } // namespace hl
