@@ -4,9 +4,10 @@
 
 namespace hl {
 
-// The torque of a worked fold, N mm per radian for each mm of it. What its paper says; else E t^3 / (12 s), the bending of a
-// strip of the paper as long as s. An assumption, for no maker measures it: E = 2500 N/mm2, between
-// along and across the grain of card, and s = 50 mm, as a score and a bone folder leave it.
+// The torque of a worked fold, N mm per radian for each mm of it. What its paper says; else E t^3 /
+// (12 s), the bending of a strip of the paper as long as s. An assumption, for no maker measures
+// it: E = 2500 N/mm2, between along and across the grain of card, and s = 50 mm, as a score and a
+// bone folder leave it.
 inline double foldTorque(const Stock& stock) {
     if (stock.stiffness > 0)
         return stock.stiffness;

@@ -146,7 +146,7 @@ class ValueReader {
                 continue;
             const Quantity q = p ? p->least.quantity : Quantity::Length;
             if (p && q == Quantity::Count && one.is_number_unsigned() && p->choices.empty() &&
-                one.get<std::uint64_t>() < 1000) {
+                one.get<std::uint64_t>() <= 100'000) {
                 set[name] = Measure::ofCount(one.get<int>());
             } else if (p && q == Quantity::Count) {
                 auto m = readMeasure(*p, measures.text(name, one), unit_);

@@ -98,8 +98,8 @@ BandTried restsWith(const SpringCourse& course, double length, double pull) {
     std::vector<double> energy;
     for (size_t i = 0; i < course.held.size(); ++i)
         energy.push_back(course.held[i] + bandHolds(course.apart[i], length, pull));
-    const size_t least = static_cast<size_t>(
-        std::min_element(energy.begin(), energy.end()) - energy.begin());
+    const size_t least =
+        static_cast<size_t>(std::min_element(energy.begin(), energy.end()) - energy.begin());
     BandTried out{length, course.height[least], course.opened[least]};
     if (least == 0 || least + 1 == energy.size())
         return out;
@@ -108,10 +108,11 @@ BandTried restsWith(const SpringCourse& course, double length, double pull) {
                  down = (energy[least] - energy[least - 1]) / (x[1] - x[0]);
     if (up - down < 1e-15)
         return out;
-    out.opened = std::clamp((x[0] + x[1]) / 2 - down * (x[2] - x[0]) / (2 * (up - down)), x[0], x[2]);
+    out.opened =
+        std::clamp((x[0] + x[1]) / 2 - down * (x[2] - x[0]) / (2 * (up - down)), x[0], x[2]);
     const size_t from = out.opened < x[1] ? least - 1 : least;
-    const double part = (out.opened - course.opened[from]) /
-                        (course.opened[from + 1] - course.opened[from]);
+    const double part =
+        (out.opened - course.opened[from]) / (course.opened[from + 1] - course.opened[from]);
     out.rise = course.height[from] + part * (course.height[from + 1] - course.height[from]);
     return out;
 }
@@ -190,7 +191,8 @@ std::optional<double> bandFor(const Case& c, const Rising& r, double rise) {
     const double pull = pullOf(c, r);
     const double shortest = r.flat / bandBears, longest = r.flat;
     // The shorter it is, the higher it rises.
-    if (restsWith(course, shortest, pull).rise < rise || restsWith(course, longest, pull).rise > rise)
+    if (restsWith(course, shortest, pull).rise < rise ||
+        restsWith(course, longest, pull).rise > rise)
         return {};
     double low = shortest, high = longest;
     while (high - low > 0.05) {

@@ -83,9 +83,10 @@ void Orderer::hookBand(const Elastic& band, int unit) {
              " long from hook to hook, through the slit of the " + sayPanel(c_, band.panels[0]) +
              " into its hole, and across through the open seams to that of the " +
              sayPanel(c_, band.panels[1]) + ".";
-    s.check = "Press it flat and let go: it rises by itself and its seams nearly close. If it stays "
-              "low, knot the band shorter or take another; if the sides are drawn upright, a longer "
-              "one.";
+    s.check =
+        "Press it flat and let go: it rises by itself and its seams nearly close. If it stays "
+        "low, knot the band shorter or take another; if the sides are drawn upright, a longer "
+        "one.";
     s.why = "It is tried and exchanged while there is a way in.";
     s.caution = "A stretched band that slips off flies: keep it away from eyes.";
     chain(s, unit);

@@ -4,6 +4,22 @@
 
 namespace hl::steps {
 
+namespace {
+
+// The bands of which both hooks are there; `panel` has the new numbers of panels.
+std::vector<Elastic> hookedIn(const Assembly& whole, const std::vector<int>& panel) {
+    std::vector<Elastic> out;
+    for (Elastic e : whole.elastics) {
+        for (int& p : e.panels)
+            p = panel[static_cast<size_t>(p)];
+        if (e.panels[0] >= 0 && e.panels[1] >= 0)
+            out.push_back(e);
+    }
+    return out;
+}
+
+} // namespace
+
 Assembly partialOf(const Assembly& whole, const std::set<std::string>& made) {
     // Parts that hang together.
     std::vector<int> group(whole.parts.size());
@@ -66,12 +82,7 @@ Assembly partialOf(const Assembly& whole, const std::set<std::string>& made) {
         if (moved(crease, t.crease) >= 0 && moved(crease, t.to) >= 0)
             out.ties.push_back(
                 {moved(crease, t.crease), moved(crease, t.to), t.ratio, t.halfTurns});
-    for (const Elastic& e : whole.elastics)
-        if (moved(panel, e.panels[0]) >= 0 && moved(panel, e.panels[1]) >= 0) {
-            out.elastics.push_back(e);
-            for (int& p : out.elastics.back().panels)
-                p = moved(panel, p);
-        }
+    out.elastics = hookedIn(whole, panel);
     out.root = moved(panel, whole.root);
     out.motion.clear();
     for (const Stage& s : whole.motion)

@@ -97,6 +97,7 @@ class Inspecting : public QObject, public RealWindow {
                                    : name == "group-height"            ? "12 mm"
                                    : name.startsWith("group-")         ? "51 mm"
                                    : name.startsWith("edge-")          ? "waves 3 mm"
+                                   : name == "stock-stiffness"         ? "0.2"
                                    : name.startsWith("zone-")          ? "clear top 4 mm"
                                    : name == "part-say" ? "20 | 20 | 20, V M; height 40"
                                                         : "Porter's lamp");

@@ -29,7 +29,7 @@ class Commands : public QObject {
   private slots:
     void theCatalogueIsCompleteAndItsDefaultsWork() {
         const auto all = QJsonDocument::fromJson(run({"structures", "--json"}).out).array();
-        QCOMPARE(all.size(), 37);
+        QCOMPARE(all.size(), 38);
         for (const auto& value : all) {
             const QJsonObject f = value.toObject();
             const QString id = f["id"].toString();

@@ -28,13 +28,13 @@ struct Globe {
     double apart(double lean) const { return 2 * (r() + (panel - hook) * std::cos(lean)); }
     double energy(double lean) const {
         const double bent = lean - 15 * degree;
-        const double folds = 0.5 * torque * (2 * n * side * bent * bent + n * girdle * 4 * bent * bent);
+        const double folds =
+            0.5 * torque * (2 * n * side * bent * bent + n * girdle * 4 * bent * bent);
         const double over = std::max(0.0, apart(lean) - band);
         return folds + pull * over * over / (2 * band);
     }
     double most() const {
-        return std::acos(
-            std::clamp((girdle / (2 * std::tan(pi / n)) - r()) / panel, 0.0, 1.0));
+        return std::acos(std::clamp((girdle / (2 * std::tan(pi / n)) - r()) / panel, 0.0, 1.0));
     }
     // Where it no longer falls, by bisection of its slope.
     double rests() const {
@@ -57,8 +57,13 @@ Design petals() {
 
 Globe globeOf(const Design& d) {
     const auto v = measuresOf(d, d.structures.back().id);
-    return {int(v->at("corners")), v->at("side"), v->at("panel"),          v->at("girdle"),
-            v->at("hook"),         v->at("band"), v->at("pull") * 0.00980665,
+    return {int(v->at("corners")),
+            v->at("side"),
+            v->at("panel"),
+            v->at("girdle"),
+            v->at("hook"),
+            v->at("band"),
+            v->at("pull") * 0.00980665,
             foldTorque(d.paper(d.structures.back().stock))};
 }
 
@@ -98,8 +103,7 @@ class Energies : public QObject {
             QVERIFY(std::fabs(forcesOf(k, {0}, {fold})(0) - force) < 1e-6);
             Eigen::MatrixXd stiff = Eigen::MatrixXd::Zero(1, 1);
             addStiffness(k, {0}, {fold}, stiff);
-            const double bend =
-                (energy(fold + h) - 2 * energy(fold) + energy(fold - h)) / (h * h);
+            const double bend = (energy(fold + h) - 2 * energy(fold) + energy(fold - h)) / (h * h);
             QVERIFY2(std::fabs(stiff(0, 0) - bend) < 1e-3, qPrintable(QString::number(fold)));
         }
     }
@@ -120,8 +124,8 @@ class Energies : public QObject {
                 panels.push_back(out.panel("page-" + std::to_string(i), Role::Page,
                                            {{low, 0}, {nextLow, 0}, {nextHigh, 60}, {high, 60}}));
                 if (i > 0)
-                    out.crease(i == 1 ? "spine" : "fold-" + std::to_string(i), panels[size_t(i) - 1],
-                               panels[size_t(i)], {low, 0}, {high, 60},
+                    out.crease(i == 1 ? "spine" : "fold-" + std::to_string(i),
+                               panels[size_t(i) - 1], panels[size_t(i)], {low, 0}, {high, 60},
                                part(random) < 0.5 ? Fold::Valley : Fold::Mountain);
                 low = nextLow;
                 high = nextHigh;
@@ -149,7 +153,8 @@ class Energies : public QObject {
                 std::vector<double> up = values, down = values;
                 up[size_t(i)] += h;
                 down[size_t(i)] -= h;
-                const double slope = (energyOf(k, joints, up) - energyOf(k, joints, down)) / (2 * h);
+                const double slope =
+                    (energyOf(k, joints, up) - energyOf(k, joints, down)) / (2 * h);
                 QVERIFY2(std::fabs(force(i) - slope) < 1e-5 * (1 + std::fabs(slope)),
                          qPrintable(QString("run %1: %2, %3").arg(run).arg(force(i)).arg(slope)));
                 const Eigen::VectorXd bend =
@@ -162,8 +167,11 @@ class Energies : public QObject {
     // A globe rises to where its energy is least; how high, how far its seams gape then and how far
     // its band is stretched follow in closed form.
     void aGlobeRisesToTheLeastEnergy() {
-        for (auto& [band, pull] : {std::pair{"63 mm", "150"}, {"40 mm", "150"}, {"90 mm", "60"},
-                                   {"63 mm", "400"}, {"110 mm", "20"}}) {
+        for (auto& [band, pull] : {std::pair{"63 mm", "150"},
+                                   {"40 mm", "150"},
+                                   {"90 mm", "60"},
+                                   {"63 mm", "400"},
+                                   {"110 mm", "20"}}) {
             const Design d =
                 with(petals(), "globe", "card.page-right",
                      {{"side", "26 mm"}, {"panel", "40 mm"}, {"band", band}, {"pull", pull}});
@@ -188,8 +196,9 @@ class Energies : public QObject {
             // The force at which it is lowered is the slope of its energy by its height.
             double press = 0;
             for (double at = 0.1 * degree; at < lean - 0.5 * degree; at += 0.1 * degree)
-                press = std::max(press, (g.energy(at - 1e-4) - g.energy(at + 1e-4)) /
-                                            (2 * g.panel * (std::sin(at + 1e-4) - std::sin(at - 1e-4))));
+                press = std::max(press,
+                                 (g.energy(at - 1e-4) - g.energy(at + 1e-4)) /
+                                     (2 * g.panel * (std::sin(at + 1e-4) - std::sin(at - 1e-4))));
             QVERIFY2(std::fabs(all[0].press - press) < 0.05 * press + 1e-3,
                      qPrintable(QString("%1, %2").arg(all[0].press).arg(press)));
         }

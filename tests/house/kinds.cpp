@@ -31,7 +31,7 @@ class Kinds : public QObject {
             {"core/journal/tables.cpp", {"words"}},    // a key
             {"core/edit/copies.cpp", {"pillars"}},     // a measure
             {"core/edit/papers.cpp", {"film"}},        // the id of a paper
-            {"core/prove/solve.cpp", {"topper"}},      // a question
+            {"core/prove/question.cpp", {"topper"}},   // a question
             {"core/journal/learn.cpp", {"mat"}},       // what is done
             {"core/steps/step.cpp", {"mat"}},          // a step
         };

@@ -1,6 +1,6 @@
 // Rising: what should come up by itself, and does not, or is drawn too hard.
-#include "core/prove/evidence.h"
 #include "core/prove/rising.h"
+#include "core/prove/evidence.h"
 #include "core/prove/saying.h"
 #include <algorithm>
 #include <cmath>
@@ -8,7 +8,7 @@
 namespace hl {
 namespace {
 
-constexpr double hardly = 0.5; // of how far it could come
+constexpr double hardly = 0.5;  // of how far it could come
 constexpr double upright = 175; // degrees between its sides: they stand in one plane
 
 Finding about(const Case& c, const Rising& r, const char* code, Severity severity, double amount) {
@@ -29,7 +29,8 @@ std::optional<double> betterBand(const Case& c, const Rising& r) {
 
 void withBand(Finding& f, const Case& c, const Rising& r, const std::string& otherwise) {
     if (const auto length = betterBand(c, r)) {
-        f.remedy = "Take a band of " + sayAmount(c, *length) + ", or knot this one shorter or longer.";
+        f.remedy =
+            "Take a band of " + sayAmount(c, *length) + ", or knot this one shorter or longer.";
         f.action = Remedy{r.structure, "band", Measure::fromMm(*length)};
     } else {
         f.remedy = otherwise;
@@ -45,7 +46,8 @@ void rising(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
             return;
         const std::string name = capital(sayOwner(c.design, r.structure));
         if (r.elastic >= 0 && r.flat > bandBears * r.slack) {
-            Finding f = about(c, r, "rising.band-tears", Severity::Stop, r.flat - bandBears * r.slack);
+            Finding f =
+                about(c, r, "rising.band-tears", Severity::Stop, r.flat - bandBears * r.slack);
             f.message = "Pressed flat, " + name + " stretches its band from " +
                         sayAmount(c, r.slack) + " to " + sayAmount(c, r.flat) +
                         ": that is more than a rubber band bears.";
@@ -62,7 +64,8 @@ void rising(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
         } else if (r.elastic >= 0 && r.stands < r.slack) {
             Finding f = about(c, r, "rising.slack", Severity::Note, r.slack - r.stands);
             f.message = "As " + name + " stands its band hangs slack, by " +
-                        sayAmount(c, r.slack - r.stands) + ": nothing holds it there but its folds.";
+                        sayAmount(c, r.slack - r.stands) +
+                        ": nothing holds it there but its folds.";
             withBand(f, c, r, "Take a shorter band.");
             out.push_back(f);
         }

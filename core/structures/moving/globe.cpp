@@ -13,7 +13,7 @@
 namespace hl {
 namespace {
 
-constexpr double gram = 0.00980665; // N
+constexpr double gram = 0.00980665;        // N
 constexpr double remembered = 15 * degree; // how far its folds stay bent when it was pressed flat
 
 double toEdges(double side, double corners) { return side / (2 * std::tan(pi / corners)); }
@@ -52,9 +52,7 @@ struct GlobeSize {
         return {t.cos, t.sin};
     }
     // In a half's flat coordinates, of its side i: so far from the middle, so far along its edge.
-    Vec2 at(int i, double off, double along) const {
-        return off * out(i) + along * leftOf(out(i));
-    }
+    Vec2 at(int i, double off, double along) const { return off * out(i) + along * leftOf(out(i)); }
     // How far its sides may lean from flat: to where neighbours meet, or until they stand upright.
     double mostLean() const {
         const double q = girdle / (2 * std::tan(pi / n));
@@ -112,9 +110,10 @@ Half addHalf(AssemblyBuilder& out, const GlobeSize& z, const std::string& name, 
             continue;
         const double from = -z.girdle / 2, to = i == whole ? z.girdle / 2 : 0;
         const double slope = z.slope(to - from);
-        h.tabs.back() = out.panel(name + "-tab-" + number, Role::Tab,
-                                  {z.at(i, z.reach(), from), z.at(i, z.reach() + z.tab, from + slope),
-                                   z.at(i, z.reach() + z.tab, to - slope), z.at(i, z.reach(), to)});
+        h.tabs.back() =
+            out.panel(name + "-tab-" + number, Role::Tab,
+                      {z.at(i, z.reach(), from), z.at(i, z.reach() + z.tab, from + slope),
+                       z.at(i, z.reach() + z.tab, to - slope), z.at(i, z.reach(), to)});
         h.girdles.back() =
             out.crease(name + "-girdle-" + number, h.sides[static_cast<size_t>(i)], h.tabs.back(),
                        z.at(i, z.reach(), from), z.at(i, z.reach(), to), Fold::Mountain);
@@ -154,6 +153,11 @@ Trouble buildGlobe(const StructureSpec& spec, const Values& v, const Host& host,
         return beyond(spec, host, "girdle", z.girdle, "above the most, " + inUnit(host, flat - 0.5),
                       "the sides would lie over one another when it is pressed flat",
                       "make it narrower");
+    constexpr double leastLean = 20 * degree; // from flat: it would be no solid
+    const double flare = 2 * std::tan(pi / z.n) * (z.r + z.panel * std::cos(leastLean));
+    if (z.girdle > flare)
+        return beyond(spec, host, "girdle", z.girdle, "above the most, " + inUnit(host, flare),
+                      "its sides meet before it rises by a third", "make it narrower");
     if (z.hook > z.panel - 3)
         return beyond(spec, host, "hook", z.hook, "above the most, " + inUnit(host, z.panel - 3),
                       "the hooks would lie on the cap", "bring them nearer to the girdle");
