@@ -61,6 +61,16 @@ std::string mirrorName(const Family& f, const std::string& name) {
     return f.parameter(right) && !f.parameter("left_" + name) ? right : name;
 }
 
+// The length that what lies across a panel is counted back from. What goes to the other side of the
+// spine stays as far from it: by the panel there, where that is the left one and of another size.
+double lengthInMirror(const Design& design, const std::string& on, bool goes) {
+    auto made = assemble(design);
+    const std::string beyond = swapSides(on);
+    const int there = goes && ownerOf(on) == "card" ? made->panel(beyond) : -1;
+    const bool toLeft = there >= 0 && beyond.find("left") != std::string::npos;
+    return hostOnPanel(*made, toLeft ? there : made->panel(on)).length;
+}
+
 } // namespace
 
 Copied mirrorStructure(const Design& design, const std::string& id) {
@@ -110,14 +120,9 @@ Copied mirrorStructure(const Design& design, const std::string& id) {
                         break;
                     }
         if (f.ground == Ground::Panel) {
-            auto made = assemble(design);
-            // As far from the spine: where the panel beyond it is another size, by that one's edge.
-            const std::string beyond = swapSides(s.on);
-            const int there = member == id && ownerOf(s.on) == "card" ? made->panel(beyond) : -1;
-            const bool toLeft = there >= 0 && beyond.find("left") != std::string::npos;
-            const double length = hostOnPanel(*made, toLeft ? there : made->panel(s.on)).length;
             if (values->count("across"))
-                set["across"] = Measure::fromMm(length - values->at("across"));
+                set["across"] = Measure::fromMm(lengthInMirror(design, s.on, member == id) -
+                                                values->at("across"));
             for (const char* way : {"turn", "shift_right"})
                 if (const Parameter* p = f.parameter(way); p && values->at(way) != 0)
                     set[way] = Measure::of(p->least.quantity, -values->at(way));

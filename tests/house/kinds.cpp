@@ -32,6 +32,7 @@ class Kinds : public QObject {
             {"core/edit/copies.cpp", {"pillars"}},     // a measure
             {"core/edit/papers.cpp", {"film"}},        // the id of a paper
             {"core/prove/question.cpp", {"topper"}},   // a question
+            {"cli/commands/cuts.cpp", {"strip"}},      // a piece of a sheet
             {"core/journal/learn.cpp", {"mat"}},       // what is done
             {"core/steps/step.cpp", {"mat"}},          // a step
         };
