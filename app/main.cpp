@@ -15,7 +15,7 @@
 #include <cstdlib>
 #include <memory>
 
-namespace hl {
+namespace hl::app {
 
 // For bench/startup.py: ends the program once the standing card has been painted.
 class FirstPicture : public QObject {
@@ -51,9 +51,9 @@ static void leaveAfterFirstPicture(Workbench& window) {
     window.findChild<QWidget*>("standing-view")->installEventFilter(new FirstPicture(&window));
 }
 
-} // namespace hl
+} // namespace hl::app
 
-namespace hl {
+namespace hl::app {
 
 // Pictures for the command line, without a window: --picture DESIGN OUT OPENING WIDTH HEIGHT
 // FRAMES KIND. An opening below nought is the displayed one; more than one frame is a moving
@@ -84,7 +84,7 @@ static int takePicture(const QStringList& words) {
     return t ? refuse(*t) : 0;
 }
 
-} // namespace hl
+} // namespace hl::app
 
 int main(int argc, char** argv) {
     hl::Application app(argc, argv);

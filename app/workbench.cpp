@@ -29,7 +29,7 @@
 #include <QVariantAnimation>
 #include <algorithm>
 
-namespace hl {
+namespace hl::app {
 
 Workbench::Workbench() : pages_(new QStackedWidget), motion_(new QVariantAnimation(this)) {
     setWindowIcon(icon("lantern"));
@@ -263,4 +263,4 @@ void Workbench::switchTheme() {
     update();
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -12,7 +12,14 @@ class QStackedWidget;
 class QMenu;
 class QVariantAnimation;
 
-namespace hl {
+namespace hl::edit {
+struct Resized;
+} // namespace hl::edit
+namespace hl::exports {
+enum class Exports;
+} // namespace hl::exports
+
+namespace hl::app {
 
 class AssemblePane;
 class BenchView;
@@ -23,9 +30,7 @@ class SideColumn;
 class StandingPane;
 class StandingView;
 class StartPage;
-struct Resized;
 struct Room;
-enum class Exports;
 
 class Workbench : public QMainWindow {
     Q_OBJECT
@@ -133,4 +138,4 @@ class Workbench : public QMainWindow {
     QStringList passedOver_; // copies of earlier runs that were offered already
 };
 
-} // namespace hl
+} // namespace hl::app

@@ -18,7 +18,7 @@
 #include <QLineEdit>
 #include <QTimer>
 
-namespace hl {
+namespace hl::app {
 
 void Workbench::add(const QString& kind) {
     // On what is selected where that suits it, else where its family stands as a rule.
@@ -252,4 +252,4 @@ void Workbench::removeSelected() {
     session_.edit(next, tr("Remove %1").arg(what));
 }
 
-} // namespace hl
+} // namespace hl::app

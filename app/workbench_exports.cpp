@@ -19,7 +19,7 @@
 #include <QPrintPreviewDialog>
 #include <QPrinter>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 QString shown(const std::string& path) { return QString::fromStdString(path); }
@@ -184,4 +184,4 @@ void Workbench::exportAs(Exports what) {
     tell(said, true);
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -15,7 +15,7 @@
 #include <QStackedWidget>
 #include <QVariantAnimation>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 constexpr const char* extension = "hlantern";
@@ -200,4 +200,4 @@ void Workbench::closeEvent(QCloseEvent* e) {
     e->accept();
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -21,7 +21,7 @@
 #include <QStackedWidget>
 #include <algorithm>
 
-namespace hl {
+namespace hl::app {
 
 // All panes there are, in the places where any room has them.
 QWidget* Workbench::buildPanes() {
@@ -229,4 +229,4 @@ void Workbench::keepLayout() {
         settings.setValue("columns", across_->saveState());
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -1,6 +1,7 @@
 // Actions: all that can be done in the window, each a row of one table. Menus, keys, buttons, the
 // palette and the sheet of keys are made from it.
 #pragma once
+#include "core/measure/rooms.h"
 #include <QString>
 #include <QVariant>
 #include <functional>
@@ -8,7 +9,7 @@
 
 class QAction;
 
-namespace hl {
+namespace hl::app {
 
 // When an action can be done.
 enum class When {
@@ -37,4 +38,4 @@ struct Action {
 };
 using Actions = std::vector<Action>;
 
-} // namespace hl
+} // namespace hl::app

@@ -16,7 +16,7 @@
 #include <QLineEdit>
 #include <map>
 
-namespace hl {
+namespace hl::app {
 
 Actions Workbench::tableOfActions() {
     const QString card = tr("&Card"), edit = tr("&Edit"), structure = tr("&Structure"),
@@ -329,4 +329,4 @@ Actions Workbench::tableOfActions() {
     return table;
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -4,7 +4,7 @@
 #include <QMenuBar>
 #include <map>
 
-namespace hl {
+namespace hl::app {
 
 void Workbench::buildMenus() {
     table_ = tableOfActions();
@@ -98,4 +98,4 @@ void Workbench::refreshActions() {
     }
 }
 
-} // namespace hl
+} // namespace hl::app

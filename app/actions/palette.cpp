@@ -15,7 +15,7 @@
 #include <QVBoxLayout>
 #include <algorithm>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 QString plain(QString text) { return text.remove('&').remove("…"); }
@@ -175,4 +175,4 @@ KeySheet::KeySheet(const Actions& table, QWidget* parent) : QDialog(parent) {
     column->addWidget(buttons);
 }
 
-} // namespace hl
+} // namespace hl::app

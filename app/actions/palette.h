@@ -7,7 +7,7 @@
 class QLineEdit;
 class QListWidget;
 
-namespace hl {
+namespace hl::app {
 
 class Palette : public QDialog {
     Q_OBJECT
@@ -34,4 +34,4 @@ class KeySheet : public QDialog {
     KeySheet(const Actions& table, QWidget* parent);
 };
 
-} // namespace hl
+} // namespace hl::app

@@ -1,7 +1,7 @@
 #include "app/actions/room.h"
 #include <QCoreApplication>
 
-namespace hl {
+namespace hl::app {
 
 const std::vector<Room>& rooms() {
     auto tr = [](const char* text) { return QCoreApplication::translate("Room", text); };
@@ -31,4 +31,4 @@ const Room* room(const QString& id) {
     return nullptr;
 }
 
-} // namespace hl
+} // namespace hl::app

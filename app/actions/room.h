@@ -1,9 +1,10 @@
 // Rooms: the steps of the work, each a row of one table, in the order of the work.
 #pragma once
+#include "core/measure/rooms.h"
 #include <QString>
 #include <vector>
 
-namespace hl {
+namespace hl::app {
 
 // What a room is about: it gets most of the window.
 enum class Subject { Card, Standing, Plans, Steps, Journal };
@@ -23,4 +24,4 @@ const std::vector<Room>& rooms();
 // Null when there is none of that id.
 const Room* room(const QString& id);
 
-} // namespace hl
+} // namespace hl::app

@@ -6,7 +6,7 @@
 #include "app/standing/standing_view.h"
 #include "app/workbench.h"
 
-namespace hl {
+namespace hl::app {
 
 void Workbench::addViewActions(Actions& table) {
     const QString view = tr("&View");
@@ -124,4 +124,4 @@ void Workbench::addViewActions(Actions& table) {
                      true});
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -23,7 +23,7 @@
 #include <set>
 #include <utility>
 
-namespace hl {
+namespace hl::app {
 
 AssemblePane::AssemblePane(Session& session, QWidget& window)
     : session_(session), bench_(new QPushButton(tr("To the bench"))), cards_(new QSpinBox),
@@ -367,4 +367,4 @@ void AssemblePane::draw() {
                             room.height()));
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -14,7 +14,7 @@ class QProgressBar;
 class QPushButton;
 class QSpinBox;
 
-namespace hl {
+namespace hl::app {
 
 class PictureView;
 class ProgressBook;
@@ -60,4 +60,4 @@ class AssemblePane : public QWidget {
     Laying<LaidWork> laying_; // the last member, so that it goes first
 };
 
-} // namespace hl
+} // namespace hl::app

@@ -13,7 +13,7 @@
 #include <QSettings>
 #include <algorithm>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 constexpr double large = 18; // points: nothing below is read at an arm's length
@@ -249,4 +249,4 @@ void BenchView::mousePressEvent(QMouseEvent* e) {
         forward();
 }
 
-} // namespace hl
+} // namespace hl::app

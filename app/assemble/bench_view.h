@@ -13,7 +13,7 @@ class QLabel;
 class QProgressBar;
 class QPushButton;
 
-namespace hl {
+namespace hl::app {
 
 class PictureView;
 
@@ -54,4 +54,4 @@ class BenchView : public QWidget {
     QTimer each_; // second
 };
 
-} // namespace hl
+} // namespace hl::app

@@ -2,7 +2,7 @@
 #include "core/steps/order.h"
 #include "core/steps/words.h"
 
-namespace hl {
+namespace hl::app {
 
 std::shared_ptr<LaidWork> laidWork(const Snapshot& snapshot, const Drawer& drawer, bool fromDrawer,
                                    int cards, const std::atomic<bool>& cancelled,
@@ -33,4 +33,4 @@ std::shared_ptr<LaidWork> laidWork(const Snapshot& snapshot, const Drawer& drawe
     return out;
 }
 
-} // namespace hl
+} // namespace hl::app

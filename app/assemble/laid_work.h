@@ -5,7 +5,7 @@
 #include "core/report/step_pictures.h"
 #include "core/steps/schedule.h"
 
-namespace hl {
+namespace hl::app {
 
 struct LaidWork {
     std::shared_ptr<const Case> folded;
@@ -25,4 +25,4 @@ std::shared_ptr<LaidWork> laidWork(const Snapshot& snapshot, const Drawer& drawe
                                    int cards, const std::atomic<bool>& cancelled,
                                    const std::function<void(int)>& progress);
 
-} // namespace hl
+} // namespace hl::app

@@ -6,7 +6,7 @@
 #include <algorithm>
 #include <utility>
 
-namespace hl {
+namespace hl::app {
 
 ProgressBook::ProgressBook(QString key) : key_(std::move(key)) {
     if (key_.isEmpty())
@@ -83,4 +83,4 @@ void ProgressBook::clear() {
     keep();
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -3,13 +3,14 @@
 // interrupted work is found again, also when the design was edited elsewhere meanwhile: steps go by
 // their ids.
 #pragma once
+#include "core/measure/rooms.h"
 #include <QDateTime>
 #include <QMap>
 #include <QString>
 #include <QStringList>
 #include <vector>
 
-namespace hl {
+namespace hl::app {
 
 struct BenchClock {
     QString step, says; // the step's id, and what it is that takes so long
@@ -44,4 +45,4 @@ class ProgressBook {
     std::vector<BenchClock> clocks_;
 };
 
-} // namespace hl
+} // namespace hl::app

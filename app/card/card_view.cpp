@@ -2,7 +2,7 @@
 #include "core/report/desk.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::app {
 
 CardView::CardView(Session& session, QWidget* parent) : PictureView(parent), session_(session) {
     setObjectName("card-view");
@@ -24,4 +24,4 @@ void CardView::draw() {
                 std::max(80.0, mm.height())));
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -3,7 +3,7 @@
 #include "app/prove/picture_view.h"
 #include "app/session/session.h"
 
-namespace hl {
+namespace hl::app {
 
 class CardView : public PictureView {
     Q_OBJECT
@@ -18,4 +18,4 @@ class CardView : public PictureView {
     Session& session_;
 };
 
-} // namespace hl
+} // namespace hl::app

@@ -21,7 +21,7 @@
 #include <QVBoxLayout>
 #include <algorithm>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 constexpr int swatch = PaperList::swatch;
@@ -363,4 +363,4 @@ void DressTray::undressAll() {
         session_.edit(bare, tr("Take all mats off"));
 }
 
-} // namespace hl
+} // namespace hl::app

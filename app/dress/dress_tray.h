@@ -11,7 +11,7 @@ class QLineEdit;
 class QListWidget;
 class QPushButton;
 
-namespace hl {
+namespace hl::app {
 
 class DressTray : public QWidget {
     Q_OBJECT
@@ -50,4 +50,4 @@ class DressTray : public QWidget {
     std::vector<Proposal> proposed_;
 };
 
-} // namespace hl
+} // namespace hl::app

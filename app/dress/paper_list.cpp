@@ -7,7 +7,7 @@
 #include <QMimeData>
 #include <QPainter>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 // Of each panel the side that paper goes on: the one that is turned to whoever looks, if it is
@@ -86,4 +86,4 @@ QIcon PaperList::iconOf(const Print& print) {
     return QIcon(pixels);
 }
 
-} // namespace hl
+} // namespace hl::app

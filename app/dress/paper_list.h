@@ -4,7 +4,7 @@
 #include "core/design/tiles.h"
 #include <QListWidget>
 
-namespace hl {
+namespace hl::app {
 
 // What a paper is dragged by; its data is the id of a paper or of a shipped pattern.
 inline constexpr const char* paperMime = "application/x-hinge-lantern-paper";
@@ -25,4 +25,4 @@ class PaperList : public QListWidget {
     QMimeData* mimeData(const QList<QListWidgetItem*>& items) const override;
 };
 
-} // namespace hl
+} // namespace hl::app

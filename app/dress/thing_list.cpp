@@ -16,7 +16,7 @@
 #include <QPainterPath>
 #include <cmath>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 constexpr int side = 34; // pixels of an icon
@@ -180,4 +180,4 @@ QMimeData* ThingList::mimeData(const QList<QListWidgetItem*>& items) const {
     return data;
 }
 
-} // namespace hl
+} // namespace hl::app

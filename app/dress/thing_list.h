@@ -3,7 +3,7 @@
 #include "app/session/session.h"
 #include <QListWidget>
 
-namespace hl {
+namespace hl::app {
 
 // What a thing is dragged by; its data is "topper star", "words", "film".
 inline constexpr const char* thingMime = "application/x-hinge-lantern-thing";
@@ -20,4 +20,4 @@ class ThingList : public QListWidget {
     QMimeData* mimeData(const QList<QListWidgetItem*>& items) const override;
 };
 
-} // namespace hl
+} // namespace hl::app

@@ -4,7 +4,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::app {
 
 bool Drawing::drawsLines() const {
     const Placing::Tool t = session_.placing().tool();
@@ -157,4 +157,4 @@ void Drawing::release() {
     preview_.reset();
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -5,7 +5,7 @@
 #include "core/edit/snap.h"
 #include <optional>
 
-namespace hl {
+namespace hl::app {
 
 class Drawing {
   public:
@@ -50,4 +50,4 @@ class Drawing {
     int gestures_ = 0;
 };
 
-} // namespace hl
+} // namespace hl::app

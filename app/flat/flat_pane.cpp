@@ -15,7 +15,7 @@
 #include <QToolButton>
 #include <QVBoxLayout>
 
-namespace hl {
+namespace hl::app {
 
 FlatPane::FlatPane(Session& session, QWidget& window)
     : session_(session), view_(new FlatView(session)), parts_(new QPushButton(tr("Flat parts"))),
@@ -112,4 +112,4 @@ void FlatPane::showSheets(bool sheets) {
         view_->setShow(sheets ? FlatView::Show::Sheets : FlatView::Show::Parts);
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -10,7 +10,7 @@ class QComboBox;
 class QLabel;
 class QPushButton;
 
-namespace hl {
+namespace hl::app {
 
 class FlatView;
 
@@ -33,4 +33,4 @@ class FlatPane : public QWidget {
     QCheckBox* patterns_;
 };
 
-} // namespace hl
+} // namespace hl::app

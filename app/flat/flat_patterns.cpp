@@ -4,7 +4,7 @@
 #include <QLineF>
 #include <QPainter>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 constexpr double grasp = 12, knobBeyond = 18; // pixels
@@ -66,4 +66,4 @@ void FlatView::paintPattern(QPainter& painter) const {
     painter.drawEllipse(knob, 5, 5);
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -17,7 +17,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 constexpr double gap = 9;         // mm between parts
@@ -670,4 +670,4 @@ void FlatView::keyPressEvent(QKeyEvent* e) {
 
 void FlatView::leaveEvent(QEvent*) { session_.selection().hover({}); }
 
-} // namespace hl
+} // namespace hl::app

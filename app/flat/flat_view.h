@@ -12,7 +12,7 @@
 
 class QPainterPath;
 
-namespace hl {
+namespace hl::app {
 
 class FlatView : public QWidget {
     Q_OBJECT
@@ -127,4 +127,4 @@ class FlatView : public QWidget {
     Worker worker_; // the last member, so that it goes first
 };
 
-} // namespace hl
+} // namespace hl::app

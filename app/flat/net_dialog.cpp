@@ -11,7 +11,7 @@
 #include <QScrollArea>
 #include <QSettings>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 // The drawing as it is understood, in the lines of the code.
@@ -144,4 +144,4 @@ void NetDialog::look() {
     said_->setText(said);
 }
 
-} // namespace hl
+} // namespace hl::app

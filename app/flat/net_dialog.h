@@ -9,7 +9,7 @@ class QFormLayout;
 class QLabel;
 class QPushButton;
 
-namespace hl {
+namespace hl::app {
 
 class PictureView;
 
@@ -36,4 +36,4 @@ class NetDialog : public QDialog {
     std::optional<NetMade> made_;
 };
 
-} // namespace hl
+} // namespace hl::app

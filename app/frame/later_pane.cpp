@@ -2,7 +2,7 @@
 #include <QVBoxLayout>
 #include <utility>
 
-namespace hl {
+namespace hl::app {
 
 LaterPane::LaterPane(std::function<QWidget*()> make, QWidget* parent)
     : QWidget(parent), make_(std::move(make)) {}
@@ -23,4 +23,4 @@ void LaterPane::showEvent(QShowEvent* e) {
     QWidget::showEvent(e);
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -1,9 +1,10 @@
 // A pane that is made when it is first shown: what no room that was entered has costs nothing.
 #pragma once
+#include "core/measure/rooms.h"
 #include <QWidget>
 #include <functional>
 
-namespace hl {
+namespace hl::app {
 
 // Focus that is set to it goes to what it holds.
 class LaterPane : public QWidget {
@@ -20,4 +21,4 @@ class LaterPane : public QWidget {
     QWidget* pane_ = nullptr;
 };
 
-} // namespace hl
+} // namespace hl::app

@@ -13,7 +13,7 @@
 #include <QVBoxLayout>
 #include <algorithm>
 
-namespace hl {
+namespace hl::app {
 
 SideColumn::SideColumn(Session& session, QWidget& window)
     : adds_(new QWidget), scroll_(new QScrollArea),
@@ -84,4 +84,4 @@ DressTray& SideColumn::tray() { return *static_cast<DressTray*>(tray_->pane()); 
 
 void SideColumn::toTop() { scroll_->verticalScrollBar()->setValue(0); }
 
-} // namespace hl
+} // namespace hl::app

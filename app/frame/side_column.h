@@ -7,7 +7,7 @@
 
 class QScrollArea;
 
-namespace hl {
+namespace hl::app {
 
 class DressTray;
 class LaterPane;
@@ -38,4 +38,4 @@ class SideColumn : public QFrame {
     InspectorPanel* inspectors_;
 };
 
-} // namespace hl
+} // namespace hl::app

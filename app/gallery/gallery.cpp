@@ -12,7 +12,7 @@
 #include <algorithm>
 #include <functional>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 constexpr int columns = 4;
@@ -167,4 +167,4 @@ void Gallery::keyPressEvent(QKeyEvent* e) {
     QDialog::keyPressEvent(e);
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -1,13 +1,14 @@
 // The gallery: every structure and form of card with a picture of the real thing, which opens and
 // closes under the pointer; searchable by name, purpose and what it stands on.
 #pragma once
+#include "core/measure/rooms.h"
 #include <QDialog>
 #include <vector>
 
 class QLineEdit;
 class QScrollArea;
 
-namespace hl {
+namespace hl::app {
 
 class Gallery : public QDialog {
     Q_OBJECT
@@ -30,4 +31,4 @@ class Gallery : public QDialog {
     std::vector<std::pair<QWidget*, std::vector<QWidget*>>> shelves_; // heading, entries
 };
 
-} // namespace hl
+} // namespace hl::app

@@ -4,7 +4,7 @@
 #include "core/edit/edit.h"
 #include <map>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 std::shared_ptr<const Case> folded(const std::string& family) {
@@ -36,4 +36,4 @@ void sampleOf(const Family& family, QObject* receiver, std::function<void(Pictur
         });
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -3,9 +3,9 @@
 #include "app/start/folded_later.h"
 #include "core/structures/family.h"
 
-namespace hl {
+namespace hl::app {
 
 // Hands the sample of a family over as soon as it is folded, unless `receiver` is gone by then.
 void sampleOf(const Family& family, QObject* receiver, std::function<void(PicturedPtr)> got);
 
-} // namespace hl
+} // namespace hl::app

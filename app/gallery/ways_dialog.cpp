@@ -6,7 +6,7 @@
 #include <QLabel>
 #include <QScrollArea>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 constexpr int waysAbreast = 3;
@@ -94,4 +94,4 @@ void WaysDialog::show(const Result<std::vector<Way>>& ways) {
     emit found();
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -9,7 +9,7 @@
 class QGridLayout;
 class QLabel;
 
-namespace hl {
+namespace hl::app {
 
 class WaysDialog : public QDialog {
     Q_OBJECT
@@ -33,4 +33,4 @@ class WaysDialog : public QDialog {
     QGridLayout* grid_;
 };
 
-} // namespace hl
+} // namespace hl::app

@@ -6,7 +6,7 @@
 #include <QLabel>
 #include <QLineEdit>
 
-namespace hl {
+namespace hl::app {
 
 QString blankShape(const Design& d, const std::string& id) {
     return QString::number(d.part(id)->outline.size()) + (d.part(id)->say.empty() ? "" : "s");
@@ -75,4 +75,4 @@ void inspectBlank(Rows& rows, const std::string& id) {
             });
 }
 
-} // namespace hl
+} // namespace hl::app

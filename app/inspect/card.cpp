@@ -9,7 +9,7 @@
 #include <QLineEdit>
 #include <algorithm>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 // What sticks out of the closed card on purpose: a list in which a thing is ticked or not.
@@ -185,4 +185,4 @@ void inspectCard(Rows& rows, const std::string&) {
     });
 }
 
-} // namespace hl
+} // namespace hl::app

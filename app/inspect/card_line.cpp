@@ -4,7 +4,7 @@
 #include <QAbstractButton>
 #include <QLabel>
 
-namespace hl {
+namespace hl::app {
 
 void inspectCardLine(Rows& rows, const std::string&) {
     Session& session = rows.session();
@@ -31,4 +31,4 @@ void inspectCardLine(Rows& rows, const std::string&) {
                    }}});
 }
 
-} // namespace hl
+} // namespace hl::app

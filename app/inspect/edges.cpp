@@ -8,7 +8,7 @@
 #include <QPushButton>
 #include <algorithm>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 constexpr size_t mostTabs = 8; // that are worth a row each
@@ -129,4 +129,4 @@ void inspectEdges(Rows& rows, const std::string& owner) {
                   QObject::tr("Change where the %1 sticks").arg(called(session, tab))});
 }
 
-} // namespace hl
+} // namespace hl::app

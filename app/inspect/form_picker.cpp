@@ -7,7 +7,7 @@
 #include <QStyle>
 #include <algorithm>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 class Form : public CardButton {
@@ -63,4 +63,4 @@ void FormPicker::mark() {
     }
 }
 
-} // namespace hl
+} // namespace hl::app

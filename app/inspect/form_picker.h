@@ -3,7 +3,7 @@
 #pragma once
 #include "app/inspect/rows.h"
 
-namespace hl {
+namespace hl::app {
 
 class FormPicker : public QWidget {
     Q_OBJECT
@@ -16,4 +16,4 @@ class FormPicker : public QWidget {
     std::vector<QWidget*> forms_;
 };
 
-} // namespace hl
+} // namespace hl::app

@@ -6,7 +6,7 @@
 #include <QLineEdit>
 #include <cmath>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 // What follows from where everything lies: to the hundredth of a millimetre.
@@ -81,4 +81,4 @@ void inspectGroup(Rows& rows, const std::string& id) {
                    }}});
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -5,7 +5,7 @@
 #include <QVBoxLayout>
 #include <utility>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 std::string ownerIn(Session& session) {
@@ -96,4 +96,4 @@ void InspectorPanel::focusFirst() {
         field->setFocus(Qt::OtherFocusReason);
 }
 
-} // namespace hl
+} // namespace hl::app

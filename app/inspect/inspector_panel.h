@@ -2,7 +2,7 @@
 #pragma once
 #include "app/inspect/rows.h"
 
-namespace hl {
+namespace hl::app {
 
 class InspectorPanel : public QWidget {
     Q_OBJECT
@@ -30,4 +30,4 @@ class InspectorPanel : public QWidget {
     QString shape_;     // and how it was made up then
 };
 
-} // namespace hl
+} // namespace hl::app

@@ -2,9 +2,12 @@
 #pragma once
 #include "app/inspect/rows.h"
 
-namespace hl {
-
+namespace hl::structures {
 struct Family;
+} // namespace hl::structures
+
+namespace hl::app {
+
 
 void inspectCard(Rows& rows, const std::string& owner);
 void inspectCardLine(Rows& rows, const std::string& owner);
@@ -53,4 +56,4 @@ void addPlainJoin(Rows& rows, const std::string& id);
 // A button that removes something.
 QWidget* removeButton(const QString& id);
 
-} // namespace hl
+} // namespace hl::app

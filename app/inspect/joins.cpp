@@ -6,7 +6,7 @@
 #include "core/structures/naming.h"
 #include <QComboBox>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 // One word of a join, chosen from a list.
@@ -203,4 +203,4 @@ void addPlainJoin(Rows& rows, const std::string& id) {
                   QObject::tr("Change how it is glued")});
 }
 
-} // namespace hl
+} // namespace hl::app

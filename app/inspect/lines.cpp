@@ -12,7 +12,7 @@
 #include <QToolButton>
 #include <cmath>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 constexpr size_t mostRows = 40; // lines that have rows: nobody looks through more
@@ -161,4 +161,4 @@ void inspectLines(Rows& rows, const std::string& owner) {
                        }}});
 }
 
-} // namespace hl
+} // namespace hl::app

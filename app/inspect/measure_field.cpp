@@ -6,7 +6,7 @@
 #include <QTimer>
 #include <cmath>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 void setFlag(QWidget* w, const char* name, bool on) {
@@ -129,4 +129,4 @@ void MeasureField::focusOutEvent(QFocusEvent* e) {
         rest();
 }
 
-} // namespace hl
+} // namespace hl::app

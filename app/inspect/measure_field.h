@@ -6,7 +6,7 @@
 
 class QLabel;
 
-namespace hl {
+namespace hl::app {
 
 class MeasureField : public QLineEdit {
     Q_OBJECT
@@ -43,4 +43,4 @@ class MeasureField : public QLineEdit {
     QLabel* note_ = nullptr;
 };
 
-} // namespace hl
+} // namespace hl::app

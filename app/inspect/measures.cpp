@@ -8,7 +8,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 // What is in force; nothing for a measure that is not known.
@@ -86,4 +86,4 @@ void addMeasures(Rows& rows, const Family& f, const std::string& owner) {
                               "a field to let it follow again."));
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -12,7 +12,7 @@
 #include <algorithm>
 #include <memory>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 // Which of the design's papers is looked at: the card's until another one is chosen.
@@ -217,4 +217,4 @@ void inspectPapers(Rows& rows, const std::string&) {
     addColour(rows, at, false);
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -4,7 +4,7 @@
 #include <QComboBox>
 #include <QLineEdit>
 
-namespace hl {
+namespace hl::app {
 
 void inspectPost(Rows& rows, const std::string&) {
     Session& session = rows.session();
@@ -46,4 +46,4 @@ void inspectPost(Rows& rows, const std::string&) {
         });
 }
 
-} // namespace hl
+} // namespace hl::app

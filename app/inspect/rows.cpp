@@ -12,7 +12,7 @@
 #include <QSignalBlocker>
 #include <QVBoxLayout>
 
-namespace hl {
+namespace hl::app {
 
 QString q(const std::string& text) { return QString::fromStdString(text); }
 
@@ -202,4 +202,4 @@ void Rows::refuse(const Trouble& trouble) {
         emit session_.refused(q(trouble->text()));
 }
 
-} // namespace hl
+} // namespace hl::app

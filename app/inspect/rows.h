@@ -11,7 +11,7 @@ class QLabel;
 class QLineEdit;
 class QVBoxLayout;
 
-namespace hl {
+namespace hl::app {
 
 class MeasureField;
 
@@ -86,4 +86,4 @@ int columnWidth(const QWidget& widget);
 QString readable(const std::string& name); // "left_wall": "Left wall"
 QString q(const std::string& text);
 
-} // namespace hl
+} // namespace hl::app

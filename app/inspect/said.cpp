@@ -6,7 +6,7 @@
 #include <QComboBox>
 #include <QLineEdit>
 
-namespace hl {
+namespace hl::app {
 
 QString called(Session& session, const std::string& id) {
     if (session.snapshot())
@@ -95,4 +95,4 @@ void addSeries(Rows& rows, const std::string& owner) {
               QObject::tr("Change the series %1").arg(called(rows.session(), owner))});
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -11,7 +11,7 @@
 #include <QPushButton>
 #include <set>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 // What a structure could stand on: all but its own and what stands on it.
@@ -207,4 +207,4 @@ void inspectStructure(Rows& rows, const std::string& id) {
                      [&rows, id, &f] { importShape(rows, id, f); });
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -1,7 +1,7 @@
 // The table of inspectors, in the order in which they are seen.
 #include "app/inspect/inspectors.h"
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 bool card(const Design&, const std::string& owner) { return owner == "card"; }
@@ -36,4 +36,4 @@ const std::vector<Inspector>& inspectors() {
     return table;
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -11,7 +11,7 @@
 #include <QSignalBlocker>
 #include <QToolButton>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 TabSpec* tabIn(Design& d, const std::string& part, const std::string& tab) {
@@ -208,4 +208,4 @@ void inspectTabs(Rows& rows, const std::string& id) {
             addPlainJoin(rows, j.id);
 }
 
-} // namespace hl
+} // namespace hl::app

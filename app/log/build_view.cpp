@@ -16,7 +16,7 @@
 #include <QStandardPaths>
 #include <QVBoxLayout>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 constexpr int thumb = 88; // pixels of the longer side
@@ -143,4 +143,4 @@ void BuildView::writePage() {
     saved(path, journal::pageOf(*build_));
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -10,7 +10,7 @@ class QLabel;
 class QListWidget;
 class QPushButton;
 
-namespace hl {
+namespace hl::app {
 
 class BuildView : public QWidget {
     Q_OBJECT
@@ -36,4 +36,4 @@ class BuildView : public QWidget {
     QPushButton *asItWas_, *page_;
 };
 
-} // namespace hl
+} // namespace hl::app

@@ -3,7 +3,7 @@
 #include <QObject>
 #include <QStringList>
 
-namespace hl {
+namespace hl::app {
 
 QString starsOf(int n) { return QString(n, QChar(0x2605)); }
 
@@ -57,4 +57,4 @@ QString sentencesOf(const journal::Build& b) {
     return out.join("\n");
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -3,10 +3,10 @@
 #include "core/journal/entry.h"
 #include <QString>
 
-namespace hl {
+namespace hl::app {
 
 QString starsOf(int n);
 // In a few plain lines.
 QString sentencesOf(const journal::Build& build);
 
-} // namespace hl
+} // namespace hl::app

@@ -4,7 +4,7 @@
 #include "core/prove/saying.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::app {
 
 using namespace journal;
 
@@ -76,4 +76,4 @@ void LearnedView::letCount(int row, bool counts) {
     }
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -3,7 +3,7 @@
 #include "core/journal/learn.h"
 #include <QListWidget>
 
-namespace hl {
+namespace hl::app {
 
 class Session;
 
@@ -27,4 +27,4 @@ class LearnedView : public QListWidget {
     bool filling_ = false;
 };
 
-} // namespace hl
+} // namespace hl::app

@@ -25,7 +25,7 @@
 #include <QToolButton>
 #include <QVBoxLayout>
 
-namespace hl {
+namespace hl::app {
 
 using namespace journal;
 
@@ -383,4 +383,4 @@ void LogPane::record() {
         fill();
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -13,7 +13,7 @@ class QLineEdit;
 class QListWidget;
 class QPushButton;
 
-namespace hl {
+namespace hl::app {
 
 class BuildView;
 class LearnedView;
@@ -62,4 +62,4 @@ class LogPane : public QWidget {
     PictureView* chart_;
 };
 
-} // namespace hl
+} // namespace hl::app

@@ -4,7 +4,7 @@
 #include "core/structures/naming.h"
 #include <QObject>
 
-namespace hl {
+namespace hl::app {
 
 std::vector<Measurable> measurables(Session& session) {
     std::vector<Measurable> out;
@@ -46,4 +46,4 @@ std::vector<Measurable> measurables(Session& session) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -4,7 +4,7 @@
 #include <QString>
 #include <vector>
 
-namespace hl {
+namespace hl::app {
 
 class Session;
 
@@ -17,4 +17,4 @@ struct Measurable {
 // before that is there.
 std::vector<Measurable> measurables(Session& session);
 
-} // namespace hl
+} // namespace hl::app

@@ -15,7 +15,7 @@
 #include <QSpinBox>
 #include <QVBoxLayout>
 
-namespace hl {
+namespace hl::app {
 
 RecordDialog::RecordDialog(journal::Build build, std::vector<Measurable> measurable, Unit unit,
                            QWidget* parent)
@@ -173,4 +173,4 @@ journal::Build RecordDialog::build() const {
     return b;
 }
 
-} // namespace hl
+} // namespace hl::app

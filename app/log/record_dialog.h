@@ -12,7 +12,7 @@ class QLineEdit;
 class QPlainTextEdit;
 class QSpinBox;
 
-namespace hl {
+namespace hl::app {
 
 class RecordDialog : public QDialog {
     Q_OBJECT
@@ -49,4 +49,4 @@ class RecordDialog : public QDialog {
     QLabel* trouble_;
 };
 
-} // namespace hl
+} // namespace hl::app

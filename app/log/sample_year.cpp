@@ -6,7 +6,7 @@
 #include <QDir>
 #include <QFileInfo>
 
-namespace hl {
+namespace hl::app {
 
 Trouble showSampleYear(const QString& demo, const QString& path) {
     qputenv("HL_JOURNAL", QFile::encodeName(QFileInfo(path).absoluteFilePath()));
@@ -26,4 +26,4 @@ Trouble showSampleYear(const QString& demo, const QString& path) {
     return all ? Trouble{} : Trouble{all.problem()};
 }
 
-} // namespace hl
+} // namespace hl::app

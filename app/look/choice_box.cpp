@@ -3,7 +3,7 @@
 #include <QEvent>
 #include <QStyleOptionComboBox>
 
-namespace hl {
+namespace hl::app {
 
 QSize ChoiceBox::sizeHint() const {
     constexpr int letters = 4, edge = 2; // pixels above and below the letters together
@@ -23,4 +23,4 @@ void ChoiceBox::changeEvent(QEvent* event) {
         QComboBox::changeEvent(event);
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -1,8 +1,9 @@
 // A list to choose one of, as wide as the column lets it.
 #pragma once
+#include "core/measure/rooms.h"
 #include <QComboBox>
 
-namespace hl {
+namespace hl::app {
 
 // Long entries do not widen it, and what pops up is built when it first pops up: a plain one builds
 // it when it is told either (seven widgets each, at every start and every choosing of a part).
@@ -16,4 +17,4 @@ class ChoiceBox : public QComboBox {
     void changeEvent(QEvent* event) override;
 };
 
-} // namespace hl
+} // namespace hl::app

@@ -5,7 +5,7 @@
 #include <QPushButton>
 #include <QSettings>
 
-namespace hl {
+namespace hl::app {
 
 QString fileDialog(QWidget* parent, const QString& title, QFileDialog::AcceptMode mode,
                    const QStringList& filters, const QString& suffix, const QString& start,
@@ -59,4 +59,4 @@ bool mayReplace(QWidget* parent, const std::vector<std::string>& paths) {
     return box.clickedButton() == replace;
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -1,13 +1,14 @@
 // Asking for the name of a file: our own dialog, which is everywhere alike, in the folder that was
 // used last.
 #pragma once
+#include "core/measure/rooms.h"
 #include <QFileDialog>
 #include <QString>
 #include <QStringList>
 #include <string>
 #include <vector>
 
-namespace hl {
+namespace hl::app {
 
 // The path, empty where the maker leaves it. A name without an ending gets `suffix`, or that of the
 // filter that is chosen, which is told in `filter`. Who writes asks about files that are there:
@@ -19,4 +20,4 @@ QString fileDialog(QWidget* parent, const QString& title, QFileDialog::AcceptMod
 // Asks once about all files that would be written over; yes where there are none.
 bool mayReplace(QWidget* parent, const std::vector<std::string>& paths);
 
-} // namespace hl
+} // namespace hl::app

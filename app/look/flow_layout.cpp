@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <limits>
 
-namespace hl {
+namespace hl::app {
 
 FlowLayout::FlowLayout(QWidget* parent)
     : QLayout(parent), spring_(std::numeric_limits<size_t>::max()) {}
@@ -91,4 +91,4 @@ int FlowLayout::arrange(const QRect& rect, bool move) const {
     return y - rect.top() + m.bottom();
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -1,10 +1,11 @@
 // A row of things that goes on in a further row where there is no room for all: nothing in a bar is
 // cut off, however large the letters are. What follows a spring keeps to the right.
 #pragma once
+#include "core/measure/rooms.h"
 #include <QLayout>
 #include <vector>
 
-namespace hl {
+namespace hl::app {
 
 class FlowLayout : public QLayout {
   public:
@@ -29,4 +30,4 @@ class FlowLayout : public QLayout {
     size_t spring_; // the first that keeps to the right
 };
 
-} // namespace hl
+} // namespace hl::app

@@ -1,9 +1,10 @@
 // Distances on the screen, in pixels.
 #pragma once
+#include "core/measure/rooms.h"
 #include <QLineF>
 #include <algorithm>
 
-namespace hl {
+namespace hl::app {
 
 inline double distanceTo(const QPointF& p, const QPointF& a, const QPointF& b) {
     const QPointF d = b - a, r = p - a;
@@ -12,4 +13,4 @@ inline double distanceTo(const QPointF& p, const QPointF& a, const QPointF& b) {
     return QLineF(p, a + t * d).length();
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -5,7 +5,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 QColor mix(const QColor& a, const QColor& b, double part) {
@@ -130,4 +130,4 @@ void paintPicture(QPainter& p, const Picture& picture, const QTransform& to, boo
         std::visit(painter, item);
 }
 
-} // namespace hl
+} // namespace hl::app

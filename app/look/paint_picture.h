@@ -5,11 +5,11 @@
 
 class QPainter;
 
-namespace hl {
+namespace hl::app {
 
 // `to` maps millimetres of the picture to the painter's own units. On paper the colours are those
 // for white, whatever the theme.
 void paintPicture(QPainter& painter, const Picture& picture, const QTransform& to,
                   bool onPaper = false);
 
-} // namespace hl
+} // namespace hl::app

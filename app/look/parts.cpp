@@ -7,7 +7,7 @@
 #include <QToolButton>
 #include <algorithm>
 
-namespace hl {
+namespace hl::app {
 
 QFrame* bar(FlowLayout*& row) {
     auto* f = new QFrame;
@@ -44,4 +44,4 @@ QToolButton* actionButton(QAction* action) {
     return b;
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -1,5 +1,6 @@
 // Parts that all panes of the window are put together from.
 #pragma once
+#include "core/measure/rooms.h"
 #include <QFrame>
 #include <QString>
 
@@ -7,7 +8,7 @@ class QAction;
 class QLabel;
 class QToolButton;
 
-namespace hl {
+namespace hl::app {
 
 class FlowLayout;
 
@@ -20,4 +21,4 @@ QLabel* barTitle(const QString& text);
 // A quiet button of an action.
 QToolButton* actionButton(QAction* action);
 
-} // namespace hl
+} // namespace hl::app

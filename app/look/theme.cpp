@@ -17,7 +17,7 @@
 // The resources are in a static library and have to be asked for.
 static void initResources() { Q_INIT_RESOURCE(resources); }
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 constexpr double ourSize = 10.5; // points
@@ -212,4 +212,4 @@ QIcon icon(const QString& name, const QColor& colour) {
     return QIcon(new DrawnIcon(name, colour.isValid() ? colour : theme().ink));
 }
 
-} // namespace hl
+} // namespace hl::app

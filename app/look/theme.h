@@ -9,7 +9,7 @@
 
 class QApplication;
 
-namespace hl {
+namespace hl::app {
 
 struct Theme {
     bool dark = false;
@@ -44,4 +44,4 @@ QFont headingFont(double points);
 QIcon icon(const QString& name, const QColor& colour = {});
 QPixmap iconPixmap(const QString& name, int size, const QColor& colour, double ratio = 1);
 
-} // namespace hl
+} // namespace hl::app

@@ -12,7 +12,7 @@
 #include <QTableWidget>
 #include <QVBoxLayout>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 enum Column {
@@ -226,4 +226,4 @@ void DrawerPage::exportTable() {
     }
 }
 
-} // namespace hl
+} // namespace hl::app

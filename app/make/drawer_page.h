@@ -7,7 +7,7 @@
 class QLabel;
 class QTableWidget;
 
-namespace hl {
+namespace hl::app {
 
 class DrawerPage : public QWidget {
     Q_OBJECT
@@ -29,4 +29,4 @@ class DrawerPage : public QWidget {
     std::vector<Stock> wanted_;
 };
 
-} // namespace hl
+} // namespace hl::app

@@ -18,7 +18,7 @@
 #include <QToolButton>
 #include <QVBoxLayout>
 
-namespace hl {
+namespace hl::app {
 
 MakePane::MakePane(Session& session, QWidget& window)
     : session_(session), cuts_(new QPushButton(tr("Cuts"))), scores_(new QPushButton(tr("Scores"))),
@@ -371,4 +371,4 @@ void MakePane::takeSheets() {
     session_.setWorkshop(w);
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -14,7 +14,7 @@ class QPushButton;
 class QSpinBox;
 class QToolButton;
 
-namespace hl {
+namespace hl::app {
 
 class PictureView;
 
@@ -81,4 +81,4 @@ class MakePane : public QWidget {
     Laying<Planned> laying_; // the last member, so that it goes first
 };
 
-} // namespace hl
+} // namespace hl::app

@@ -9,7 +9,7 @@
 #include <cmath>
 #include <map>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 // A sheet of the drawer by what it is, since numbers change when sheets are taken out.
@@ -89,4 +89,4 @@ void MakePane::offerWishes() {
     }
 }
 
-} // namespace hl
+} // namespace hl::app

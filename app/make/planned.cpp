@@ -4,7 +4,7 @@
 #include <QCoreApplication>
 #include <algorithm>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 QString told(const char* text) { return QCoreApplication::translate("MakePane", text); }
@@ -81,4 +81,4 @@ std::vector<QString> cutSteps(const Planned& planned, size_t sheet) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::app

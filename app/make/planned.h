@@ -3,7 +3,7 @@
 #include "app/session/snapshot.h"
 #include "core/make/plan.h"
 
-namespace hl {
+namespace hl::app {
 
 struct Planned {
     std::shared_ptr<const Case> folded;
@@ -25,4 +25,4 @@ std::shared_ptr<Planned> plannedFor(const Snapshot& snapshot, const Drawer& draw
 std::vector<QString> cutSteps(const Planned& planned, size_t sheet);
 std::vector<QString> scoreSteps(const Planned& planned, size_t blank);
 
-} // namespace hl
+} // namespace hl::app

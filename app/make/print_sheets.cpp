@@ -5,7 +5,7 @@
 #include <QPrinter>
 #include <cmath>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 constexpr double overlap = 10; // mm, of pages
@@ -62,4 +62,4 @@ void paintSheets(QPrinter& printer, const std::vector<Sheet>& sheets, double mar
     }
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -7,7 +7,7 @@
 #include <QStyle>
 #include <QVBoxLayout>
 
-namespace hl {
+namespace hl::app {
 
 FindingCard::FindingCard(Session& session)
     : session_(session), mark_(new QLabel), head_(new QLabel), message_(new QLabel),
@@ -88,4 +88,4 @@ void FindingCard::keyPressEvent(QKeyEvent* e) {
         QFrame::keyPressEvent(e);
 }
 
-} // namespace hl
+} // namespace hl::app

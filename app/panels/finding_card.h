@@ -7,7 +7,7 @@
 class QLabel;
 class QPushButton;
 
-namespace hl {
+namespace hl::app {
 
 class FindingCard : public QFrame {
   public:
@@ -31,4 +31,4 @@ class FindingCard : public QFrame {
     QPushButton* act_;
 };
 
-} // namespace hl
+} // namespace hl::app

@@ -12,7 +12,7 @@
 #include <algorithm>
 #include <set>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 // What there is to make, in a sentence.
@@ -152,4 +152,4 @@ void FindingsPanel::markShown() {
         card->mark(shown && card->isOf(*shown));
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -9,7 +9,7 @@ class QToolButton;
 class QScrollArea;
 class QVBoxLayout;
 
-namespace hl {
+namespace hl::app {
 
 class FindingCard;
 
@@ -36,4 +36,4 @@ class FindingsPanel : public QWidget {
     std::vector<FindingCard*> cards_; // as the findings
 };
 
-} // namespace hl
+} // namespace hl::app

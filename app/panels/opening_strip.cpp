@@ -9,7 +9,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 constexpr int side = 18, trackTop = 17, ribbonTop = 40, ribbonHeight = 11, ribbonGap = 3;
@@ -284,4 +284,4 @@ bool OpeningStrip::event(QEvent* e) {
     return QWidget::event(e);
 }
 
-} // namespace hl
+} // namespace hl::app

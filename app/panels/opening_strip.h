@@ -4,7 +4,7 @@
 #include "app/session/session.h"
 #include <QWidget>
 
-namespace hl {
+namespace hl::app {
 
 class OpeningStrip : public QWidget {
     Q_OBJECT
@@ -44,4 +44,4 @@ class OpeningStrip : public QWidget {
     Session& session_;
 };
 
-} // namespace hl
+} // namespace hl::app

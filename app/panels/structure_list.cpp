@@ -2,7 +2,7 @@
 #include <QScopedValueRollback>
 #include <algorithm>
 
-namespace hl {
+namespace hl::app {
 
 StructureList::StructureList(Session& session, QWidget* parent)
     : QTreeView(parent), session_(session), things_(new StructureModel(session, this)) {
@@ -71,4 +71,4 @@ void StructureList::mark() {
         clearSelection();
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -3,7 +3,7 @@
 #include "app/panels/structure_model.h"
 #include <QTreeView>
 
-namespace hl {
+namespace hl::app {
 
 class StructureList : public QTreeView {
     Q_OBJECT
@@ -23,4 +23,4 @@ class StructureList : public QTreeView {
     bool busy_ = false;
 };
 
-} // namespace hl
+} // namespace hl::app

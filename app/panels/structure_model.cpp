@@ -7,7 +7,7 @@
 #include <algorithm>
 #include <map>
 
-namespace hl {
+namespace hl::app {
 
 StructureModel::StructureModel(Session& session, QObject* parent)
     : QAbstractItemModel(parent), session_(session), things_(things()) {
@@ -161,4 +161,4 @@ QVariant StructureModel::data(const QModelIndex& index, int role) const {
     }
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -4,7 +4,7 @@
 #include "app/session/session.h"
 #include <QAbstractItemModel>
 
-namespace hl {
+namespace hl::app {
 
 class StructureModel : public QAbstractItemModel {
     Q_OBJECT
@@ -39,4 +39,4 @@ class StructureModel : public QAbstractItemModel {
     std::vector<Thing> things_; // the card first
 };
 
-} // namespace hl
+} // namespace hl::app

@@ -3,7 +3,7 @@
 #include "app/look/theme.h"
 #include "core/structures/in_names.h"
 
-namespace hl {
+namespace hl::app {
 
 VerdictChip::VerdictChip(Session& session, QWidget* parent)
     : QToolButton(parent), session_(session) {
@@ -41,4 +41,4 @@ void VerdictChip::refresh() {
                                      ratio)));
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -3,7 +3,7 @@
 #include "app/session/session.h"
 #include <QToolButton>
 
-namespace hl {
+namespace hl::app {
 
 class VerdictChip : public QToolButton {
     Q_OBJECT
@@ -15,4 +15,4 @@ class VerdictChip : public QToolButton {
     Session& session_;
 };
 
-} // namespace hl
+} // namespace hl::app

@@ -11,7 +11,7 @@
 #include <QVBoxLayout>
 #include <algorithm>
 
-namespace hl {
+namespace hl::app {
 
 AskDialog::AskDialog(Session& session, QWidget* parent) : QDialog(parent), session_(session) {
     setObjectName("ask-dialog");
@@ -209,4 +209,4 @@ void AskDialog::answered(const Result<Answer>& answer) {
     use_->setEnabled(found_ != session_.design());
 }
 
-} // namespace hl
+} // namespace hl::app

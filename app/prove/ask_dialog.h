@@ -10,7 +10,7 @@ class QLineEdit;
 class QProgressBar;
 class QPushButton;
 
-namespace hl {
+namespace hl::app {
 
 class AskDialog : public QDialog {
     Q_OBJECT
@@ -34,4 +34,4 @@ class AskDialog : public QDialog {
     Worker worker_; // the last member, so that it goes first
 };
 
-} // namespace hl
+} // namespace hl::app

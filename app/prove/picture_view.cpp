@@ -5,7 +5,7 @@
 #include <QPainter>
 #include <algorithm>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 constexpr double pixelsPerMm = 3.9; // so that small words come out at 11 pixels
@@ -64,4 +64,4 @@ void PictureView::mouseMoveEvent(QMouseEvent* e) {
 
 void PictureView::resizeEvent(QResizeEvent*) { emit resized(); }
 
-} // namespace hl
+} // namespace hl::app

@@ -3,7 +3,7 @@
 #include "core/picture/picture.h"
 #include <QWidget>
 
-namespace hl {
+namespace hl::app {
 
 class PictureView : public QWidget {
     Q_OBJECT
@@ -32,4 +32,4 @@ class PictureView : public QWidget {
     Picture picture_;
 };
 
-} // namespace hl
+} // namespace hl::app

@@ -16,7 +16,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::app {
 
 ProveView::ProveView(Session& session, QWidget* parent) : QWidget(parent), session_(session) {
     setObjectName("prove-view");
@@ -180,4 +180,4 @@ void ProveView::drawSide() {
     }
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -9,7 +9,7 @@ class QPushButton;
 class QSlider;
 class QStackedWidget;
 
-namespace hl {
+namespace hl::app {
 
 class PictureView;
 
@@ -38,4 +38,4 @@ class ProveView : public QWidget {
     std::vector<QPushButton*> turns_;
 };
 
-} // namespace hl
+} // namespace hl::app

@@ -15,7 +15,7 @@
 #include <QVBoxLayout>
 #include <set>
 
-namespace hl {
+namespace hl::app {
 
 namespace {
 
@@ -285,4 +285,4 @@ Workshop WorkshopDialog::workshop() const {
     return w;
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -10,7 +10,7 @@ class QComboBox;
 class QDoubleSpinBox;
 class QTableWidget;
 
-namespace hl {
+namespace hl::app {
 
 class DrawerPage;
 
@@ -40,4 +40,4 @@ class WorkshopDialog : public QDialog {
     QTableWidget *mail_, *adhesives_;
 };
 
-} // namespace hl
+} // namespace hl::app

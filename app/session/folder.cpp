@@ -1,6 +1,6 @@
 #include "app/session/folder.h"
 
-namespace hl {
+namespace hl::app {
 
 bool foldStage(Folding& f);
 bool proveStage(Folding& f);
@@ -51,4 +51,4 @@ void Folder::request(const Design& design, quint64 version, const Workshop& work
     });
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -3,7 +3,7 @@
 #include "app/session/snapshot.h"
 #include "app/session/worker.h"
 
-namespace hl {
+namespace hl::app {
 
 // What the stages share while they run, on the worker's thread.
 struct Folding {
@@ -51,4 +51,4 @@ class Folder : public QObject {
     Worker worker_; // the last member, so that it goes first
 };
 
-} // namespace hl
+} // namespace hl::app

@@ -3,7 +3,7 @@
 #include <QPointer>
 #include <QThreadPool>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 // One at a time: the other processor is the window's. It is not waited for when the program ends.
@@ -41,4 +41,4 @@ void runLater(QObject* receiver, std::function<std::function<void()>()> work) {
     });
 }
 
-} // namespace hl
+} // namespace hl::app

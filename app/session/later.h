@@ -1,9 +1,10 @@
 // Work for later: one thing after another on a thread of its own, which nobody waits for.
 #pragma once
+#include "core/measure/rooms.h"
 #include <QObject>
 #include <functional>
 
-namespace hl {
+namespace hl::app {
 
 // Runs `work` on another thread, after what waits there already, and what it returns on this one,
 // unless `receiver` is gone by then.
@@ -13,4 +14,4 @@ void runLater(QObject* receiver, std::function<std::function<void()>()> work);
 // program.
 bool laterIsBusy();
 
-} // namespace hl
+} // namespace hl::app

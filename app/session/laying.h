@@ -8,7 +8,7 @@
 #include <memory>
 #include <utility>
 
-namespace hl {
+namespace hl::app {
 
 template<class T> class Laying {
   public:
@@ -52,4 +52,4 @@ template<class T> class Laying {
     Worker worker_;
 };
 
-} // namespace hl
+} // namespace hl::app

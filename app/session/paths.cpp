@@ -1,7 +1,7 @@
 #include "app/session/paths.h"
 #include <QStringDecoder>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 constexpr char16_t firstByte = 0xDC80, lastByte = 0xDCFF;
@@ -48,4 +48,4 @@ std::string bytesOf(const QString& path) {
 
 QString shownPath(const QString& path) { return QString::fromStdString(bytesOf(path)); }
 
-} // namespace hl
+} // namespace hl::app

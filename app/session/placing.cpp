@@ -8,7 +8,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::app {
 
 struct Placing::Ghost {
     int number = 0;
@@ -175,4 +175,4 @@ void Placing::glueAt(const QString& panel, const Vec2& at, std::optional<bool> f
     setTool(Tool::Select);
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -7,7 +7,7 @@
 #include "core/structures/family.h"
 #include <QString>
 
-namespace hl {
+namespace hl::app {
 
 class Session;
 
@@ -58,4 +58,4 @@ class Placing : public QObject {
     Worker worker_;             // the last member, so that it goes first
 };
 
-} // namespace hl
+} // namespace hl::app

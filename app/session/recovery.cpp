@@ -12,7 +12,7 @@
 #include <sys/file.h>
 #include <unistd.h>
 
-namespace hl::recovery {
+namespace hl::app::recovery {
 namespace {
 
 QDir folder() {
@@ -104,4 +104,4 @@ void forget(const Found& found) {
     QFile::remove(lockFor(found.copy));
 }
 
-} // namespace hl::recovery
+} // namespace hl::app::recovery

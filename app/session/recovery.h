@@ -9,7 +9,7 @@
 #include <memory>
 #include <optional>
 
-namespace hl::recovery {
+namespace hl::app::recovery {
 
 // `base`: a digest of what the file at `path` held when the design was read from it or written to
 // it. Problems: the folder cannot be written.
@@ -30,4 +30,4 @@ std::optional<Found> find(const QStringList& passed = {}, const QString& path = 
 // Deletes the copy: only when the maker says so, or once its design is kept elsewhere.
 void forget(const Found& found);
 
-} // namespace hl::recovery
+} // namespace hl::app::recovery

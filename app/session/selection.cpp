@@ -2,7 +2,7 @@
 #include "core/design/design.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::app {
 
 void Selection::choose(const QString& id) { chooseAll({}, id); }
 
@@ -44,4 +44,4 @@ QString Selection::structure() const {
     return owner == "card" ? QString() : owner;
 }
 
-} // namespace hl
+} // namespace hl::app

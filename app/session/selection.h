@@ -6,7 +6,7 @@
 #include <QStringList>
 #include <optional>
 
-namespace hl {
+namespace hl::app {
 
 class Selection : public QObject {
     Q_OBJECT
@@ -41,4 +41,4 @@ class Selection : public QObject {
     std::optional<Finding> finding_;
 };
 
-} // namespace hl
+} // namespace hl::app

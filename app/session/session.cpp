@@ -16,7 +16,7 @@
 #include <QUndoCommand>
 #include <algorithm>
 
-namespace hl {
+namespace hl::app {
 
 // A step keeps the whole design before and after: designs are small, and nothing can be forgotten.
 class EditStep : public QUndoCommand {
@@ -371,4 +371,4 @@ QString Session::hostForNew() const {
     return "card.spine";
 }
 
-} // namespace hl
+} // namespace hl::app

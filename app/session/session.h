@@ -10,7 +10,7 @@
 #include <QTimer>
 #include <QUndoStack>
 
-namespace hl {
+namespace hl::app {
 
 class Session : public QObject {
     Q_OBJECT
@@ -131,4 +131,4 @@ class Session : public QObject {
     Folder folder_;
 };
 
-} // namespace hl
+} // namespace hl::app

@@ -7,7 +7,7 @@
 #include <QtGlobal>
 #include <memory>
 
-namespace hl {
+namespace hl::app {
 
 struct Snapshot {
     // Each adds to the one before: nothing but what is in the way of it; the motion; some findings;
@@ -30,4 +30,4 @@ struct Snapshot {
 };
 using SnapshotPtr = std::shared_ptr<const Snapshot>;
 
-} // namespace hl
+} // namespace hl::app

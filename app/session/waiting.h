@@ -10,7 +10,7 @@
 #include <optional>
 #include <utility>
 
-namespace hl {
+namespace hl::app {
 
 // What the job made; nothing where it was stopped, or failed (`failed` then says why). The job
 // holds all it needs: stopped, it may go on after this has returned.
@@ -50,4 +50,4 @@ std::optional<T> waitedFor(QWidget* window, const QString& what,
     return stopped ? std::nullopt : std::move(*made);
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -7,7 +7,7 @@
 #include <mutex>
 #include <thread>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 constexpr std::chrono::milliseconds patience(3000), // nobody waits longer for a window to go,
@@ -95,4 +95,4 @@ int leave(int code) {
     std::_Exit(code);
 }
 
-} // namespace hl
+} // namespace hl::app

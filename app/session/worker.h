@@ -1,12 +1,13 @@
 // A worker: a thread that does the newest job it was given. A new one stops the one under way, so
 // whoever asks never waits.
 #pragma once
+#include "core/measure/rooms.h"
 #include <QObject>
 #include <atomic>
 #include <functional>
 #include <memory>
 
-namespace hl {
+namespace hl::app {
 
 class Worker : public QObject {
     Q_OBJECT
@@ -42,4 +43,4 @@ class Worker : public QObject {
 // in the usual way, or at once where something is still being computed.
 int leave(int code);
 
-} // namespace hl
+} // namespace hl::app

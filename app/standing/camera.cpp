@@ -2,7 +2,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 constexpr double halfView = 0.27; // radians, half the vertical field of view
@@ -96,4 +96,4 @@ QPointF toPixels(const Vec4& c, const QSizeF& size) {
     return {(c.x() / c.w() + 1) / 2 * size.width(), (1 - c.y() / c.w()) / 2 * size.height()};
 }
 
-} // namespace hl
+} // namespace hl::app

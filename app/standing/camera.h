@@ -5,7 +5,7 @@
 #include <QPointF>
 #include <QSizeF>
 
-namespace hl {
+namespace hl::app {
 
 using Vec4 = Eigen::Vector4d;
 using Mat4 = Eigen::Matrix4d;
@@ -33,4 +33,4 @@ class Camera {
 // Clip space -> pixels.
 QPointF toPixels(const Vec4& clip, const QSizeF& size);
 
-} // namespace hl
+} // namespace hl::app

@@ -8,7 +8,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::app {
 
 QImage cardImage(const Pictured& card, double opening, const QSize& size) {
     const Case& c = *card.folded;
@@ -49,4 +49,4 @@ Trouble savePicture(const QImage& image, const QString& path) {
     return saveFile(bytesOf(path), bytes.toStdString());
 }
 
-} // namespace hl
+} // namespace hl::app

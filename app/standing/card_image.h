@@ -5,7 +5,7 @@
 #include <QImage>
 #include <vector>
 
-namespace hl {
+namespace hl::app {
 
 // The card on its ground at a place of its course, seen from its best side; framed so that it stays
 // in the picture from there to closed.
@@ -19,4 +19,4 @@ Trouble savePicture(const QImage& image, const QString& path);
 enum class Moving { Webp, Gif };
 Trouble saveFilm(const std::vector<QImage>& film, double seconds, const QString& path, Moving kind);
 
-} // namespace hl
+} // namespace hl::app

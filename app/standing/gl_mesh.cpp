@@ -1,6 +1,6 @@
 #include "app/standing/gl_mesh.h"
 
-namespace hl {
+namespace hl::app {
 
 QRect seenIn(const QSize& size, const Mat4& m, const Scene& scene, const Footprint& print) {
     const QRect all({0, 0}, size);
@@ -41,4 +41,4 @@ Mat4 partOf(const QSize& view, const QRect& part) {
     return m;
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -6,7 +6,7 @@
 #include <array>
 #include <cmath>
 
-namespace hl {
+namespace hl::app {
 
 inline constexpr double shadowReach =
     0.12; // of the scene's radius: how far its rim is soft to either side
@@ -105,4 +105,4 @@ QRect seenIn(const QSize& size, const Mat4& m, const Scene& scene, const Footpri
 // The clip space of a part of a view, its first row at the bottom: pixels are read from there.
 Mat4 partOf(const QSize& view, const QRect& part);
 
-} // namespace hl
+} // namespace hl::app

@@ -15,7 +15,7 @@
 #include <cmath>
 #include <map>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 constexpr int samples = 4;
@@ -318,4 +318,4 @@ void paintScene(QPainter& painter, const Scene& scene, const Camera& camera, con
         painter.drawImage(QPointF(drawn.at) / ratio, drawn.image);
 }
 
-} // namespace hl
+} // namespace hl::app

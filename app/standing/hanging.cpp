@@ -1,6 +1,6 @@
 #include "app/standing/hanging.h"
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 const Vec3 down(0, 0, -1);
@@ -85,4 +85,4 @@ void Hanging::draw(Scene& scene, const std::function<QColor(const std::string&)>
     }
 }
 
-} // namespace hl
+} // namespace hl::app

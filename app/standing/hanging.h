@@ -4,7 +4,7 @@
 #include "core/fold/span.h"
 #include <functional>
 
-namespace hl {
+namespace hl::app {
 
 inline constexpr double clearFilm = 0.26; // how much of the light film takes
 
@@ -27,4 +27,4 @@ class Hanging {
     std::vector<std::pair<Vec3, Vec3>> bands_; // of every elastic band, from hook to hook
 };
 
-} // namespace hl
+} // namespace hl::app

@@ -6,7 +6,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 constexpr double near = 9, draws = 6, beyond = 20; // pixels
@@ -129,4 +129,4 @@ void LaidDrag::paint(QPainter& painter) const {
     }
 }
 
-} // namespace hl
+} // namespace hl::app

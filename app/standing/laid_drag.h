@@ -7,7 +7,7 @@
 
 class QPainter;
 
-namespace hl {
+namespace hl::app {
 
 class StandingView;
 
@@ -37,4 +37,4 @@ class LaidDrag {
     std::vector<Guide> guides_;
 };
 
-} // namespace hl
+} // namespace hl::app

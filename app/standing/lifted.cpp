@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <map>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 constexpr double tabLift = 0.2; // mm: a tab is seen above the page it is glued to
@@ -201,4 +201,4 @@ std::vector<Rigid> drawnAt(const Case& c, const Pose& pose, const Rigid& stand,
     return at;
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -3,10 +3,10 @@
 #pragma once
 #include "app/standing/scene.h"
 
-namespace hl {
+namespace hl::app {
 
 // By panel; `stand` puts the pose's frame on the table.
 std::vector<Rigid> drawnAt(const Case& folded, const Pose& pose, const Rigid& stand,
                            const Known& known);
 
-} // namespace hl
+} // namespace hl::app

@@ -7,7 +7,7 @@
 #include <webp/encode.h>
 #include <webp/mux.h>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 // An animated WebP; nothing where that fails.
@@ -113,4 +113,4 @@ Trouble saveFilm(const std::vector<QImage>& film, double seconds, const QString&
     return saveFile(bytesOf(path), bytes);
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -7,7 +7,7 @@
 
 class QPainter;
 
-namespace hl {
+namespace hl::app {
 
 class GlPainter {
   public:
@@ -43,4 +43,4 @@ void paintSoftly(QPainter& painter, const Scene& scene, const Camera& camera, co
 // The ground: a quiet gradient that darkens toward the far edge.
 void paintGround(QPainter& painter, const QSizeF& size);
 
-} // namespace hl
+} // namespace hl::app

@@ -9,7 +9,7 @@
 #include <QPainter>
 #include <QSvgRenderer>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 // Pictures that a design holds are many times asked for and seldom there anew.
@@ -131,4 +131,4 @@ PrintedArea printedArea(std::shared_ptr<const Case> folded, std::vector<Vec2> up
     };
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -6,7 +6,7 @@
 #include "core/make/sheets.h"
 #include <QImage>
 
-namespace hl {
+namespace hl::app {
 
 // One tile or picture, `pixels` wide (its height follows); kept for the next time.
 QImage printImage(const Print& print, int pixels);
@@ -16,4 +16,4 @@ std::shared_ptr<const Pixels> pixelsOf(const QImage& image);
 // What tells prints apart.
 QString printKey(const Print& print);
 
-} // namespace hl
+} // namespace hl::app

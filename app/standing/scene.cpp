@@ -8,7 +8,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 constexpr double thinFoam = 0.8, setBack = 1.5; // mm: what is thinner is no pad; from the edge
@@ -293,4 +293,4 @@ void frame(Camera& camera, const Case& c, const std::vector<Pose>& poses, const 
     camera.fit(points, size, 0.86);
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -7,7 +7,7 @@
 #include <QColor>
 #include <vector>
 
-namespace hl {
+namespace hl::app {
 
 struct Face {
     std::vector<Vec3> corners; // convex
@@ -55,4 +55,4 @@ Scene sceneOf(const Case& folded, const Pose& pose, const PutDown& stance, const
 void frame(Camera& camera, const Case& folded, const std::vector<Pose>& poses,
            const PutDown& stance, const QSizeF& size);
 
-} // namespace hl
+} // namespace hl::app

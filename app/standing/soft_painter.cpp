@@ -8,7 +8,7 @@
 #include <array>
 #include <cmath>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 QPolygonF projected(const std::vector<Vec3>& corners, const Mat4& m, const QSizeF& size) {
@@ -232,4 +232,4 @@ void paintSoftly(QPainter& painter, const Scene& scene, const Camera& camera, co
         }
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -9,7 +9,7 @@
 #include <QToolButton>
 #include <QVBoxLayout>
 
-namespace hl {
+namespace hl::app {
 
 StandingPane::StandingPane(Session& session, QWidget& window)
     : session_(session), view_(new StandingView(session)), opening_(new QLineEdit) {
@@ -58,4 +58,4 @@ void StandingPane::takeOpening() {
     showOpening();
 }
 
-} // namespace hl
+} // namespace hl::app

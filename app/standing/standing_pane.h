@@ -5,7 +5,7 @@
 
 class QLineEdit;
 
-namespace hl {
+namespace hl::app {
 
 class StandingView;
 
@@ -28,4 +28,4 @@ class StandingPane : public QWidget {
     QLineEdit* opening_;
 };
 
-} // namespace hl
+} // namespace hl::app

@@ -18,7 +18,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 constexpr double orbitPerPixel = 0.008, creaseReach = 6; // radians, pixels
@@ -607,4 +607,4 @@ void StandingView::keyPressEvent(QKeyEvent* e) {
 
 void StandingView::leaveEvent(QEvent*) { session_.selection().hover({}); }
 
-} // namespace hl
+} // namespace hl::app

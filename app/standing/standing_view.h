@@ -7,7 +7,7 @@
 #include "core/edit/handle.h"
 #include <QWidget>
 
-namespace hl {
+namespace hl::app {
 
 class StandingView : public QWidget {
     Q_OBJECT
@@ -81,4 +81,4 @@ class StandingView : public QWidget {
     bool framed_ = true; // nobody has walked round it since it was framed
 };
 
-} // namespace hl
+} // namespace hl::app

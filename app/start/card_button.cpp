@@ -3,7 +3,7 @@
 #include <QMouseEvent>
 #include <QVBoxLayout>
 
-namespace hl {
+namespace hl::app {
 
 CardButton::CardButton(std::function<void()> chosen)
     : chosen_(std::move(chosen)), picture_(new CardPicture(this)), column_(new QVBoxLayout(this)) {
@@ -33,4 +33,4 @@ void CardButton::keyPressEvent(QKeyEvent* e) {
         QFrame::keyPressEvent(e);
 }
 
-} // namespace hl
+} // namespace hl::app

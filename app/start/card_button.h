@@ -7,7 +7,7 @@
 
 class QVBoxLayout;
 
-namespace hl {
+namespace hl::app {
 
 class CardButton : public QFrame {
   public:
@@ -30,4 +30,4 @@ class CardButton : public QFrame {
     QVBoxLayout* column_;
 };
 
-} // namespace hl
+} // namespace hl::app

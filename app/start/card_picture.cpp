@@ -6,7 +6,7 @@
 #include <algorithm>
 #include <utility>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 constexpr double restOpening = 100;
@@ -66,4 +66,4 @@ void CardPicture::paintEvent(QPaintEvent*) {
     paintScene(painter, scene, camera, size());
 }
 
-} // namespace hl
+} // namespace hl::app

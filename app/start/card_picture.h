@@ -5,7 +5,7 @@
 #include <QVariantAnimation>
 #include <QWidget>
 
-namespace hl {
+namespace hl::app {
 
 class CardPicture : public QWidget {
     Q_OBJECT
@@ -33,4 +33,4 @@ class CardPicture : public QWidget {
     QVariantAnimation motion_;
 };
 
-} // namespace hl
+} // namespace hl::app

@@ -1,6 +1,6 @@
 #include "app/start/folded_later.h"
 
-namespace hl {
+namespace hl::app {
 
 void foldLater(QObject* receiver, std::function<std::shared_ptr<const Case>()> make,
                std::function<void(PicturedPtr)> got) {
@@ -16,4 +16,4 @@ void foldLater(QObject* receiver, std::function<std::shared_ptr<const Case>()> m
     });
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -9,7 +9,7 @@
 #include <memory>
 #include <vector>
 
-namespace hl {
+namespace hl::app {
 
 // A design folded, how its panels lie on one another where it lies flat, what is up on
 // them, and how it is put down.
@@ -30,4 +30,4 @@ using PicturedPtr = std::shared_ptr<const Pictured>;
 void foldLater(QObject* receiver, std::function<std::shared_ptr<const Case>()> make,
                std::function<void(PicturedPtr)> got);
 
-} // namespace hl
+} // namespace hl::app

@@ -19,7 +19,7 @@
 #include <QVBoxLayout>
 #include <algorithm>
 
-namespace hl {
+namespace hl::app {
 namespace {
 
 constexpr int mostRecent = 8, mostColumns = 3;
@@ -268,4 +268,4 @@ void StartPage::fillRecent() {
     }
 }
 
-} // namespace hl
+} // namespace hl::app

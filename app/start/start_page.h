@@ -10,7 +10,7 @@ class QLineEdit;
 class QComboBox;
 class QVBoxLayout;
 
-namespace hl {
+namespace hl::app {
 
 class StartPage : public QWidget {
     Q_OBJECT
@@ -48,4 +48,4 @@ QString demoFolder();
 QStringList recentFiles();
 void rememberRecent(const QString& path);
 
-} // namespace hl
+} // namespace hl::app

@@ -18,7 +18,7 @@
 #include <map>
 #include <set>
 
-namespace hl {
+namespace hl::assembling {
 namespace {
 
 constexpr double smallestCard = 20, largestCard = 1000; // mm
@@ -372,4 +372,4 @@ Result<AllValues> allMeasuresOf(const Design& design) {
     return all;
 }
 
-} // namespace hl
+} // namespace hl::assembling

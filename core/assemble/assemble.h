@@ -5,7 +5,7 @@
 #include "core/measure/result.h"
 #include "core/structures/family.h"
 
-namespace hl {
+namespace hl::assembling {
 
 // The measures in force, of every structure and of "card".
 using AllValues = std::map<std::string, Values>;
@@ -22,4 +22,4 @@ Result<std::vector<StructureSpec>> membersOf(const Design& design, const std::st
 // Those of all structures and of "card", by id, in one go.
 Result<AllValues> allMeasuresOf(const Design& design);
 
-} // namespace hl
+} // namespace hl::assembling

@@ -5,7 +5,7 @@
 #include <map>
 #include <numeric>
 
-namespace hl {
+namespace hl::assembling {
 namespace {
 
 // Panels that lie fast on one another are one node; creases and moving joins are the edges.
@@ -245,4 +245,4 @@ std::vector<Stage> courseOf(const Assembly& a) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::assembling

@@ -4,7 +4,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::assembling {
 namespace {
 
 constexpr double leastDepth = 1;           // mm of a slit
@@ -162,4 +162,4 @@ Result<Design> slitWhereCrossed(const Design& design, const Assembly& sheets) {
     return d;
 }
 
-} // namespace hl
+} // namespace hl::assembling

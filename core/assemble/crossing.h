@@ -6,7 +6,7 @@
 #include "core/design/design.h"
 #include "core/measure/result.h"
 
-namespace hl {
+namespace hl::assembling {
 
 // Where two sheets cross, in the flat coordinates of each, mm: the line of the crossing and its
 // length within the sheet, from the lower edge up.
@@ -32,4 +32,4 @@ bool isOfCrossing(const std::string& line);
 // `sheets` is the card and its free parts without them.
 Result<Design> slitWhereCrossed(const Design& design, const Assembly& sheets);
 
-} // namespace hl
+} // namespace hl::assembling

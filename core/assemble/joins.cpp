@@ -12,7 +12,7 @@
 #include <set>
 #include <tuple>
 
-namespace hl {
+namespace hl::assembling {
 namespace {
 
 constexpr double leastHold = 0.1; // mm
@@ -336,4 +336,4 @@ Trouble buildMotion(const Design& d, AssemblyBuilder& out) {
     return {};
 }
 
-} // namespace hl
+} // namespace hl::assembling

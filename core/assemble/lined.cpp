@@ -2,7 +2,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::assembling {
 
 // Two tabs that are glued on one another, each held by nothing but its own fold, and these folds
 // one line: they stand in the middle between the two panels that they are tabs of. Without that
@@ -69,4 +69,4 @@ void linePanels(const std::set<std::string>& ours, AssemblyBuilder& out) {
         out.ride(sheet, under);
 }
 
-} // namespace hl
+} // namespace hl::assembling

@@ -5,10 +5,10 @@
 #include <set>
 #include <string>
 
-namespace hl {
+namespace hl::assembling {
 
 // `ours`: the ids of those joins.
 void tieTabs(const std::set<std::string>& ours, AssemblyBuilder& out);
 void linePanels(const std::set<std::string>& ours, AssemblyBuilder& out);
 
-} // namespace hl
+} // namespace hl::assembling

@@ -1,7 +1,7 @@
 #include "core/assemble/lines.h"
 #include <cmath>
 
-namespace hl {
+namespace hl::assembling {
 
 Result<std::pair<Vec2, Vec2>> lineOn(const Assembly& a, int panel, const std::string& word,
                                      const std::string& place) {
@@ -39,4 +39,4 @@ Result<std::pair<Vec2, Vec2>> lineOn(const Assembly& a, int panel, const std::st
                    "use left, right, top, bottom, middle" + known};
 }
 
-} // namespace hl
+} // namespace hl::assembling

@@ -5,7 +5,7 @@
 #include <string>
 #include <utility>
 
-namespace hl {
+namespace hl::assembling {
 
 // A line of a panel by its name: a crease of it, or an edge or the middle of the rectangle round
 // it. A point of it and its direction, up or to the right; flat coordinates, mm. `place` is where
@@ -13,4 +13,4 @@ namespace hl {
 Result<std::pair<Vec2, Vec2>> lineOn(const Assembly& a, int panel, const std::string& word,
                                      const std::string& place);
 
-} // namespace hl
+} // namespace hl::assembling

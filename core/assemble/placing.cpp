@@ -5,7 +5,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::assembling {
 
 std::string structurePlace(const StructureSpec& s) { return "structure " + s.id; }
 
@@ -321,4 +321,4 @@ Trouble buildStructure(const Design& d, const StructureSpec& given, AssemblyBuil
     return {};
 }
 
-} // namespace hl
+} // namespace hl::assembling

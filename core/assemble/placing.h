@@ -4,7 +4,7 @@
 #include "core/assemble/assemble.h"
 #include "core/assembly/builder.h"
 
-namespace hl {
+namespace hl::assembling {
 
 std::string structurePlace(const StructureSpec& structure); // for problems
 
@@ -30,4 +30,4 @@ Result<Placed> placeOf(const Design& design, const StructureSpec& structure, con
 Trouble buildStructure(const Design& design, const StructureSpec& structure, AssemblyBuilder& out,
                        AllValues* all, std::vector<StructureSpec>* members = nullptr);
 
-} // namespace hl
+} // namespace hl::assembling

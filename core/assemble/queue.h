@@ -6,7 +6,7 @@
 #include <algorithm>
 #include <map>
 
-namespace hl {
+namespace hl::assembling {
 
 // Structures in the order in which they can be made: each after what it stands on, mats after all
 // that is glued beside them, and otherwise as the design has them.
@@ -54,4 +54,4 @@ class Queue {
     size_t left_;
 };
 
-} // namespace hl
+} // namespace hl::assembling

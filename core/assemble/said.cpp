@@ -4,7 +4,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::assembling {
 namespace {
 
 LineKind kindOf(SayFold fold) {
@@ -200,4 +200,4 @@ Result<std::vector<CardSheet>> cardSheets(const SayLine& say, double height) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::assembling

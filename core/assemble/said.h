@@ -4,7 +4,7 @@
 #include "core/design/design.h"
 #include "core/measure/result.h"
 
-namespace hl {
+namespace hl::assembling {
 
 // Panels `first` to `last` (counted from 0, the last included) of a line as one sheet, whose panel
 // 0 begins at `x0`; mm. The lines are its scores, called by `named` (the score right of panel n,
@@ -23,4 +23,4 @@ Result<FreePart> workedOut(const FreePart& part);
 // say none.
 Result<std::vector<CardSheet>> cardSheets(const SayLine& say, double height);
 
-} // namespace hl
+} // namespace hl::assembling

@@ -10,7 +10,7 @@
 #include <cmath>
 #include <set>
 
-namespace hl {
+namespace hl::assembling {
 namespace {
 
 constexpr double endCut = 70 * pi / 180; // how far tab corners are snipped back
@@ -378,4 +378,4 @@ Trouble buildFreePart(const Design& d, const FreePart& given, AssemblyBuilder& o
     return {};
 }
 
-} // namespace hl
+} // namespace hl::assembling

@@ -5,7 +5,7 @@
 #include "core/assembly/card_sheet.h"
 #include "core/design/design.h"
 
-namespace hl {
+namespace hl::assembling {
 
 // The card's own parts, one for each sheet: the pages and folds of its form, and the panels that
 // slits and creases cut out of them; a further sheet hangs on the one before by its hinge tab.
@@ -27,4 +27,4 @@ Trouble buildMotion(const Design& design, AssemblyBuilder& out);
 // The outline of a free part as drawn, mm.
 Ring outlineOf(const FreePart& part);
 
-} // namespace hl
+} // namespace hl::assembling

@@ -8,7 +8,7 @@
 #include <functional>
 #include <set>
 
-namespace hl {
+namespace hl::assembling {
 namespace {
 
 constexpr int chords = 12; // of one bow
@@ -351,4 +351,4 @@ Trouble zoneTabs(const Design& d, AssemblyBuilder& out) {
     return {};
 }
 
-} // namespace hl
+} // namespace hl::assembling

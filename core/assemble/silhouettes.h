@@ -4,7 +4,7 @@
 #include "core/assembly/builder.h"
 #include "core/design/design.h"
 
-namespace hl {
+namespace hl::assembling {
 
 // The profile of an edge of the given length: points along it from 0 to `length`, and how far in
 // from it (mm), from one end to the other.
@@ -23,4 +23,4 @@ Trouble cutEdgesOf(const Design& design, const std::string& structure, AssemblyB
 // Gives the tabs of structures their zones.
 Trouble zoneTabs(const Design& design, AssemblyBuilder& out);
 
-} // namespace hl
+} // namespace hl::assembling

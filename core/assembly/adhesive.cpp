@@ -1,7 +1,7 @@
 #include "core/assembly/adhesive.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::assembly {
 
 std::vector<Ring> ringsOf(const Zone& zone, const Ring& outline) {
     Vec2 low = outline.front(), high = low;
@@ -107,4 +107,4 @@ double heldPart(const Assembly& a, const Join& j) {
     return all > 0 ? std::min(1.0, sticky / all) : 0;
 }
 
-} // namespace hl
+} // namespace hl::assembly

@@ -3,7 +3,7 @@
 #include "core/assembly/assembly.h"
 #include "core/design/zone.h"
 
-namespace hl {
+namespace hl::assembly {
 
 // The pieces of a panel that carry adhesive, in its flat coordinates (mm); edges are those of the
 // rectangle round it. None where nothing of the zone lies on the panel.
@@ -19,4 +19,4 @@ double heldPart(const Assembly& assembly, const Join& join);
 // A problem where the zone is wider than the panel has room for.
 Trouble fits(const Zone& zone, const Ring& outline, Unit unit);
 
-} // namespace hl
+} // namespace hl::assembly

@@ -10,7 +10,7 @@
 #include <queue>
 #include <set>
 
-namespace hl {
+namespace hl::assembly {
 namespace {
 
 using Kernel = CGAL::Exact_predicates_exact_constructions_kernel;
@@ -340,4 +340,4 @@ Arrangement arrange(const Ring& outline, const std::vector<Ring>& apertures,
     return Reader(plane, lines).read();
 }
 
-} // namespace hl
+} // namespace hl::assembly

@@ -6,7 +6,7 @@
 #include <string>
 #include <utility>
 
-namespace hl {
+namespace hl::assembly {
 
 // A line drawn on a sheet, mm. Lines that end within a tenth of a micrometre of another line or
 // of an edge are taken to reach it.
@@ -57,4 +57,4 @@ size_t crossings(const Ring& outline, const std::vector<Ring>& apertures,
 Arrangement arrange(const Ring& outline, const std::vector<Ring>& apertures,
                     const std::vector<SheetLine>& lines);
 
-} // namespace hl
+} // namespace hl::assembly

@@ -2,7 +2,7 @@
 #include "core/design/design.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::assembly {
 
 Assembly::Assembly() = default;
 Assembly::~Assembly() = default;
@@ -165,4 +165,4 @@ Host hostOnPanel(const Assembly& a, int panel) {
     return h;
 }
 
-} // namespace hl
+} // namespace hl::assembly

@@ -10,10 +10,13 @@
 #include <utility>
 #include <vector>
 
-namespace hl {
-
+namespace hl::design {
 struct Design;
 struct Stock;
+} // namespace hl::design
+
+namespace hl::assembly {
+
 
 enum class Role { Page, Wall, Tab };
 
@@ -231,4 +234,4 @@ struct Host {
 Host hostOf(const Assembly& assembly, int crease);
 Host hostOnPanel(const Assembly& assembly, int panel);
 
-} // namespace hl
+} // namespace hl::assembly

@@ -2,7 +2,7 @@
 #include <algorithm>
 #include <numeric>
 
-namespace hl {
+namespace hl::assembly {
 
 std::vector<int> bodiesOf(const Assembly& a) {
     std::vector<int> first(a.panels.size());
@@ -23,4 +23,4 @@ std::vector<int> bodiesOf(const Assembly& a) {
     return first;
 }
 
-} // namespace hl
+} // namespace hl::assembly

@@ -2,9 +2,9 @@
 #pragma once
 #include "core/assembly/assembly.h"
 
-namespace hl {
+namespace hl::assembly {
 
 // Of each panel the first one of its body: whatever joins that do not move hold together.
 std::vector<int> bodiesOf(const Assembly& assembly);
 
-} // namespace hl
+} // namespace hl::assembly

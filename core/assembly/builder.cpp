@@ -3,7 +3,7 @@
 #include "core/measure/number.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::assembly {
 
 void AssemblyBuilder::part(const std::string& id, const std::string& name,
                            const std::string& structure, const std::string& stock) {
@@ -283,4 +283,4 @@ void AssemblyBuilder::tie(int crease, int to, double ratio, int halfTurns) {
     made_.ties.push_back({crease, to, ratio, halfTurns});
 }
 
-} // namespace hl
+} // namespace hl::assembly

@@ -2,7 +2,7 @@
 #pragma once
 #include "core/assembly/assembly.h"
 
-namespace hl {
+namespace hl::assembly {
 
 class AssemblyBuilder {
   public:
@@ -91,4 +91,4 @@ class AssemblyBuilder {
     std::string owner_;
 };
 
-} // namespace hl
+} // namespace hl::assembly

@@ -7,7 +7,7 @@
 #include <utility>
 #include <vector>
 
-namespace hl {
+namespace hl::assembly {
 
 // Flat coordinates with the spine along y from the origin and the right page at positive x.
 struct CardSheet {
@@ -35,4 +35,4 @@ struct CardSheet {
     std::optional<Hinge> hinge;
 };
 
-} // namespace hl
+} // namespace hl::assembly

@@ -3,7 +3,7 @@
 #include <cmath>
 #include <functional>
 
-namespace hl {
+namespace hl::assembly {
 namespace {
 
 using Laying = std::function<Vec2(const Vec2&)>;
@@ -78,4 +78,4 @@ bool congruent(const Paper& a, const Paper& other, bool turnedOver, double withi
     return false;
 }
 
-} // namespace hl
+} // namespace hl::assembly

@@ -2,7 +2,7 @@
 #pragma once
 #include "core/assembly/polygon.h"
 
-namespace hl {
+namespace hl::assembly {
 
 // Moved and turned as one likes, or by half or not at all where a paper has a direction; or
 // `turnedOver` as well. Outlines and openings then lie within `within` mm of one another. Corners
@@ -11,4 +11,4 @@ enum class TurnedBy { Any, Half };
 bool congruent(const Paper& a, const Paper& b, bool turnedOver, double within,
                TurnedBy turns = TurnedBy::Any);
 
-} // namespace hl
+} // namespace hl::assembly

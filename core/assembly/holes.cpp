@@ -1,7 +1,7 @@
 #include "core/assembly/holes.h"
 #include <cmath>
 
-namespace hl {
+namespace hl::assembly {
 
 std::vector<Hole> holesOf(const Assembly& a, const Part& part) {
     std::vector<Hole> out;
@@ -40,4 +40,4 @@ Ring rimOf(const Vec2& middle, const Vec2& to, double across) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::assembly

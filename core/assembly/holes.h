@@ -3,7 +3,7 @@
 #pragma once
 #include "core/assembly/assembly.h"
 
-namespace hl {
+namespace hl::assembly {
 
 inline constexpr double holeAcross = 3; // mm, through which the usual paper fastener turns loosely
 
@@ -18,4 +18,4 @@ std::vector<Hole> holesOf(const Assembly& assembly, const Part& part);
 // The rim of a hole or a slot, clockwise as of every opening.
 Ring rimOf(const Vec2& middle, const Vec2& to, double across);
 
-} // namespace hl
+} // namespace hl::assembly

@@ -4,7 +4,7 @@
 #include <cmath>
 #include <polyclipping/clipper.hpp>
 
-namespace hl {
+namespace hl::assembly {
 namespace {
 
 using ClipperLib::Paths;
@@ -235,4 +235,4 @@ double stepOn(double width, double step) {
     return width >= share * step ? step : std::min(step, std::max(least, step / 2));
 }
 
-} // namespace hl
+} // namespace hl::assembly

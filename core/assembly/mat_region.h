@@ -3,7 +3,7 @@
 #pragma once
 #include "core/assembly/polygon.h"
 
-namespace hl {
+namespace hl::assembly {
 
 // Borders in mm. The border of a side lies between the panel's line on that side, upright or
 // slanted, and the mat's, and moves nothing else; openings keep the step all round. Where a side is
@@ -24,4 +24,4 @@ std::vector<Paper> matOn(const Ring& outline, const std::vector<Ring>& apertures
 // less than sixteen times as wide, but no less than 1.5 mm, which a hand that lays it keeps.
 double stepOn(double width, double step);
 
-} // namespace hl
+} // namespace hl::assembly

@@ -2,7 +2,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::assembly {
 namespace {
 
 constexpr double onLine = 0.3; // mm that a slit may lie beside the line of what goes through it
@@ -78,4 +78,4 @@ std::vector<OpenSlit> openSlits(const Assembly& a, int panel, bool face) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::assembly

@@ -2,7 +2,7 @@
 #pragma once
 #include "core/assembly/assembly.h"
 
-namespace hl {
+namespace hl::assembly {
 
 // A straight slit, in the panel's flat coordinates, as far as it lies on the panel.
 struct OpenSlit {
@@ -20,4 +20,4 @@ std::vector<OpenSlit> openSlits(const Assembly& assembly, int panel, bool face);
 // A ring that is not convex is looked at from its first to its last meeting with the slit.
 std::optional<std::pair<double, double>> stretchWithin(const OpenSlit& slit, const Ring& ring);
 
-} // namespace hl
+} // namespace hl::assembly

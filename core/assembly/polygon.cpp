@@ -12,7 +12,7 @@
 #include <queue>
 #include <unordered_map>
 
-namespace hl {
+namespace hl::assembly {
 namespace {
 
 constexpr double unitsPerMm = 1e6; // the clipper counts in nanometres
@@ -355,4 +355,4 @@ std::vector<Ring> convexPieces(const Ring& outline, const std::vector<Ring>& ape
     return cutUp.of(outline, apertures);
 }
 
-} // namespace hl
+} // namespace hl::assembly

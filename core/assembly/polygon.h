@@ -4,7 +4,7 @@
 #include "core/measure/result.h"
 #include <vector>
 
-namespace hl {
+namespace hl::assembly {
 
 using Ring = std::vector<Vec2>; // corners in order, the last joined to the first
 
@@ -43,4 +43,4 @@ Ring common(const Ring& ring, const Ring& other);
 // the triangles of a constrained Delaunay triangulation.
 std::vector<Ring> convexPieces(const Ring& outline, const std::vector<Ring>& apertures);
 
-} // namespace hl
+} // namespace hl::assembly

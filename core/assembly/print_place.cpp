@@ -2,7 +2,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::assembly {
 namespace {
 
 // The panel that carries all others between it and this one, and whether it is seen from behind.
@@ -83,4 +83,4 @@ PrintPlace printPlace(const Design& design, const Assembly& a, int part, const P
     return out;
 }
 
-} // namespace hl
+} // namespace hl::assembly

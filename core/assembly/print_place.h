@@ -4,7 +4,7 @@
 #include "core/assembly/assembly.h"
 #include "core/design/tiles.h"
 
-namespace hl {
+namespace hl::assembly {
 
 struct PrintPlace {
     // Unit, in the part's flat coordinates; `middle` is where the middle of a tile lies, along
@@ -23,4 +23,4 @@ struct PrintPlace {
 PrintPlace printPlace(const Design& design, const Assembly& assembly, int part, const Print& print,
                       const std::vector<Vec2>* upright);
 
-} // namespace hl
+} // namespace hl::assembly

@@ -2,7 +2,7 @@
 #include "core/measure/measure.h"
 #include <cmath>
 
-namespace hl {
+namespace hl::assembly {
 
 Turn exactTurn(double angle) {
     double quarters = angle / (pi / 2);
@@ -36,4 +36,4 @@ Rigid matchLines(const Vec2& a, const Vec2& da, const Vec2& b, const Vec2& db, b
     return r;
 }
 
-} // namespace hl
+} // namespace hl::assembly

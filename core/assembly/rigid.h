@@ -1,10 +1,11 @@
 // A rigid placement in space, and the few made of creases: the fold about a line and the match of
 // one line onto another. Lengths in mm, angles in radians.
 #pragma once
+#include "core/measure/rooms.h"
 #include <Eigen/Core>
 #include <Eigen/Geometry>
 
-namespace hl {
+namespace hl::assembly {
 
 using Vec2 = Eigen::Vector2d;
 using Vec3 = Eigen::Vector3d;
@@ -40,4 +41,4 @@ Rigid foldAbout(const Vec2& from, const Vec2& dir, double angle);
 // With `flip` the faces meet (the part is turned over about the line's own direction).
 Rigid matchLines(const Vec2& a, const Vec2& da, const Vec2& b, const Vec2& db, bool flip);
 
-} // namespace hl
+} // namespace hl::assembly

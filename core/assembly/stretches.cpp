@@ -1,7 +1,7 @@
 #include "core/assembly/stretches.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::assembly {
 namespace {
 
 std::vector<Stretch> edgesOf(const Ring& outline, const std::vector<Ring>& apertures) {
@@ -74,4 +74,4 @@ size_t crossings(const Ring& outline, const std::vector<Ring>& apertures,
     return n;
 }
 
-} // namespace hl
+} // namespace hl::assembly

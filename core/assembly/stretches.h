@@ -2,7 +2,7 @@
 #pragma once
 #include "core/assembly/arrangement.h"
 
-namespace hl {
+namespace hl::assembly {
 
 inline constexpr int edgeOfSheet = -1; // instead of a line's index
 
@@ -15,4 +15,4 @@ struct Stretch {
 std::vector<Stretch> stretchesIn(const Ring& outline, const std::vector<Ring>& apertures,
                                  const std::vector<SheetLine>& lines);
 
-} // namespace hl
+} // namespace hl::assembly

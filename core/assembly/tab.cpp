@@ -2,7 +2,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::assembly {
 
 std::vector<Vec2> tabOutline(const Vec2& from, const Vec2& to, double depth, bool onLeft,
                              double cutFrom, double cutTo) {
@@ -17,4 +17,4 @@ std::vector<Vec2> tabOutline(const Vec2& from, const Vec2& to, double depth, boo
             to + depth * n - depth / std::tan(cutTo) * d, to};
 }
 
-} // namespace hl
+} // namespace hl::assembly

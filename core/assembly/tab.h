@@ -3,7 +3,7 @@
 #include "core/assembly/rigid.h"
 #include <vector>
 
-namespace hl {
+namespace hl::assembly {
 
 // The outline of a tab along from -> to, `depth` deep on the left or right of that direction,
 // cut back at both ends by the given angles (radians, measured from the crease, at most 90 deg).
@@ -11,4 +11,4 @@ namespace hl {
 std::vector<Vec2> tabOutline(const Vec2& from, const Vec2& to, double depth, bool onLeft,
                              double cutFrom, double cutTo);
 
-} // namespace hl
+} // namespace hl::assembly

@@ -3,7 +3,7 @@
 #include "core/design/limits.h"
 #include "core/measure/number.h"
 
-namespace hl {
+namespace hl::assembly {
 
 Trouble tangled(const std::string& place, const Ring& outline) {
     if (crossings(outline, {}, {}, limits::tangle + 1) <= limits::tangle)
@@ -12,4 +12,4 @@ Trouble tangled(const std::string& place, const Ring& outline) {
                    "draw it as one line round the shape"};
 }
 
-} // namespace hl
+} // namespace hl::assembly

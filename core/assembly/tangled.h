@@ -3,10 +3,10 @@
 #include "core/assembly/polygon.h"
 #include "core/measure/result.h"
 
-namespace hl {
+namespace hl::assembly {
 
 // A problem at `place` where an outline crosses itself more often than any shape that is meant does
 // (limits::tangle).
 Trouble tangled(const std::string& place, const Ring& outline);
 
-} // namespace hl
+} // namespace hl::assembly

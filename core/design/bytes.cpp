@@ -1,7 +1,7 @@
 #include "core/design/bytes.h"
 #include <array>
 
-namespace hl {
+namespace hl::design {
 namespace {
 
 constexpr char digits[] = "ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/";
@@ -55,4 +55,4 @@ std::optional<std::string> fromBase64(const std::string& text) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::design

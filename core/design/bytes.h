@@ -1,11 +1,12 @@
 // Bytes of a file that travels with the design: shared by all copies, never changed.
 #pragma once
+#include "core/measure/rooms.h"
 #include <memory>
 #include <optional>
 #include <string>
 #include <utility>
 
-namespace hl {
+namespace hl::design {
 
 class Bytes {
   public:
@@ -29,4 +30,4 @@ class Bytes {
 std::string base64Text(const std::string& bytes);
 std::optional<std::string> fromBase64(const std::string& text);
 
-} // namespace hl
+} // namespace hl::design

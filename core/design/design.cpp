@@ -1,7 +1,7 @@
 #include "core/design/design.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::design {
 
 Design::Design() = default;
 Design::~Design() = default;
@@ -136,4 +136,4 @@ template<> const std::vector<std::string>& wordsOf<JoinKind>() {
 
 std::string ownerOf(const std::string& id) { return id.substr(0, id.find('.')); }
 
-} // namespace hl
+} // namespace hl::design

@@ -10,7 +10,7 @@
 #include <string>
 #include <vector>
 
-namespace hl {
+namespace hl::design {
 
 // How the fibres run in parts as they are drawn, the card upright.
 enum class Grain { Unknown, Upright, Sideways };
@@ -299,4 +299,4 @@ struct Design {
 // The owner of a panel or crease: "box1.tip" -> "box1".
 std::string ownerOf(const std::string& id);
 
-} // namespace hl
+} // namespace hl::design

@@ -5,7 +5,7 @@
 #include <algorithm>
 #include <sstream>
 
-namespace hl {
+namespace hl::design {
 
 template<> const std::vector<std::string>& wordsOf<EdgeShape>() {
     static const std::vector<std::string> words{
@@ -99,4 +99,4 @@ std::string edgeText(const EdgeSpec& e, Unit unit) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::design

@@ -5,7 +5,7 @@
 #pragma once
 #include "core/design/free_part.h"
 
-namespace hl {
+namespace hl::design {
 
 // Round and Snip take the two corners of the edge only. Drawn goes through points of its own.
 enum class EdgeShape { Hills, Waves, Scallops, Points, Battlements, Arch, Round, Snip, Drawn };
@@ -91,4 +91,4 @@ struct GroupSpec {
 Result<EdgeSpec> parseEdge(const std::string& text, Unit unit);
 std::string edgeText(const EdgeSpec& edge, Unit unit);
 
-} // namespace hl
+} // namespace hl::design

@@ -6,7 +6,7 @@
 #include <string>
 #include <vector>
 
-namespace hl {
+namespace hl::design {
 
 enum class Presence {
     Needed, // a file without it is refused
@@ -123,4 +123,4 @@ bool operator!=(const T& a, const T& b) {
     return !(a == b);
 }
 
-} // namespace hl
+} // namespace hl::design

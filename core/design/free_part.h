@@ -10,7 +10,7 @@
 #include <string>
 #include <vector>
 
-namespace hl {
+namespace hl::design {
 
 enum class Fold { Valley, Mountain };
 
@@ -188,4 +188,4 @@ struct StageSpec {
     }
 };
 
-} // namespace hl
+} // namespace hl::design

@@ -2,7 +2,7 @@
 #include "core/measure/number.h"
 #include <cmath>
 
-namespace hl {
+namespace hl::design {
 namespace {
 
 unsigned long number(const std::string& s, size_t at, size_t bytes) {
@@ -143,4 +143,4 @@ Result<ImageInfo> imageInfo(const Bytes& bytes) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::design

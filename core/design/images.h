@@ -4,7 +4,7 @@
 #include "core/design/bytes.h"
 #include "core/measure/result.h"
 
-namespace hl {
+namespace hl::design {
 
 inline constexpr double usualImageWidth = 100; // mm, of one that does not say
 inline constexpr double largestSide = 20000;   // pixels
@@ -20,4 +20,4 @@ struct ImageInfo {
 // larger than any picture may be, whichever way it comes in.
 Result<ImageInfo> imageInfo(const Bytes& bytes);
 
-} // namespace hl
+} // namespace hl::design

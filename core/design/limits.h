@@ -2,10 +2,11 @@
 // edits in the window, edits from the command line. They are far beyond any card and keep memory
 // and time of the worst input within bounds.
 #pragma once
+#include "core/measure/rooms.h"
 #include <cstddef>
 #include <string>
 
-namespace hl::limits {
+namespace hl::design::limits {
 
 inline constexpr size_t text = 500;        // characters of a title, a name, an id
 inline constexpr size_t entries = 2000;    // of a list: structures, parts, joins, lines
@@ -28,4 +29,4 @@ inline size_t charactersOf(const std::string& text) {
     return n;
 }
 
-} // namespace hl::limits
+} // namespace hl::design::limits

@@ -2,7 +2,7 @@
 #include "core/measure/number.h"
 #include <sstream>
 
-namespace hl {
+namespace hl::design {
 namespace {
 
 std::string joined(const std::string& a, const std::string& b) {
@@ -93,4 +93,4 @@ std::vector<NamedMeasure> drawnMeasures(Design& d) {
     return found;
 }
 
-} // namespace hl
+} // namespace hl::design

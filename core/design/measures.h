@@ -2,7 +2,7 @@
 #pragma once
 #include "core/design/design.h"
 
-namespace hl {
+namespace hl::design {
 
 struct NamedMeasure {
     std::string owner, name; // "deck", "fold-x2"
@@ -13,4 +13,4 @@ struct NamedMeasure {
 // card. Those of structures are in their `set`. Valid until the design changes its lists.
 std::vector<NamedMeasure> drawnMeasures(Design& design);
 
-} // namespace hl
+} // namespace hl::design

@@ -7,7 +7,7 @@
 #include <cctype>
 #include <numeric>
 
-namespace hl {
+namespace hl::design {
 namespace {
 
 using namespace saying;
@@ -392,4 +392,4 @@ std::optional<size_t> panelOfLine(const SayLine& line, const std::string& word) 
     return {};
 }
 
-} // namespace hl
+} // namespace hl::design

@@ -16,7 +16,7 @@
 #include <optional>
 #include <vector>
 
-namespace hl {
+namespace hl::design {
 
 enum class SayFold { Valley, Mountain, Either };
 
@@ -80,4 +80,4 @@ std::string panelsText(const SayLine& line, Unit unit);
 // Which panel of the line a word like panel-2 means, from 0.
 std::optional<size_t> panelOfLine(const SayLine& line, const std::string& word);
 
-} // namespace hl
+} // namespace hl::design

@@ -3,7 +3,7 @@
 #include "core/measure/place.h"
 #include <algorithm>
 
-namespace hl::saying {
+namespace hl::design::saying {
 namespace {
 
 constexpr size_t mostPanels = 60;
@@ -163,4 +163,4 @@ Result<SayLine> summed(Heard heard, Unit unit) {
     return heard.line;
 }
 
-} // namespace hl::saying
+} // namespace hl::design::saying

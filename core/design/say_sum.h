@@ -3,7 +3,7 @@
 #pragma once
 #include "core/design/say_line.h"
 
-namespace hl::saying {
+namespace hl::design::saying {
 
 struct Heard {
     // A score at a place of the blank.
@@ -23,4 +23,4 @@ struct Heard {
 
 Result<SayLine> summed(Heard heard, Unit unit);
 
-} // namespace hl::saying
+} // namespace hl::design::saying

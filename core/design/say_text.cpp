@@ -3,7 +3,7 @@
 #include "core/measure/number.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::design {
 namespace {
 
 // Without the unit, where all are written in the design's own.
@@ -127,4 +127,4 @@ std::string sayLineText(const SayLine& line, Unit unit) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::design

@@ -2,7 +2,7 @@
 #include <algorithm>
 #include <cctype>
 
-namespace hl::saying {
+namespace hl::design::saying {
 namespace {
 
 bool isUnit(const std::string& word) {
@@ -125,4 +125,4 @@ bool foldWithAngle(const std::string& word, SayScore& score) {
     return true;
 }
 
-} // namespace hl::saying
+} // namespace hl::design::saying

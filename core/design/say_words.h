@@ -4,7 +4,7 @@
 #include <string>
 #include <vector>
 
-namespace hl::saying {
+namespace hl::design::saying {
 
 std::string lower(std::string text);
 std::string trimmed(const std::string& text);
@@ -25,4 +25,4 @@ std::vector<std::string> wordsIn(const std::string& clause);
 // That a word means nothing here.
 Problem unclear(const std::string& word, const std::string& remedy);
 
-} // namespace hl::saying
+} // namespace hl::design::saying

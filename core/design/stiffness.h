@@ -2,7 +2,7 @@
 #pragma once
 #include "core/design/design.h"
 
-namespace hl {
+namespace hl::design {
 
 // The torque of a worked fold, N mm per radian for each mm of it. What its paper says; else E t^3 /
 // (12 s), the bending of a strip of the paper as long as s. An assumption, for no maker measures
@@ -16,4 +16,4 @@ inline double foldTorque(const Stock& stock) {
     return modulus * t * t * t / (12 * softAs);
 }
 
-} // namespace hl
+} // namespace hl::design

@@ -4,7 +4,7 @@
 #include <type_traits>
 #include <vector>
 
-namespace hl {
+namespace hl::design {
 namespace {
 
 // A visitor of the fields of one struct after another.
@@ -52,4 +52,4 @@ template<class T> void plain(T& value) {
 
 void makePlain(Design& design) { plain(design); }
 
-} // namespace hl
+} // namespace hl::design

@@ -2,7 +2,7 @@
 #include "core/design/images.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::design {
 
 // A tile is one file in data/patterns and one line here.
 const std::vector<Tile>& tiles() {
@@ -81,4 +81,4 @@ std::string inColours(std::string svg, const Print& print) {
     return svg;
 }
 
-} // namespace hl
+} // namespace hl::design

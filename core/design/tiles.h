@@ -5,7 +5,7 @@
 #include <string>
 #include <vector>
 
-namespace hl {
+namespace hl::design {
 
 struct Tile {
     const char *id, *name;
@@ -40,4 +40,4 @@ bool hasUpperEnd(const Stock& stock);
 // The tile's drawing in the colours of a paper; `svg` is the file as it ships.
 std::string inColours(std::string svg, const Print& print);
 
-} // namespace hl
+} // namespace hl::design

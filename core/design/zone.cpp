@@ -3,7 +3,7 @@
 #include <cctype>
 #include <sstream>
 
-namespace hl {
+namespace hl::design {
 namespace {
 
 struct Word {
@@ -67,4 +67,4 @@ std::string zoneText(const Zone& z, Unit unit) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::design

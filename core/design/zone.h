@@ -6,7 +6,7 @@
 #include "core/design/field.h"
 #include "core/measure/result.h"
 
-namespace hl {
+namespace hl::design {
 
 struct Zone {
     enum Kind {
@@ -30,4 +30,4 @@ struct Zone {
 Result<Zone> parseZone(const std::string& text, Unit unit);
 std::string zoneText(const Zone& zone, Unit unit);
 
-} // namespace hl
+} // namespace hl::design

@@ -4,7 +4,7 @@
 #include "core/edit/papers.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::dress {
 
 Result<std::pair<Design, std::string>> layDrawing(const Design& design, const Case& folded,
                                                   const std::string& panel, const std::string& file,
@@ -71,4 +71,4 @@ Result<std::pair<Design, std::string>> layDrawing(const Design& design, const Ca
     return layTopper(next, folded, panel, std::move(measures), told, cut->outline);
 }
 
-} // namespace hl
+} // namespace hl::dress

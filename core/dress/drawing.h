@@ -3,7 +3,7 @@
 #include "core/edit/tell.h"
 #include "core/fold/case.h"
 
-namespace hl {
+namespace hl::dress {
 
 // Puts a drawing on a panel as layTopper puts a shape. Of an SVG file the outline is the largest
 // closed shape in it, of a PNG the border of what is not transparent; its paper is printed with
@@ -16,4 +16,4 @@ Result<std::pair<Design, std::string>> layDrawing(const Design& design, const Ca
                                                   std::map<std::string, std::string> measures,
                                                   Told told = {});
 
-} // namespace hl
+} // namespace hl::dress

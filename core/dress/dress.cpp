@@ -6,7 +6,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::dress {
 namespace {
 
 constexpr double leastPart = 0.12;  // of a panel that has to show for it to be worth a mat
@@ -269,4 +269,4 @@ Result<Design> dressed(const Design& design, const std::vector<Proposal>& propos
     return d;
 }
 
-} // namespace hl
+} // namespace hl::dress

@@ -5,7 +5,7 @@
 #include "core/measure/result.h"
 #include "core/prove/seen.h"
 
-namespace hl {
+namespace hl::dress {
 
 // Which pattern goes where; empty: left bare.
 struct Scheme {
@@ -57,4 +57,4 @@ Result<std::pair<Design, std::string>> layTopper(const Design& design, const Cas
 // instead of those that lie there. A problem where the other one has none.
 Result<Design> dressLike(const Design& design, const std::string& panel, const std::string& other);
 
-} // namespace hl
+} // namespace hl::dress

@@ -9,7 +9,7 @@
 #include <memory>
 #include <potracelib.h>
 
-namespace hl {
+namespace hl::dress {
 namespace {
 
 constexpr size_t mostBorder = 400000; // pixels of all borders: what is traced in a second
@@ -142,4 +142,4 @@ Result<CutOut> tracedFrom(const std::string& png) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::dress

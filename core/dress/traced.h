@@ -2,11 +2,11 @@
 #pragma once
 #include "core/files/svg_outline.h"
 
-namespace hl {
+namespace hl::dress {
 
 // The largest patch of a PNG that is not transparent, its border as curves (potrace) that are made
 // into chords, 40 mm wide or 40 mm high, whichever is longer; y up. The picture is cropped to it.
 // Problems: no PNG, nothing transparent round it, nothing left, too many pixels or corners.
 Result<CutOut> tracedFrom(const std::string& png);
 
-} // namespace hl
+} // namespace hl::dress

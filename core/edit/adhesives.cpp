@@ -3,7 +3,7 @@
 #include "core/steps/adhesives.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::edit {
 
 Result<Design> setAdhesive(const Design& design, const std::string& of, const std::string& kind) {
     const auto& alike = steps::alikeGlued();
@@ -41,4 +41,4 @@ Result<Design> setAdhesive(const Design& design, const std::string& of, const st
                    "use one of: " + known + ", or auto"};
 }
 
-} // namespace hl
+} // namespace hl::edit

@@ -3,7 +3,7 @@
 #include "core/assemble/assemble.h"
 #include "core/design/design.h"
 
-namespace hl {
+namespace hl::edit {
 
 inline Result<Design> checked(const Design& design) {
     auto made = assemble(design);
@@ -12,4 +12,4 @@ inline Result<Design> checked(const Design& design) {
     return design;
 }
 
-} // namespace hl
+} // namespace hl::edit

@@ -1,7 +1,7 @@
 #include "core/edit/closed_size.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::edit {
 
 std::pair<Measure, Measure> closedSizeOf(const SayLine& say, bool top) {
     std::int64_t at = 0, low = 0, high = 0, tall = 0;
@@ -17,4 +17,4 @@ std::pair<Measure, Measure> closedSizeOf(const SayLine& say, bool top) {
     return top ? std::pair{along, across} : std::pair{across, along};
 }
 
-} // namespace hl
+} // namespace hl::edit

@@ -12,7 +12,7 @@
 #include <cmath>
 #include <map>
 
-namespace hl {
+namespace hl::edit {
 namespace {
 
 std::vector<std::string> groupOf(const Design& d, const std::string& id) {
@@ -291,4 +291,4 @@ Copied pasteStructure(const Design& design, const std::string& text, const std::
     return std::pair{d, first};
 }
 
-} // namespace hl
+} // namespace hl::edit

@@ -4,7 +4,7 @@
 #include "core/design/design.h"
 #include "core/measure/result.h"
 
-namespace hl {
+namespace hl::edit {
 
 // A design and the id of the structure that was made or changed.
 using Copied = Result<std::pair<Design, std::string>>;
@@ -25,4 +25,4 @@ std::string copyStructure(const Design& design, const std::string& id);
 // Puts what a text holds on `on`; the papers it needs come along.
 Copied pasteStructure(const Design& design, const std::string& text, const std::string& on);
 
-} // namespace hl
+} // namespace hl::edit

@@ -9,7 +9,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::edit {
 namespace {
 
 template<class Items> std::string freeName(const Items& items, const std::string& kind) {
@@ -364,4 +364,4 @@ Result<Design> removeDrawn(const Design& design, const std::string& id) {
     return checked(d);
 }
 
-} // namespace hl
+} // namespace hl::edit

@@ -7,7 +7,7 @@
 #include <optional>
 #include <utility>
 
-namespace hl {
+namespace hl::edit {
 
 // What an edit made: the design and the id of the new thing.
 using Drawn = Result<std::pair<Design, std::string>>;
@@ -57,4 +57,4 @@ Result<Design> smoothSpine(const Design& design);
 bool isDrawnLine(const Design& design, const std::string& id);
 Result<Design> removeDrawn(const Design& design, const std::string& id);
 
-} // namespace hl
+} // namespace hl::edit

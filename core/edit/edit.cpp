@@ -13,7 +13,7 @@
 #include <cmath>
 #include <set>
 
-namespace hl {
+namespace hl::edit {
 namespace {
 
 struct Stretch { // of a crease, in mm from its start
@@ -345,4 +345,4 @@ void dropShapes(Design& d, const std::function<bool(const std::string&)>& lost) 
         d.zones.end());
 }
 
-} // namespace hl
+} // namespace hl::edit

@@ -7,7 +7,7 @@
 #include <functional>
 #include <utility>
 
-namespace hl {
+namespace hl::edit {
 
 // A closed size as makers write it: "5x7in", "14x14cm", "4 1/4 x 5 1/2 in", "105 x 148 mm".
 Result<std::pair<Measure, Measure>> parseCardSize(const std::string& text, Unit unit);
@@ -58,4 +58,4 @@ std::vector<std::string> standingOn(const Design& design, const std::string& id)
 // The id of one, no other structure has: kind and the first free number.
 std::string freeId(const Design& design, const std::string& kind);
 
-} // namespace hl
+} // namespace hl::edit

@@ -7,7 +7,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::edit {
 namespace {
 
 // The parts that the cut plan finds no sheet for where there are sheets of this size only.
@@ -95,4 +95,4 @@ void fitSheet(Resized& out, const SheetFormat& format, const Faults& faults) {
     }
 }
 
-} // namespace hl
+} // namespace hl::edit

@@ -5,7 +5,7 @@
 #include "core/make/sheets.h"
 #include <functional>
 
-namespace hl {
+namespace hl::edit {
 
 // The faults that a design did not have before.
 using Faults = std::function<std::vector<std::string>(const Design&, const Assembly&)>;
@@ -14,4 +14,4 @@ using Faults = std::function<std::vector<std::string>(const Design&, const Assem
 // and says so in the hints; what does not fit even then is a remark.
 void fitSheet(Resized& out, const SheetFormat& format, const Faults& faults);
 
-} // namespace hl
+} // namespace hl::edit

@@ -6,7 +6,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::edit {
 namespace {
 
 constexpr double nudge = 0.01; // mm or degrees
@@ -183,4 +183,4 @@ Measure dragged(const Grip& g, const Vec2& moved, const Design& design, bool fin
     return m;
 }
 
-} // namespace hl
+} // namespace hl::edit

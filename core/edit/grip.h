@@ -5,7 +5,7 @@
 #include "core/design/design.h"
 #include <optional>
 
-namespace hl {
+namespace hl::edit {
 
 struct FlatLine {
     Vec2 from, to;
@@ -38,4 +38,4 @@ Measure dragged(const Grip& grip, const Vec2& moved, const Design& design, bool 
 void setGrip(Design& design, const Grip& grip, const Measure& m);
 std::optional<Measure> gripIn(const Design& design, const Grip& grip);
 
-} // namespace hl
+} // namespace hl::edit

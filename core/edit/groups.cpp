@@ -9,7 +9,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::edit {
 namespace {
 
 using Members = std::vector<std::string>;
@@ -270,4 +270,4 @@ Trouble tellGroup(Design& d, const std::string& id, const std::string& key,
     return {};
 }
 
-} // namespace hl
+} // namespace hl::edit

@@ -4,7 +4,7 @@
 #include "core/edit/laid.h"
 #include "core/measure/result.h"
 
-namespace hl {
+namespace hl::edit {
 
 // The design with a group of those structures, and the group's id. What another group held it holds
 // no more. Problems: fewer than two, one that is not laid on a panel, several panels.
@@ -31,4 +31,4 @@ void layTo(Design& design, const Case& before, const Laid& start,
 Trouble tellGroup(Design& design, const std::string& id, const std::string& key,
                   const std::string& text);
 
-} // namespace hl
+} // namespace hl::edit

@@ -2,7 +2,7 @@
 #include "core/assemble/assemble.h"
 #include "core/structures/family.h"
 
-namespace hl {
+namespace hl::edit {
 namespace {
 
 constexpr double handleNudge = 0.05; // mm or degrees
@@ -60,4 +60,4 @@ std::vector<Handle> handlesOf(const Case& folded, const std::string& id, double 
     return out;
 }
 
-} // namespace hl
+} // namespace hl::edit

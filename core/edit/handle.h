@@ -3,7 +3,7 @@
 #pragma once
 #include "core/prove/prove.h"
 
-namespace hl {
+namespace hl::edit {
 
 struct Handle {
     std::string structure, parameter;
@@ -20,4 +20,4 @@ std::vector<Handle> handlesOf(const Case& folded, const std::string& id, double 
 // The point that the handles of `id` move.
 Vec3 handlePoint(const Case& folded, const Pose& pose, const std::string& id);
 
-} // namespace hl
+} // namespace hl::edit

@@ -6,7 +6,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::edit {
 namespace {
 
 constexpr double turnsBy = 15 * pi / 180, turnsWithin = 4 * pi / 180;
@@ -282,4 +282,4 @@ Dragged dragLaid(const Case& c, const Laid& start, Hold hold, const Vec2& from, 
     return place(c, start, to - from, reach, fine);
 }
 
-} // namespace hl
+} // namespace hl::edit

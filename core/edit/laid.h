@@ -5,7 +5,7 @@
 #include "core/fold/case.h"
 #include <optional>
 
-namespace hl {
+namespace hl::edit {
 
 struct Laid {
     std::string structure;  // id; of what is held as one that of the group
@@ -52,4 +52,4 @@ struct Dragged {
 Dragged dragLaid(const Case& folded, const Laid& start, Hold hold, const Vec2& from, const Vec2& to,
                  double reach, bool fine);
 
-} // namespace hl
+} // namespace hl::edit

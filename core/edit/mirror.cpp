@@ -10,7 +10,7 @@
 #include <cmath>
 #include <map>
 
-namespace hl {
+namespace hl::edit {
 namespace {
 
 std::string swapSides(const std::string& name) {
@@ -152,4 +152,4 @@ Copied mirrorStructure(const Design& design, const std::string& id) {
     return std::pair{d, id};
 }
 
-} // namespace hl
+} // namespace hl::edit

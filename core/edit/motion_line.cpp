@@ -4,7 +4,7 @@
 #include "core/measure/place.h"
 #include <cctype>
 
-namespace hl {
+namespace hl::edit {
 namespace {
 
 std::string trimmed(const std::string& s) {
@@ -79,4 +79,4 @@ std::string motionLine(const Design& design) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::edit

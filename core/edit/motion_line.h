@@ -6,7 +6,7 @@
 #include <string>
 #include <vector>
 
-namespace hl {
+namespace hl::edit {
 
 // "card.spine 0 to 180; flap.fold-2 180 to 90 & pull 0 mm to 40 mm": a fold by the degrees between
 // its panels, a pivot by degrees, a slide by a distance; after ; the next stage, after & what goes
@@ -15,4 +15,4 @@ namespace hl {
 Result<std::vector<StageSpec>> parseMotion(const Design& design, const std::string& line);
 std::string motionLine(const Design& design);
 
-} // namespace hl
+} // namespace hl::edit

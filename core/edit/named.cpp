@@ -6,7 +6,7 @@
 #include <algorithm>
 #include <cctype>
 
-namespace hl {
+namespace hl::edit {
 namespace {
 
 std::string plain(std::string s) {
@@ -68,4 +68,4 @@ Result<std::string> idOf(const Design& d, const std::string& said) {
     return Problem{said, "several things are called so", "say which by its id: " + ids};
 }
 
-} // namespace hl
+} // namespace hl::edit

@@ -5,7 +5,7 @@
 #include "core/measure/result.h"
 #include <string>
 
-namespace hl {
+namespace hl::edit {
 
 // The id of what is called `said`: a structure, part, join, group or paper of the design, a panel
 // or a crease of its assembly. An id is its own name; capitals and a leading "the" do not matter.
@@ -13,4 +13,4 @@ namespace hl {
 // two things are called so.
 Result<std::string> idOf(const Design& design, const std::string& said);
 
-} // namespace hl
+} // namespace hl::edit

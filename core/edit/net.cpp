@@ -6,7 +6,7 @@
 #include <cctype>
 #include <cmath>
 
-namespace hl {
+namespace hl::edit {
 namespace {
 
 std::string lowered(std::string s) {
@@ -149,4 +149,4 @@ Result<NetMade> addNet(const Design& design, const std::string& id,
     return out;
 }
 
-} // namespace hl
+} // namespace hl::edit

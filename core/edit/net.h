@@ -5,7 +5,7 @@
 #include "core/files/net_drawing.h"
 #include <map>
 
-namespace hl {
+namespace hl::edit {
 
 enum class NetLine { Cut, Valley, Mountain, Score, Ignored };
 
@@ -28,4 +28,4 @@ Result<NetMade> addNet(const Design& design, const std::string& id,
                        const std::vector<DrawnPath>& drawing,
                        const std::map<std::string, NetLine>& layers, double gap = 0.5);
 
-} // namespace hl
+} // namespace hl::edit

@@ -8,7 +8,7 @@
 #include <algorithm>
 #include <filesystem>
 
-namespace hl {
+namespace hl::edit {
 namespace {
 
 std::string freePaper(const Design& d, const std::string& like) {
@@ -197,4 +197,4 @@ std::string takePaper(Design& d, const Stock& given, const Design* from) {
     return fresh.id;
 }
 
-} // namespace hl
+} // namespace hl::edit

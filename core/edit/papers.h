@@ -3,7 +3,7 @@
 #include "core/design/design.h"
 #include <utility>
 
-namespace hl {
+namespace hl::edit {
 
 // A paper like `like` with an id and a name of its own; the new id.
 std::pair<Design, std::string> addPaper(const Design& design, const std::string& like);
@@ -25,4 +25,4 @@ std::string clearFilm(Design& design);
 // is another paper's here. Its picture comes along from the design `from`.
 std::string takePaper(Design& design, const Stock& paper, const Design* from = nullptr);
 
-} // namespace hl
+} // namespace hl::edit

@@ -5,7 +5,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::edit {
 
 Result<EdgeSpec> drawnProfile(const std::vector<Point>& outline, double length) {
     const Problem none{"the drawing", "its upper side is no silhouette: it runs back on itself",
@@ -119,4 +119,4 @@ Result<Design> tellWithDrawings(const Design& design, const std::string& id, con
     return rest.empty() ? Result<Design>(next) : tell(next, id, rest);
 }
 
-} // namespace hl
+} // namespace hl::edit

@@ -2,7 +2,7 @@
 #pragma once
 #include "core/edit/tell.h"
 
-namespace hl {
+namespace hl::edit {
 
 // The outline's way from its leftmost to its rightmost corner along its upper side, stretched to an
 // edge `length` mm long: how far along the edge, and how far in from its highest point. A problem
@@ -16,4 +16,4 @@ Result<Design> edgeFromDrawing(const Design& design, const std::string& of, Zone
 // As tell(), but silhouettes may come from drawings: edge.top told "@hills.svg".
 Result<Design> tellWithDrawings(const Design& design, const std::string& id, const Told& told);
 
-} // namespace hl
+} // namespace hl::edit

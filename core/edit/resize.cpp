@@ -11,7 +11,7 @@
 #include <optional>
 #include <set>
 
-namespace hl {
+namespace hl::edit {
 namespace {
 
 struct Factors {
@@ -332,4 +332,4 @@ Result<Resized> resizeDesign(const Design& design, const Measure& width, const M
     return out;
 }
 
-} // namespace hl
+} // namespace hl::edit

@@ -3,7 +3,7 @@
 #include "core/design/design.h"
 #include "core/measure/result.h"
 
-namespace hl {
+namespace hl::edit {
 
 struct Resized {
     Design design;
@@ -21,4 +21,4 @@ struct Resized {
 Result<Resized> resizeDesign(const Design& design, const Measure& width, const Measure& height,
                              const std::string& sheet = {});
 
-} // namespace hl
+} // namespace hl::edit

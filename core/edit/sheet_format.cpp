@@ -1,7 +1,7 @@
 #include "core/edit/sheet_format.h"
 #include "core/edit/edit.h"
 
-namespace hl {
+namespace hl::edit {
 
 Result<SheetFormat> readSheetFormat(const std::string& text, Unit unit) {
     if (const SheetFormat* known = sheetFormat(text))
@@ -23,4 +23,4 @@ Result<SheetFormat> readSheetFormat(const std::string& text, Unit unit) {
         size->first.mm(), size->second.mm()};
 }
 
-} // namespace hl
+} // namespace hl::edit

@@ -2,7 +2,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::edit {
 namespace {
 
 struct Segment {
@@ -93,4 +93,4 @@ Snap snapTo(const Assembly& a, int part, const Vec2& p, double reach, Unit units
     return {{std::round(p.x() / step) * step, std::round(p.y() / step) * step}, ""};
 }
 
-} // namespace hl
+} // namespace hl::edit

@@ -5,7 +5,7 @@
 #include <optional>
 #include <string>
 
-namespace hl {
+namespace hl::edit {
 
 struct Snap {
     Vec2 at;          // flat coordinates of the part, mm
@@ -19,4 +19,4 @@ struct Snap {
 // it divides the edges it ends on.
 Snap snapTo(const Assembly& assembly, int part, const Vec2& p, double reach, Unit units);
 
-} // namespace hl
+} // namespace hl::edit

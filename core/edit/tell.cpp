@@ -10,7 +10,7 @@
 #include "core/structures/naming.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::edit {
 namespace {
 
 using namespace telling;
@@ -157,4 +157,4 @@ Result<Design> tellStock(const Design& design, const Text& id, const Told& told)
     return checked(d);
 }
 
-} // namespace hl
+} // namespace hl::edit

@@ -5,7 +5,7 @@
 #include "core/measure/result.h"
 #include <utility>
 
-namespace hl {
+namespace hl::edit {
 
 using Told = std::vector<std::pair<std::string, std::string>>;
 
@@ -44,4 +44,4 @@ Result<Design> rename(const Design& design, const std::string& id, const std::st
 // one, a join, a paper; a group with all that is held by it.
 Result<Design> removeThing(const Design& design, const std::string& id);
 
-} // namespace hl
+} // namespace hl::edit

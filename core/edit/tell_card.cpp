@@ -12,7 +12,7 @@
 #include <sstream>
 #include <tuple>
 
-namespace hl::telling {
+namespace hl::edit::telling {
 namespace {
 
 // A motion in stages ends where the card is shown, and any motion that is told reaches so far.
@@ -213,4 +213,4 @@ Trouble tellCard(Design& d, const Text& key, const Text& text) {
     return measure(d, "card", key, text, keysOf(cardTable()) + ", edge.SIDE");
 }
 
-} // namespace hl::telling
+} // namespace hl::edit::telling

@@ -6,7 +6,7 @@
 #include <algorithm>
 #include <cctype>
 
-namespace hl::telling {
+namespace hl::edit::telling {
 namespace {
 
 using P = FreePart;
@@ -229,4 +229,4 @@ Trouble tellPaper(Design& d, Stock& s, const Text& key, const Text& text) {
     return tellBy(paperTable(), d, s, "paper", key, text);
 }
 
-} // namespace hl::telling
+} // namespace hl::edit::telling

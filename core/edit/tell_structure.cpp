@@ -4,7 +4,7 @@
 #include "core/structures/family.h"
 #include <algorithm>
 
-namespace hl::telling {
+namespace hl::edit::telling {
 namespace {
 
 using S = StructureSpec;
@@ -102,4 +102,4 @@ Trouble tellStructure(Design& d, StructureSpec& s, const Text& key, const Text& 
     return measure(d, s.id, key, text, keysOf(structureTable()) + ", change.MEASURE, edge.SIDE");
 }
 
-} // namespace hl::telling
+} // namespace hl::edit::telling

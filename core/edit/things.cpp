@@ -7,7 +7,7 @@
 #include "core/edit/tell.h"
 #include "core/measure/number.h"
 
-namespace hl {
+namespace hl::edit {
 namespace {
 
 using Text = std::string;
@@ -96,4 +96,4 @@ Result<Design> removeThing(const Design& design, const Text& id) {
     return removeDrawn(design, id);
 }
 
-} // namespace hl
+} // namespace hl::edit

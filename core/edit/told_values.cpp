@@ -7,7 +7,7 @@
 #include "core/structures/family.h"
 #include <tuple>
 
-namespace hl::telling {
+namespace hl::edit::telling {
 
 Problem no(const Text& place, const Text& what, const Text& remedy) {
     return Problem{place, what, remedy};
@@ -116,4 +116,4 @@ Trouble size(Measure& width, Measure& height, const Text& place, const Text& tex
     return {};
 }
 
-} // namespace hl::telling
+} // namespace hl::edit::telling

@@ -6,7 +6,7 @@
 #include <string>
 #include <vector>
 
-namespace hl::telling {
+namespace hl::edit::telling {
 
 using Text = std::string;
 
@@ -96,4 +96,4 @@ Trouble tellPart(Design& d, FreePart& p, const Text& key, const Text& text);
 Trouble tellJoin(Design& d, JoinSpec& j, const Text& key, const Text& text);
 Trouble tellPaper(Design& d, Stock& s, const Text& key, const Text& text);
 
-} // namespace hl::telling
+} // namespace hl::edit::telling

@@ -8,7 +8,7 @@
 #include <cmath>
 #include <map>
 
-namespace hl {
+namespace hl::edit {
 namespace {
 
 constexpr size_t mostOpen = 6;      // folds: every further one doubles the ways
@@ -156,4 +156,4 @@ Result<std::vector<Way>> waysToFold(const Design& design, const Workshop& worksh
     return out;
 }
 
-} // namespace hl
+} // namespace hl::edit

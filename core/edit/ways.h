@@ -4,7 +4,7 @@
 #include <memory>
 #include <vector>
 
-namespace hl {
+namespace hl::edit {
 
 // One way: the design with its folds told, the words for them, and the card folded so.
 struct Way {
@@ -19,4 +19,4 @@ struct Way {
 Result<std::vector<Way>> waysToFold(const Design& design, const Workshop& workshop = {},
                                     const std::atomic<bool>* cancel = nullptr);
 
-} // namespace hl
+} // namespace hl::edit

@@ -2,7 +2,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::edit {
 namespace {
 
 const Zone* zoneOf(const Design& d, const std::string& join) {
@@ -96,4 +96,4 @@ void setZone(Design& design, const std::string& join, const Zone& zone) {
             z.zone = zone;
 }
 
-} // namespace hl
+} // namespace hl::edit

@@ -4,7 +4,7 @@
 #include "core/design/design.h"
 #include <optional>
 
-namespace hl {
+namespace hl::edit {
 
 struct ZoneGrip {
     std::string join; // id
@@ -24,4 +24,4 @@ Zone draggedZone(const ZoneGrip& grip, const Vec2& moved, const Design& design, 
 
 void setZone(Design& design, const std::string& join, const Zone& zone);
 
-} // namespace hl
+} // namespace hl::edit

@@ -7,7 +7,7 @@
 #include <algorithm>
 #include <memory>
 
-namespace hl {
+namespace hl::exports {
 namespace {
 
 // The card folded once more where nobody proved it.
@@ -103,4 +103,4 @@ Result<Exported> writeBuildSheetPdf(const ExportInput& in) {
     return Exported{{{"", *bytes}}, {}};
 }
 
-} // namespace hl
+} // namespace hl::exports

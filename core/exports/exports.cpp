@@ -6,7 +6,7 @@
 #include <algorithm>
 #include <cctype>
 
-namespace hl {
+namespace hl::exports {
 namespace {
 
 // Where the extension begins: at its dot, or at the end of a name without one.
@@ -114,4 +114,4 @@ Result<std::vector<Point>> importOutline(const std::string& path) {
     return Problem{path, "outlines are not read from such files", "use one of: " + known};
 }
 
-} // namespace hl
+} // namespace hl::exports

@@ -9,7 +9,7 @@
 #include "core/prove/finding.h"
 #include "core/workshop/drawer.h"
 
-namespace hl {
+namespace hl::exports {
 
 // What an exporter gets to choose from.
 struct ExportInput {
@@ -91,4 +91,4 @@ const std::vector<Importer>& importers();
 // The outline in a file, by the importer that its extension asks for; problems name the file.
 Result<std::vector<Point>> importOutline(const std::string& path);
 
-} // namespace hl
+} // namespace hl::exports

@@ -2,7 +2,7 @@
 #pragma once
 #include "core/picture/pages.h"
 
-namespace hl {
+namespace hl::exports {
 
 // Pages that are written from top to bottom.
 class Flow {
@@ -44,4 +44,4 @@ class Flow {
     int page_ = 0;
 };
 
-} // namespace hl
+} // namespace hl::exports

@@ -4,7 +4,7 @@
 #include "core/make/plan.h"
 #include "core/measure/number.h"
 
-namespace hl {
+namespace hl::exports {
 namespace {
 
 std::string mmText(double v) { return numberText(v, 4); }
@@ -56,4 +56,4 @@ Result<Exported> writeLists(const ExportInput& in) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::exports

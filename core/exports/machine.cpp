@@ -15,7 +15,7 @@
 #include <memory>
 #include <unistd.h>
 
-namespace hl {
+namespace hl::exports {
 namespace {
 
 MachineJob jobOf(const ExportInput& in) {
@@ -164,4 +164,4 @@ Result<Exported> writeMachineDxf(const ExportInput& in) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::exports

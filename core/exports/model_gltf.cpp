@@ -11,7 +11,7 @@
 #include <memory>
 #include <nlohmann/json.hpp>
 
-namespace hl {
+namespace hl::exports {
 namespace {
 
 using Json = nlohmann::ordered_json;
@@ -307,4 +307,4 @@ Result<Exported> writeModel(const ExportInput& in) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::exports

@@ -4,7 +4,7 @@
 #include "core/picture/svg.h"
 #include "core/report/report.h"
 
-namespace hl {
+namespace hl::exports {
 
 Result<Exported> writeReportHtml(const ExportInput& in) {
     const Report c = reportOf(*in.evidence, *in.findings);
@@ -47,4 +47,4 @@ Result<Exported> writeReportHtml(const ExportInput& in) {
     return Exported{{{"", out + "</table>\n</html>\n"}}, {}};
 }
 
-} // namespace hl
+} // namespace hl::exports

@@ -4,7 +4,7 @@
 #include "core/report/report.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::exports {
 Result<Exported> writeReportPdf(const ExportInput& in) {
     const Report c = reportOf(*in.evidence, *in.findings);
     constexpr Tint ink = Tint::Ink, quiet = Tint::Quiet;
@@ -67,4 +67,4 @@ Result<Exported> writeReportPdf(const ExportInput& in) {
     return Exported{{{"", *bytes}}, {}};
 }
 
-} // namespace hl
+} // namespace hl::exports

@@ -3,7 +3,7 @@
 #include "core/exports/writers.h"
 #include "core/picture/pages.h"
 
-namespace hl {
+namespace hl::exports {
 
 Result<Exported> writeSheetsPdf(const ExportInput& in) {
     Exported out;
@@ -19,4 +19,4 @@ Result<Exported> writeSheetsPdf(const ExportInput& in) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::exports

@@ -3,7 +3,7 @@
 #include "core/exports/writers.h"
 #include "core/picture/svg.h"
 
-namespace hl {
+namespace hl::exports {
 
 std::vector<Sheet> sheetsOf(const ExportInput& in, std::vector<std::string>& remarks) {
     std::vector<Sheet> sheets = layOut(in.design, in.assembly, in.format, in.printed);
@@ -24,4 +24,4 @@ Result<Exported> writeSheetsSvg(const ExportInput& in) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::exports

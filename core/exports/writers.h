@@ -2,7 +2,7 @@
 #pragma once
 #include "core/exports/exports.h"
 
-namespace hl {
+namespace hl::exports {
 
 Result<Exported> writeSheetsSvg(const ExportInput& input);
 Result<Exported> writeSheetsPdf(const ExportInput& input);
@@ -18,4 +18,4 @@ Result<Exported> writeModel(const ExportInput& input);
 // The design laid out on its sheets; a remark for each part that is larger than the format.
 std::vector<Sheet> sheetsOf(const ExportInput& input, std::vector<std::string>& remarks);
 
-} // namespace hl
+} // namespace hl::exports

@@ -8,7 +8,7 @@
 #include <sys/stat.h>
 #include <unistd.h>
 
-namespace hl {
+namespace hl::files {
 namespace {
 
 constexpr size_t largestFile = 64UL << 20;
@@ -218,4 +218,4 @@ Trouble mayWrite(const std::string& path, bool force, const std::vector<std::str
     return mayWrite(std::vector<std::string>{path}, force, inputs);
 }
 
-} // namespace hl
+} // namespace hl::files

@@ -4,7 +4,7 @@
 #include <string>
 #include <vector>
 
-namespace hl {
+namespace hl::files {
 
 // Regular files only: a device or a pipe is refused, not waited for.
 Result<std::string> readFile(const std::string& path);
@@ -27,4 +27,4 @@ Trouble mayWrite(const std::string& path, bool force, const std::vector<std::str
 // Those of `paths` that are there already.
 std::vector<std::string> thereAlready(const std::vector<std::string>& paths);
 
-} // namespace hl
+} // namespace hl::files

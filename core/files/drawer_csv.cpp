@@ -2,7 +2,7 @@
 #include "core/files/json_object.h"
 #include "core/files/workshop.h"
 
-namespace hl {
+namespace hl::files {
 namespace {
 
 const std::vector<std::string> columns{"paper",       "weight", "caliper", "grain",
@@ -152,4 +152,4 @@ Result<std::vector<DrawerPaper>> papersFromCsv(const std::string& text) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::files

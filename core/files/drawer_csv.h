@@ -3,7 +3,7 @@
 #include "core/measure/result.h"
 #include "core/workshop/drawer.h"
 
-namespace hl {
+namespace hl::files {
 
 // One field of such a table, in quotes where it needs them (RFC 4180).
 std::string csvField(const std::string& text);
@@ -15,4 +15,4 @@ std::string drawerToCsv(const Drawer& drawer);
 // their unit with them. Problems name the line.
 Result<std::vector<DrawerPaper>> papersFromCsv(const std::string& text);
 
-} // namespace hl
+} // namespace hl::files

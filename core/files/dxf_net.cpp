@@ -15,7 +15,7 @@
 #include <sstream>
 #include <string_view>
 
-namespace hl {
+namespace hl::files {
 namespace {
 
 constexpr size_t largestDrawing = 16UL << 20; // bytes
@@ -272,4 +272,4 @@ Result<std::vector<Point>> outlineFromDxf(const std::string& text) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::files

@@ -2,7 +2,7 @@
 #pragma once
 #include "core/files/net_drawing.h"
 
-namespace hl {
+namespace hl::files {
 
 // Lines, polylines, arcs and circles of the drawing, in its own unit where it names one, else mm.
 // Problems: no DXF, nothing drawn, more than can be meant, places out of reach.
@@ -11,4 +11,4 @@ Result<std::vector<DrawnPath>> netFromDxf(const std::string& text);
 // The largest closed outline in it.
 Result<std::vector<Point>> outlineFromDxf(const std::string& text);
 
-} // namespace hl
+} // namespace hl::files

@@ -4,7 +4,7 @@
 #include "core/design/design.h"
 #include "core/files/json_object.h"
 
-namespace hl {
+namespace hl::files {
 
 // The family whose measures are set.
 inline const std::string& kindOf(const CardSpec& c) { return c.form; }
@@ -15,4 +15,4 @@ Design readFields(Object& file);
 // Returns the version of the format that the fields written need.
 int writeFields(const Design& design, Json& into);
 
-} // namespace hl
+} // namespace hl::files

@@ -6,7 +6,7 @@
 #include "core/measure/number.h"
 #include <iterator>
 
-namespace hl {
+namespace hl::files {
 namespace {
 
 constexpr const char* formatName = "hinge-lantern";
@@ -155,4 +155,4 @@ Trouble keepDesign(const Design& design, const std::string& path) {
     return saveFile(path, designToText(design), false);
 }
 
-} // namespace hl
+} // namespace hl::files

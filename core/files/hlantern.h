@@ -3,7 +3,7 @@
 #include "core/design/design.h"
 #include <string>
 
-namespace hl {
+namespace hl::files {
 
 inline constexpr int formatVersion = 13;
 
@@ -24,4 +24,4 @@ Trouble saveDesign(const Design& design, const std::string& path);
 // A copy in case of a crash: written whole or not at all, but without waiting for the disk.
 Trouble keepDesign(const Design& design, const std::string& path);
 
-} // namespace hl
+} // namespace hl::files

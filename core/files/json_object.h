@@ -12,7 +12,7 @@
 #include <string>
 #include <vector>
 
-namespace hl {
+namespace hl::files {
 
 using Json = nlohmann::ordered_json;
 
@@ -187,4 +187,4 @@ inline const Json& list(Object& o, const std::string& key) {
     return *j;
 }
 
-} // namespace hl
+} // namespace hl::files

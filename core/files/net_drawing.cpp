@@ -4,7 +4,7 @@
 #include <algorithm>
 #include <set>
 
-namespace hl {
+namespace hl::files {
 namespace {
 
 std::string keyOf(const DrawnPath& p, LinesBy by) {
@@ -119,4 +119,4 @@ std::vector<DrawnPath> joinedEnds(std::vector<DrawnPath> paths, double gap, doub
     return out;
 }
 
-} // namespace hl
+} // namespace hl::files

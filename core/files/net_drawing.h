@@ -5,7 +5,7 @@
 #include <string>
 #include <vector>
 
-namespace hl {
+namespace hl::files {
 
 struct DrawnPath {
     std::string layer, colour; // as the drawing calls them
@@ -30,4 +30,4 @@ Result<std::vector<DrawnPath>> netFromDrawing(const std::string& text);
 // they come back. `widest` is the widest gap that was bridged.
 std::vector<DrawnPath> joinedEnds(std::vector<DrawnPath> paths, double gap, double& widest);
 
-} // namespace hl
+} // namespace hl::files

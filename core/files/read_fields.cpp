@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <cctype>
 
-namespace hl {
+namespace hl::files {
 namespace {
 
 using Pair = std::pair<Measure, Measure>;
@@ -263,4 +263,4 @@ Design readFields(Object& file) {
     return d;
 }
 
-} // namespace hl
+} // namespace hl::files

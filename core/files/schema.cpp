@@ -2,7 +2,7 @@
 #include "core/files/hlantern.h"
 #include "core/structures/family.h"
 
-namespace hl {
+namespace hl::files {
 namespace {
 
 Json ref(const char* name) { return {{"$ref", std::string("#/$defs/") + name}}; }
@@ -160,4 +160,4 @@ std::string designSchema() {
     return out.dump(2) + "\n";
 }
 
-} // namespace hl
+} // namespace hl::files

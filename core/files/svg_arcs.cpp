@@ -6,7 +6,7 @@
 #include <optional>
 #include <string_view>
 
-namespace hl {
+namespace hl::files {
 namespace {
 
 struct Scanner {
@@ -75,4 +75,4 @@ std::string withoutFlatArcs(const std::string& path, double least) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::files

@@ -18,7 +18,7 @@
 #include <svgpp/policy/xml/rapidxml_ns.hpp>
 #include <svgpp/svgpp.hpp>
 
-namespace hl {
+namespace hl::files {
 namespace {
 
 constexpr double sagitta = 0.1; // mm
@@ -326,4 +326,4 @@ Result<std::vector<Point>> outlineFromSvg(const std::string& svg) {
     return cut->outline;
 }
 
-} // namespace hl
+} // namespace hl::files

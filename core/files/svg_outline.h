@@ -3,7 +3,7 @@
 #pragma once
 #include "core/files/net_drawing.h"
 
-namespace hl {
+namespace hl::files {
 
 // The largest closed shape of an SVG drawing, curves as chords a tenth of a millimetre off at most,
 // y up, its lower left corner at the origin. Millimetres where the drawing says what its size is,
@@ -22,4 +22,4 @@ Result<CutOut> cutOutOf(const std::string& svg);
 // dashed; of classes of styles the name takes the colour's place.
 Result<std::vector<DrawnPath>> netFromSvg(const std::string& svg);
 
-} // namespace hl
+} // namespace hl::files

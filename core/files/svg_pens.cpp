@@ -7,7 +7,7 @@
 #include <cmath>
 #include <set>
 
-namespace hl {
+namespace hl::files {
 namespace {
 
 std::string valueOf(rapidxml_ns::xml_node<>* node, const char* name) {
@@ -140,4 +140,4 @@ void pensOf(rapidxml_ns::xml_node<>* node, const Pen& pen, std::vector<Pen>& out
     }
 }
 
-} // namespace hl
+} // namespace hl::files

@@ -1,13 +1,14 @@
 // What an SVG drawing says of its shapes besides their form: where they are put, in which group,
 // colour and dashes.
 #pragma once
+#include "core/measure/rooms.h"
 #include <Eigen/Geometry>
 #include <rapidxml_ns/rapidxml_ns.hpp>
 #include <stdexcept>
 #include <string>
 #include <vector>
 
-namespace hl {
+namespace hl::files {
 
 constexpr double farthestInSvg = 1e6; // user units
 
@@ -29,4 +30,4 @@ void pensOf(rapidxml_ns::xml_node<>* node, const Pen& pen, std::vector<Pen>& out
 // Takes out of a drawing what the form of its shapes does not depend on.
 void plainShapes(rapidxml_ns::xml_node<>* node);
 
-} // namespace hl
+} // namespace hl::files

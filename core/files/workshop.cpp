@@ -2,7 +2,7 @@
 #include "core/files/json_object.h"
 #include "core/measure/number.h"
 
-namespace hl {
+namespace hl::files {
 namespace {
 
 double amount(Object& o, const char* key, double fallback, double most, const char* unit) {
@@ -262,4 +262,4 @@ Result<Workshop> workshopFromText(const std::string& text) {
     }
 }
 
-} // namespace hl
+} // namespace hl::files

@@ -2,7 +2,7 @@
 #include "core/structures/family.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::files {
 namespace {
 
 template<class T> class Writer {
@@ -124,4 +124,4 @@ int writeFields(const Design& design, Json& into) {
     return version;
 }
 
-} // namespace hl
+} // namespace hl::files

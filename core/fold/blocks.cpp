@@ -4,7 +4,7 @@
 #include <numeric>
 #include <set>
 
-namespace hl {
+namespace hl::fold {
 namespace {
 
 constexpr size_t smallest = 6; // joints that one loop of rigid panels can settle
@@ -129,4 +129,4 @@ class Splitter {
 
 std::vector<Block> blocksOf(const Linkage& k) { return Splitter(k).split(); }
 
-} // namespace hl
+} // namespace hl::fold

@@ -4,11 +4,11 @@
 #pragma once
 #include "core/fold/linkage.h"
 
-namespace hl {
+namespace hl::fold {
 
 // Found from the rank of the loops' derivatives at a general setting of the joints, which creases
 // that are parallel or meet in a point keep at any setting. What no set of loops settles (a
 // structure that flaps) comes as one block with fewer equations than joints.
 std::vector<Block> blocksOf(const Linkage& linkage);
 
-} // namespace hl
+} // namespace hl::fold

@@ -3,7 +3,7 @@
 #include "core/fold/row_order.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::fold {
 
 Case::Case(Design d, Assembly a, const std::atomic<bool>* cancel, Workshop w)
     : design(std::move(d)), assembly(inRowOrder(design, std::move(a))),
@@ -44,4 +44,4 @@ double caliperOf(const Case& c, int panel) {
     return stockOf(c.design, c.assembly, panel).caliper.mm();
 }
 
-} // namespace hl
+} // namespace hl::fold

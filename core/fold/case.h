@@ -5,7 +5,7 @@
 #include "core/workshop/workshop.h"
 #include <atomic>
 
-namespace hl {
+namespace hl::fold {
 
 // The linkage refers to the assembly, so a Case is
 // neither copied nor moved; share it by pointer.
@@ -43,4 +43,4 @@ struct Stop {
 // Thickness of a panel's paper, mm.
 double caliperOf(const Case& c, int panel);
 
-} // namespace hl
+} // namespace hl::fold

@@ -9,7 +9,7 @@
 #include <array>
 #include <cmath>
 
-namespace hl {
+namespace hl::fold {
 namespace {
 
 constexpr int mostIterations = 60;
@@ -312,4 +312,4 @@ Eigen::MatrixXd nullSpace(const Eigen::MatrixXd& m) {
     return svd.matrixV().rightCols(m.cols() - rank);
 }
 
-} // namespace hl
+} // namespace hl::fold

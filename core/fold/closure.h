@@ -2,7 +2,7 @@
 #pragma once
 #include "core/fold/linkage.h"
 
-namespace hl {
+namespace hl::fold {
 
 // How much the misses of a loop's first three marks count. The ends of the tab's crease do in full.
 // The third only turns the tab about its crease, and where nothing closes the crease should come as
@@ -56,4 +56,4 @@ int rankOf(const Eigen::MatrixXd& m);
 // Orthonormal directions in which nothing changes, one in each column.
 Eigen::MatrixXd nullSpace(const Eigen::MatrixXd& m);
 
-} // namespace hl
+} // namespace hl::fold

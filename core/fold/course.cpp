@@ -4,7 +4,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::fold {
 namespace {
 
 // Folds are driven by the angle between their panels: 0 closed, 180 flat. Their own values are 0
@@ -73,4 +73,4 @@ void Course::drive(double at, std::vector<double>& values) const {
         }
 }
 
-} // namespace hl
+} // namespace hl::fold

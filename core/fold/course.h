@@ -2,12 +2,16 @@
 // maker scrubs; within a stage several folds may go together. The scale runs in degrees (for slides
 // in mm); a card whose only stage opens the spine has its opening as its scale.
 #pragma once
+#include "core/measure/rooms.h"
 #include <vector>
 
-namespace hl {
+namespace hl::assembly {
+struct Stage;
+} // namespace hl::assembly
+
+namespace hl::fold {
 
 struct Joint;
-struct Stage;
 
 class Course {
   public:
@@ -50,4 +54,4 @@ class Course {
     bool plain_ = true;
 };
 
-} // namespace hl
+} // namespace hl::fold

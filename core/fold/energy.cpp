@@ -1,7 +1,7 @@
 #include "core/fold/energy.h"
 #include "core/fold/closure.h"
 
-namespace hl {
+namespace hl::fold {
 namespace {
 
 using Matrix = Eigen::MatrixXd;
@@ -192,4 +192,4 @@ double stretchedTo(const Linkage& k, int elastic, const std::vector<double>& val
         .apart;
 }
 
-} // namespace hl
+} // namespace hl::fold

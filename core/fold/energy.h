@@ -6,7 +6,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::fold {
 
 // Where folds would rest. Pages that close press paper flat: then a fold of which the flat value is
 // known rests no further from it than `room` (radians) lets it.
@@ -46,4 +46,4 @@ double energyHeld(const Linkage& linkage, const std::vector<double>& values);
 // How far apart a band's hooks are, mm.
 double stretchedTo(const Linkage& linkage, int elastic, const std::vector<double>& values);
 
-} // namespace hl
+} // namespace hl::fold

@@ -2,7 +2,7 @@
 #pragma once
 #include "core/fold/linkage.h"
 
-namespace hl {
+namespace hl::fold {
 
 using Vec4 = Eigen::Vector4d;
 
@@ -31,4 +31,4 @@ struct Frame {
     }
 };
 
-} // namespace hl
+} // namespace hl::fold

@@ -5,7 +5,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::fold {
 namespace {
 
 constexpr double forgivenByPaper = 0.5; // mm of misfit that paper bears
@@ -241,4 +241,4 @@ int tautAtEnd(const Linkage& k, const Motion& m) {
     return miss > closesExactly * 100 ? loop : -1;
 }
 
-} // namespace hl
+} // namespace hl::fold

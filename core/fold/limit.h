@@ -2,7 +2,7 @@
 #pragma once
 #include "core/fold/motion.h"
 
-namespace hl {
+namespace hl::fold {
 
 // Ends the assumed stages of an assembly where their chains are taut, to a ten thousandth of a
 // degree, and those that spring where folds and bands are at rest; displays the card no further
@@ -18,4 +18,4 @@ Assembly withStagesOf(Assembly assembly, const Assembly& like);
 // that stops it. Else -1.
 int tautAtEnd(const Linkage& linkage, const Motion& motion);
 
-} // namespace hl
+} // namespace hl::fold

@@ -7,7 +7,7 @@
 #include <cmath>
 #include <stdexcept>
 
-namespace hl {
+namespace hl::fold {
 namespace {
 
 // `bodies` counts what there is, bodies without paper included.
@@ -237,4 +237,4 @@ void placePanels(const Linkage& k, const std::vector<double>& values, std::vecto
     }
 }
 
-} // namespace hl
+} // namespace hl::fold

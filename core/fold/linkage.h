@@ -7,7 +7,7 @@
 #include "core/fold/course.h"
 #include <vector>
 
-namespace hl {
+namespace hl::fold {
 
 enum class Freedom { Fold, Turn, Slide };
 
@@ -127,4 +127,4 @@ Linkage linkageOf(const Assembly& assembly);
 void placePanels(const Linkage& linkage, const std::vector<double>& values,
                  std::vector<Rigid>& placed);
 
-} // namespace hl
+} // namespace hl::fold

@@ -7,7 +7,7 @@
 #include <numeric>
 #include <utility>
 
-namespace hl {
+namespace hl::fold {
 
 Rigid across(const Assembly& a, const Passage& e) {
     const Rigid& place = a.joins[e.join].place;
@@ -253,4 +253,4 @@ std::vector<bool> inLoops(const Linkage& k) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::fold

@@ -3,7 +3,7 @@
 #include "core/fold/linkage.h"
 #include <vector>
 
-namespace hl {
+namespace hl::fold {
 
 // A joint or a join between two panels, walked either way.
 struct Passage {
@@ -28,4 +28,4 @@ Loop wayOf(const Linkage& linkage, const Passages& tree, const Elastic& band);
 // Of every joint whether a loop goes through it: such a one follows from others.
 std::vector<bool> inLoops(const Linkage& linkage);
 
-} // namespace hl
+} // namespace hl::fold

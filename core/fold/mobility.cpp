@@ -4,7 +4,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::fold {
 namespace {
 
 constexpr double movesAtAll = 1e-6; // of a unit direction
@@ -84,4 +84,4 @@ Mobility mobilityAt(const Linkage& k, const Motion& motion, const Pose& pose, in
     return out;
 }
 
-} // namespace hl
+} // namespace hl::fold

@@ -4,7 +4,7 @@
 #include "core/fold/motion.h"
 #include <vector>
 
-namespace hl {
+namespace hl::fold {
 
 struct Mobility {
     int freeMotions = 0;       // the driver's included; other drivers rest
@@ -19,4 +19,4 @@ struct Mobility {
 // named again. Source: first-order kinematics of closed chains.
 Mobility mobilityAt(const Linkage& linkage, const Motion& motion, const Pose& pose, int driver);
 
-} // namespace hl
+} // namespace hl::fold

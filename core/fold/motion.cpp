@@ -6,7 +6,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::fold {
 namespace {
 
 bool stopped(const std::atomic<bool>* cancel) { return cancel && cancel->load(); }
@@ -191,4 +191,4 @@ Pose poseAt(const Linkage& k, const Motion& m, double opening) {
     return p;
 }
 
-} // namespace hl
+} // namespace hl::fold

@@ -5,7 +5,7 @@
 #include <atomic>
 #include <vector>
 
-namespace hl {
+namespace hl::fold {
 
 // The opening of a card that lies flat, in degrees.
 inline constexpr int widestOpening = 180;
@@ -63,4 +63,4 @@ void placeAll(const Linkage& linkage, const Motion& motion, Pose& pose);
 void closeAll(const Linkage& linkage, const Motion& motion, double opening,
               std::vector<double>& values);
 
-} // namespace hl
+} // namespace hl::fold

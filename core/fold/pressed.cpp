@@ -4,7 +4,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::fold {
 
 bool Pressed::flat(int s) const {
     return std::all_of(hosts_.begin(), hosts_.end(), [&](int j) {
@@ -95,4 +95,4 @@ bool Pressed::snapPartly(std::vector<double>& values) const {
     return true;
 }
 
-} // namespace hl
+} // namespace hl::fold

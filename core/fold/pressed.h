@@ -6,7 +6,7 @@
 #include "core/measure/measure.h"
 #include <cmath>
 
-namespace hl {
+namespace hl::fold {
 
 // Whether a fold is exactly flat: folded, unfolded or turned right round.
 inline bool isFlat(double angle) { return std::fabs(angle - std::round(angle / pi) * pi) < 1e-12; }
@@ -38,4 +38,4 @@ class Pressed {
     const std::vector<int>& hosts_;
 };
 
-} // namespace hl
+} // namespace hl::fold

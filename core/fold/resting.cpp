@@ -2,7 +2,7 @@
 #include "core/fold/energy.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::fold {
 double restingPlace(const Case& c) {
     const auto& all = c.motion.values;
     std::vector<double> bent;
@@ -22,4 +22,4 @@ double restingPlace(const Case& c) {
     return std::clamp(at, c.first(), c.last());
 }
 
-} // namespace hl
+} // namespace hl::fold

@@ -2,7 +2,7 @@
 #pragma once
 #include "core/fold/case.h"
 
-namespace hl {
+namespace hl::fold {
 
 // The place of the motion at which the folds are least bent from where they rest by themselves:
 // the least of the sum of stiffness times the square of what each is bent by, looked for among the
@@ -10,4 +10,4 @@ namespace hl {
 // weighs are left out.
 double restingPlace(const Case& folded);
 
-} // namespace hl
+} // namespace hl::fold

@@ -6,7 +6,7 @@
 #include <cmath>
 #include <numeric>
 
-namespace hl {
+namespace hl::fold {
 namespace {
 
 constexpr size_t mostInEveryOrder = 3;
@@ -152,4 +152,4 @@ Assembly inRowOrder(const Design& design, Assembly a) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::fold

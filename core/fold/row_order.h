@@ -3,7 +3,7 @@
 #include "core/assembly/assembly.h"
 #include "core/design/design.h"
 
-namespace hl {
+namespace hl::fold {
 
 // A row whose folds are all opened at once, as it is given, unless its own pages would go through
 // one another on the way: then one fold after the other, in the first order in which none does,
@@ -12,4 +12,4 @@ namespace hl {
 // but a row.
 Assembly inRowOrder(const Design& design, Assembly assembly);
 
-} // namespace hl
+} // namespace hl::fold

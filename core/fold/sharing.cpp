@@ -4,7 +4,7 @@
 #include <cmath>
 #include <numeric>
 
-namespace hl {
+namespace hl::fold {
 namespace {
 
 using Matrix = Eigen::MatrixXd;
@@ -207,4 +207,4 @@ void misfitsOf(const Linkage& k, const Block& block, const std::vector<double>& 
     }
 }
 
-} // namespace hl
+} // namespace hl::fold

@@ -7,7 +7,7 @@
 #pragma once
 #include "core/fold/closure.h"
 
-namespace hl {
+namespace hl::fold {
 
 // Moves the block's joints, within their bounds, to where the sum of squared gaps is least
 // (Levenberg and Marquardt's steps over the joints that no bound holds).
@@ -29,4 +29,4 @@ void misfitsOf(const Linkage& linkage, const Block& block, const std::vector<dou
 void spread(const Linkage& linkage, const std::vector<Block>& blocks, const std::vector<int>& open,
             const std::vector<double>& values, std::vector<Rigid>& placed);
 
-} // namespace hl
+} // namespace hl::fold

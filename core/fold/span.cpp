@@ -2,7 +2,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::fold {
 namespace {
 
 constexpr double straight = 1e-6; // mm
@@ -122,4 +122,4 @@ SpanShape shapeOf(const Pose& pose, const Span& span, const Vec3& down, int step
     return out;
 }
 
-} // namespace hl
+} // namespace hl::fold

@@ -3,7 +3,7 @@
 #pragma once
 #include "core/fold/motion.h"
 
-namespace hl {
+namespace hl::fold {
 
 struct SpanShape {
     double apart = 0; // mm, the shortest way between its ends: round the fold, where paper is there
@@ -28,4 +28,4 @@ double halfAngleOf(double chord, double length);
 //   sqrt(c^2 + 16 s^2) / 2 + c^2 / (8 s) asinh(4 s / c) = length.
 double sagOf(double chord, double length);
 
-} // namespace hl
+} // namespace hl::fold

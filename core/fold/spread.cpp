@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::fold {
 namespace {
 
 using Vector = Eigen::VectorXd;
@@ -219,4 +219,4 @@ void spread(const Linkage& k, const std::vector<Block>& blocks, const std::vecto
     spreading.solve();
 }
 
-} // namespace hl
+} // namespace hl::fold

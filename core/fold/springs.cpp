@@ -5,7 +5,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::fold {
 namespace {
 
 using Matrix = Eigen::MatrixXd;
@@ -210,4 +210,4 @@ void settle(const Linkage& k, const Block& block, std::vector<double>& values, c
         moveToClosure(k, block, values);
 }
 
-} // namespace hl
+} // namespace hl::fold

@@ -3,7 +3,7 @@
 #pragma once
 #include "core/fold/energy.h"
 
-namespace hl {
+namespace hl::fold {
 
 // Moves the block's joints from anywhere to where springs and loops pull them together: the loops
 // pull weakly at first, then ever harder. A start for settle that does not depend on luck.
@@ -17,4 +17,4 @@ void relax(const Linkage& linkage, const Block& block, std::vector<double>& valu
 void settle(const Linkage& linkage, const Block& block, std::vector<double>& values,
             const Rests& rests = {});
 
-} // namespace hl
+} // namespace hl::fold

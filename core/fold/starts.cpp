@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::fold {
 
 double missOf(const Linkage& k, const Block& block, const std::vector<double>& values) {
     double most = 0;
@@ -90,4 +90,4 @@ double findBranch(const Linkage& k, const Block& block, std::vector<double>& val
     return least;
 }
 
-} // namespace hl
+} // namespace hl::fold

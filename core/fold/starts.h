@@ -3,7 +3,7 @@
 #include "core/fold/motion.h"
 #include "core/fold/springs.h"
 
-namespace hl {
+namespace hl::fold {
 
 namespace branch {
 constexpr double good = 1e-7;    // mm: closed, when a branch is looked for
@@ -22,4 +22,4 @@ Rests restsAt(const Linkage& k, const Motion& m, const std::vector<double>& valu
 double findBranch(const Linkage& k, const Block& block, std::vector<double>& values, Sides sides,
                   bool springs, const Rests& rests = {});
 
-} // namespace hl
+} // namespace hl::fold

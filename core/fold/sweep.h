@@ -9,7 +9,7 @@
 #include <cmath>
 #include <set>
 
-namespace hl {
+namespace hl::fold {
 
 // Follows one block, whose hosts are already known at every sample.
 class Sweep {
@@ -298,4 +298,4 @@ class Sweep {
     std::vector<bool>::reference springs_, open_;
 };
 
-} // namespace hl
+} // namespace hl::fold

@@ -4,7 +4,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::fold {
 namespace {
 
 // Cosine and sine of an angle that grew by a little: for less than a twentieth of a radian the
@@ -202,4 +202,4 @@ bool closeThree(const Linkage& k, const Block& block, std::vector<double>& value
     return false;
 }
 
-} // namespace hl
+} // namespace hl::fold

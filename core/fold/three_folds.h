@@ -2,7 +2,7 @@
 #pragma once
 #include "core/fold/linkage.h"
 
-namespace hl {
+namespace hl::fold {
 
 // When a loop is closed, in mm.
 namespace closing {
@@ -16,4 +16,4 @@ constexpr double nearly = 1e-7;   // one more step lands within the noise: no ne
 // leads out of bounds or does not settle; the general way then starts from the same place.
 bool closeThree(const Linkage& k, const Block& block, std::vector<double>& values, double* left);
 
-} // namespace hl
+} // namespace hl::fold

@@ -1,5 +1,6 @@
 // The tables of the journal, by version.
 #pragma once
+#include "core/measure/rooms.h"
 #include <vector>
 
 namespace hl::journal {

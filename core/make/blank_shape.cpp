@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <map>
 
-namespace hl {
+namespace hl::make {
 
 std::optional<Through> scoredThrough(const ListedPart& p) {
     if (p.creases.empty() || !plainRectangle(p))
@@ -100,4 +100,4 @@ std::vector<int> gangsOf(const std::vector<ListedPart>& parts) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::make

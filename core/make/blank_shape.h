@@ -4,7 +4,7 @@
 #include <cmath>
 #include <optional>
 
-namespace hl {
+namespace hl::make {
 
 inline constexpr double hairline = 1e-4; // mm: alike
 
@@ -39,4 +39,4 @@ TabSides tabSides(const Assembly& a, const ListedPart& p);
 // Whether a part is the mirror image of one before it of the same paper.
 bool isMirrored(const std::vector<ListedPart>& parts, size_t which);
 
-} // namespace hl
+} // namespace hl::make

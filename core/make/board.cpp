@@ -4,7 +4,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::make {
 LaidBlank::LaidBlank(double width, double height, BlankEdge edge, bool face)
     : size_(width, height), across_(face ? 1 : -1, 0), up_(0, 1), shift_(0, 0), face_(face) {
     for (int turns = 0; turns < 4; ++turns) {
@@ -164,4 +164,4 @@ Result<std::vector<MadeLine>> carriedOut(double width, double height,
     return board.made();
 }
 
-} // namespace hl
+} // namespace hl::make

@@ -4,7 +4,7 @@
 #include "core/make/score_plan.h"
 #include "core/measure/result.h"
 
-namespace hl {
+namespace hl::make {
 
 // How a blank lies on the board: u runs from the fence, v along it, seen from above. It is turned
 // in the plane until the edge touches the fence, and for its other face about the line through its
@@ -35,4 +35,4 @@ struct MadeLine {
 Result<std::vector<MadeLine>> carriedOut(double width, double height,
                                          const std::vector<ScoreStep>& steps);
 
-} // namespace hl
+} // namespace hl::make

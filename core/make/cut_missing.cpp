@@ -5,7 +5,7 @@
 #include "core/measure/number.h"
 #include <algorithm>
 
-namespace hl::planning {
+namespace hl::make::planning {
 
 void Planner::shave(Ordered& b) {
     const ListedPart& p = o_.parts[b.parts[0]];
@@ -81,4 +81,4 @@ void Planner::tooLarge(const Ordered& b) {
     miss(b.parts[0], why, nearestSheet);
 }
 
-} // namespace hl::planning
+} // namespace hl::make::planning

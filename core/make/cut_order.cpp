@@ -2,7 +2,7 @@
 #include "core/make/blank_shape.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::make {
 
 void orderCuts(const std::vector<CutNode>& nodes, double longest, PlannedSheet& sheet,
                int& settings) {
@@ -47,4 +47,4 @@ void orderCuts(const std::vector<CutNode>& nodes, double longest, PlannedSheet& 
     }
 }
 
-} // namespace hl
+} // namespace hl::make

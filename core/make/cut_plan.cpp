@@ -8,7 +8,7 @@
 #include <cmath>
 #include <map>
 
-namespace hl {
+namespace hl::make {
 namespace planning {
 
 const std::vector<Usual>& usualSheets(Unit unit) {
@@ -296,4 +296,4 @@ CutPlan planCuts(const CutOrder& order, const std::atomic<bool>* cancel,
     return planning::Planner(order, cancel, progress).run();
 }
 
-} // namespace hl
+} // namespace hl::make

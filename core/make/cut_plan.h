@@ -8,7 +8,7 @@
 #include <functional>
 #include <map>
 
-namespace hl {
+namespace hl::make {
 
 struct SheetArea {
     double x = 0, y = 0, width = 0, height = 0;
@@ -136,4 +136,4 @@ std::string sheetTitle(const CutPlan& plan, std::pair<size_t, int> sheets);
 std::string cutsText(const CutPlan& plan, const std::vector<ListedPart>& parts, Unit unit,
                      const Trimmer& trimmer);
 
-} // namespace hl
+} // namespace hl::make

@@ -5,9 +5,12 @@
 #include <string>
 #include <vector>
 
-namespace hl {
-
+namespace hl::design {
 struct Stock;
+} // namespace hl::design
+
+namespace hl::make {
+
 
 namespace planning {
 
@@ -85,4 +88,4 @@ class Planner {
 };
 
 } // namespace planning
-} // namespace hl
+} // namespace hl::make

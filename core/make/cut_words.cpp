@@ -5,7 +5,7 @@
 #include <algorithm>
 #include <map>
 
-namespace hl {
+namespace hl::make {
 namespace {
 
 constexpr double worthKeeping = 30; // mm: the least side of an offcut
@@ -248,4 +248,4 @@ std::string cutsText(const CutPlan& plan, const std::vector<ListedPart>& parts, 
     return out;
 }
 
-} // namespace hl
+} // namespace hl::make

@@ -7,7 +7,7 @@
 #include <random>
 #include <tuple>
 
-namespace hl {
+namespace hl::make {
 namespace {
 
 // How free rectangles are chosen and what becomes of the rest.
@@ -259,4 +259,4 @@ Packing packed(const std::vector<CutPiece>& pieces, const std::vector<SheetKind>
     return best;
 }
 
-} // namespace hl
+} // namespace hl::make

@@ -1,11 +1,12 @@
 // Guillotine packing: pieces laid on sheets so that cuts from edge to edge, one after the other,
 // part them. Lengths in mm.
 #pragma once
+#include "core/measure/rooms.h"
 #include <atomic>
 #include <functional>
 #include <vector>
 
-namespace hl {
+namespace hl::make {
 
 struct CutPiece {
     double width = 0, height = 0;
@@ -51,4 +52,4 @@ Packing packed(const std::vector<CutPiece>& pieces, const std::vector<SheetKind>
 int wholeSheets(const Packing& p, const std::vector<SheetKind>& kinds);
 double largestLeft(const Packing& p);
 
-} // namespace hl
+} // namespace hl::make

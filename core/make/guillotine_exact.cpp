@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <map>
 
-namespace hl {
+namespace hl::make {
 namespace {
 
 // A piece as it lies, or the box round two others side by side or one above the other.
@@ -212,4 +212,4 @@ void shareOut(const std::vector<CutPiece>& pieces, const std::vector<SheetKind>&
     Sharing(pieces, kinds).run((1u << pieces.size()) - 1, best, worth, cancel);
 }
 
-} // namespace hl
+} // namespace hl::make

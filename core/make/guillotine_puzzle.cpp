@@ -6,7 +6,7 @@
 #include <random>
 #include <set>
 
-namespace hl {
+namespace hl::make {
 namespace {
 
 // A piece, or several joined along equal sides, as they would lie: what a sheet is put together
@@ -227,4 +227,4 @@ bool fillsOne(const std::vector<CutPiece>& pieces, const std::vector<SheetKind>&
     return false;
 }
 
-} // namespace hl
+} // namespace hl::make

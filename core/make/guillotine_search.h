@@ -5,7 +5,7 @@
 #include <cmath>
 #include <tuple>
 
-namespace hl {
+namespace hl::make {
 
 inline constexpr double sideHair = 1e-6; // mm: sides that are that near are alike
 
@@ -28,4 +28,4 @@ bool fillsOne(const std::vector<CutPiece>& pieces, const std::vector<SheetKind>&
 void shareOut(const std::vector<CutPiece>& pieces, const std::vector<SheetKind>& kinds,
               Packing& best, Worth& worth, const std::atomic<bool>* cancel);
 
-} // namespace hl
+} // namespace hl::make

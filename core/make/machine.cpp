@@ -5,7 +5,7 @@
 #include "core/measure/number.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::make {
 namespace {
 
 constexpr double betweenParts = 3;       // mm, between two parts on a mat
@@ -118,4 +118,4 @@ MachineJob machineJob(const std::vector<ListedPart>& parts, const CuttingMachine
     return job;
 }
 
-} // namespace hl
+} // namespace hl::make

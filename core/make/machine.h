@@ -3,7 +3,7 @@
 #include "core/make/parts_list.h"
 #include "core/workshop/drawer.h"
 
-namespace hl {
+namespace hl::make {
 
 // In this order: what lies within a part before the part comes loose.
 enum class MachineLayer { InnerCuts, Scores, Outlines, Labels };
@@ -45,4 +45,4 @@ struct MachineJob {
 MachineJob machineJob(const std::vector<ListedPart>& parts, const CuttingMachine& machine,
                       Unit unit, bool dashed = false);
 
-} // namespace hl
+} // namespace hl::make

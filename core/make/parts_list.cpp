@@ -10,7 +10,7 @@
 #include <map>
 #include <set>
 
-namespace hl {
+namespace hl::make {
 namespace {
 
 constexpr double same = 1e-4; // mm
@@ -379,4 +379,4 @@ std::string partsText(const std::vector<ListedPart>& parts, Unit unit) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::make

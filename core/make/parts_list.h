@@ -5,7 +5,7 @@
 #include <string>
 #include <vector>
 
-namespace hl {
+namespace hl::make {
 
 struct ListedPart {
     std::string id, name, paper; // of the first of them
@@ -46,4 +46,4 @@ std::string holeText(const std::pair<Vec2, Vec2>& hole, Unit unit);
 // As a maker reads it: name, number, paper, blank and line.
 std::string partsText(const std::vector<ListedPart>& parts, Unit unit);
 
-} // namespace hl
+} // namespace hl::make

@@ -7,7 +7,7 @@
 #include <cmath>
 #include <polyclipping/clipper.hpp>
 
-namespace hl {
+namespace hl::make {
 namespace {
 
 constexpr double unitsPerMm = 1e6; // the clipper counts in nanometres
@@ -211,4 +211,4 @@ std::vector<Pattern> patternsOf(const Design& design, const Assembly& assembly) 
     return out;
 }
 
-} // namespace hl
+} // namespace hl::make

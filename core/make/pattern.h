@@ -6,9 +6,12 @@
 #include <string>
 #include <vector>
 
-namespace hl {
-
+namespace hl::design {
 struct Design;
+} // namespace hl::design
+
+namespace hl::make {
+
 
 // A line of text. It is written upright however the part is turned, so its place is a point of the
 // part and a distance below that point.
@@ -39,4 +42,4 @@ Line lineOf(Fold fold);
 std::vector<Shape> hatch(const std::vector<Vec2>& outline, double spacing,
                          const std::string& owner);
 
-} // namespace hl
+} // namespace hl::make

@@ -3,7 +3,7 @@
 #include "core/measure/number.h"
 #include <map>
 
-namespace hl {
+namespace hl::make {
 
 std::vector<std::string> sheetIds(const CutPlan& cuts) {
     std::vector<std::string> out;
@@ -27,4 +27,4 @@ Plan planOf(const Design& design, const Assembly& assembly, const PlanWishes& w,
     return out;
 }
 
-} // namespace hl
+} // namespace hl::make

@@ -4,7 +4,7 @@
 #include "core/make/cut_plan.h"
 #include "core/make/score_plan.h"
 
-namespace hl {
+namespace hl::make {
 
 struct Plan {
     std::vector<ListedPart> parts;
@@ -30,4 +30,4 @@ Plan planOf(const Design& design, const Assembly& assembly, const PlanWishes& wi
             const std::atomic<bool>* cancel = nullptr,
             const std::function<void(double)>& progress = {});
 
-} // namespace hl
+} // namespace hl::make

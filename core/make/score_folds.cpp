@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::make {
 namespace {
 
 constexpr double underClear = 2; // mm that a score stays clear of what is folded under
@@ -84,4 +84,4 @@ std::map<size_t, std::vector<size_t>> fromFolds(const std::vector<ScoreLine>& mi
     return out;
 }
 
-} // namespace hl
+} // namespace hl::make

@@ -4,7 +4,7 @@
 #include "core/make/score_plan.h"
 #include <map>
 
-namespace hl {
+namespace hl::make {
 
 // A line to score or slit, from where it begins on the blank.
 struct ScoreLine {
@@ -28,4 +28,4 @@ std::map<size_t, std::vector<size_t>> fromFolds(const std::vector<ScoreLine>& li
                                                 double across, const ScoringBoard& board,
                                                 double spacing);
 
-} // namespace hl
+} // namespace hl::make

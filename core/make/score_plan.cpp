@@ -6,7 +6,7 @@
 #include <cmath>
 #include <map>
 
-namespace hl {
+namespace hl::make {
 namespace {
 
 bool knows(const std::vector<double>& positions, double at) {
@@ -382,4 +382,4 @@ std::vector<BlankScores> planScores(const std::vector<ListedPart>& parts, const 
     return out;
 }
 
-} // namespace hl
+} // namespace hl::make

@@ -4,7 +4,7 @@
 #include "core/make/parts_list.h"
 #include "core/workshop/drawer.h"
 
-namespace hl {
+namespace hl::make {
 
 // Edges of the blank as it is drawn, whichever way it lies on the board.
 enum class BlankEdge { Left, Right, Bottom, Top };
@@ -66,4 +66,4 @@ bool offMarks(const std::vector<BlankScores>& plan, double finest); // any of it
 // from the end of the paper that lies towards the maker.
 std::string stepText(const BlankScores& blank, size_t step, Unit unit);
 
-} // namespace hl
+} // namespace hl::make

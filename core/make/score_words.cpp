@@ -6,7 +6,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::make {
 namespace {
 
 std::string facing(bool face) { return face ? "face up" : "back up"; }
@@ -249,4 +249,4 @@ std::string scoresText(const std::vector<BlankScores>& plan, Unit unit, double f
     return out.empty() ? "Nothing is scored.\n" : out;
 }
 
-} // namespace hl
+} // namespace hl::make

@@ -4,7 +4,7 @@
 #include <algorithm>
 #include <numeric>
 
-namespace hl {
+namespace hl::make {
 namespace {
 
 constexpr double gap = 4, bar = 6; // mm between parts; what the check bar takes
@@ -222,4 +222,4 @@ std::vector<Sheet> layOut(const Design& design, const Assembly& a, const SheetFo
     return sheets;
 }
 
-} // namespace hl
+} // namespace hl::make

@@ -4,7 +4,7 @@
 #include "core/make/pattern.h"
 #include <functional>
 
-namespace hl {
+namespace hl::make {
 
 struct SheetFormat {
     std::string id, name;
@@ -39,4 +39,4 @@ Picture pictureOf(const Sheet& sheet);
 std::vector<Sheet> layOut(const Design& design, const Assembly& assembly, const SheetFormat& format,
                           const PrintedArea& printed = {});
 
-} // namespace hl
+} // namespace hl::make

@@ -8,7 +8,7 @@
 #include <map>
 #include <numeric>
 
-namespace hl {
+namespace hl::make {
 namespace {
 
 constexpr double apart = 2; // mm between two things, and round them
@@ -145,4 +145,4 @@ void Planner::layOn(const CutNode& piece, const Ordered& b, bool turned,
 }
 
 } // namespace planning
-} // namespace hl
+} // namespace hl::make

@@ -4,7 +4,7 @@
 #include "core/make/cut_plan.h"
 #include <vector>
 
-namespace hl {
+namespace hl::make {
 
 // What no guillotine cut is made on, mm: fingers have to hold the piece.
 inline constexpr double leastHeld = 12;
@@ -27,4 +27,4 @@ struct Tray {
 // that the fence stands on a mark.
 std::vector<Tray> traysOf(const std::vector<SmallPiece>& pieces, double widest, double step = 1);
 
-} // namespace hl
+} // namespace hl::make

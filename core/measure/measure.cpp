@@ -7,7 +7,7 @@
 #include <numeric>
 #include <vector>
 
-namespace hl {
+namespace hl::measure {
 namespace {
 
 constexpr std::int64_t nmPerMm = 1'000'000;
@@ -370,4 +370,4 @@ std::string benchLength(double mm, Unit unit) {
                : near.text + (near.off < 0 ? " plus " : " less ") + rest + " mm";
 }
 
-} // namespace hl
+} // namespace hl::measure

@@ -6,7 +6,7 @@
 #include <cstdint>
 #include <string>
 
-namespace hl {
+namespace hl::measure {
 
 enum class Unit { Millimetre, Inch };
 enum class Quantity { Length, Angle, Count };
@@ -68,4 +68,4 @@ std::string sayLength(double mm, Unit unit);
 // what is left, "3/8 in and 0.4 mm" or "2 in less 0.3 mm"; millimetres to a tenth, or a hundredth.
 std::string benchLength(double mm, Unit unit);
 
-} // namespace hl
+} // namespace hl::measure

@@ -1,7 +1,7 @@
 #include "core/measure/number.h"
 #include <cmath>
 
-namespace hl {
+namespace hl::measure {
 
 std::string numberText(double v, int most, int least) {
     char text[400]; // 309 digits before the point at the most
@@ -35,4 +35,4 @@ std::optional<double> takeNumber(std::string_view& text) {
     return v;
 }
 
-} // namespace hl
+} // namespace hl::measure

@@ -1,13 +1,14 @@
 // Numbers as text: the only place that prints or reads decimals. Always with a full stop, whatever
 // the desktop's locale says: files, exports and sentences read the same everywhere.
 #pragma once
+#include "core/measure/rooms.h"
 #include <charconv>
 #include <optional>
 #include <string>
 #include <string_view>
 #include <type_traits>
 
-namespace hl {
+namespace hl::measure {
 
 template<class Whole, class = std::enable_if_t<std::is_integral_v<Whole>>>
 std::string numberText(Whole whole) {
@@ -26,4 +27,4 @@ std::string countText(Whole n, const std::string& one, const std::string& more) 
 // where there is none or it is out of a double's reach.
 std::optional<double> takeNumber(std::string_view& text);
 
-} // namespace hl
+} // namespace hl::measure

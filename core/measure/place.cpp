@@ -1,7 +1,7 @@
 #include "core/measure/place.h"
 #include <limits>
 
-namespace hl {
+namespace hl::measure {
 
 Result<Measure> parsePlace(const std::string& text, Quantity quantity, Unit unit) {
     const size_t start = text.find_first_not_of(' ');
@@ -32,4 +32,4 @@ Measure sizeOf(const Measure& m) {
     return size;
 }
 
-} // namespace hl
+} // namespace hl::measure

@@ -2,7 +2,7 @@
 #pragma once
 #include "core/measure/measure.h"
 
-namespace hl {
+namespace hl::measure {
 
 // The same texts as for other measures, with an optional minus in front.
 Result<Measure> parsePlace(const std::string& text, Quantity quantity, Unit unit);
@@ -10,4 +10,4 @@ std::string placeText(const Measure& m, Unit unit);
 // Its size; the largest there is for the one count that has no opposite.
 Measure sizeOf(const Measure& m);
 
-} // namespace hl
+} // namespace hl::measure

@@ -3,7 +3,7 @@
 #include <cstddef>
 #include <cstdint>
 
-namespace hl {
+namespace hl::measure {
 namespace {
 
 // The character that begins at `at` and how many bytes it has; no bytes where it is no UTF-8: too
@@ -71,4 +71,4 @@ std::string shortened(const std::string& text, size_t most) {
     return characters <= most ? text : text.substr(0, kept) + "…";
 }
 
-} // namespace hl
+} // namespace hl::measure

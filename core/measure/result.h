@@ -1,11 +1,12 @@
 // A value, or the problem that prevented it. Every error a maker can cause travels this way.
 #pragma once
+#include "core/measure/rooms.h"
 #include <optional>
 #include <string>
 #include <utility>
 #include <variant>
 
-namespace hl {
+namespace hl::measure {
 
 // What went wrong, where, and what to do about it. All three are whole phrases for a reader.
 struct Problem {
@@ -44,4 +45,4 @@ template<class T> class Result {
 // For steps that yield nothing: empty when all went well.
 using Trouble = std::optional<Problem>;
 
-} // namespace hl
+} // namespace hl::measure

@@ -6,7 +6,7 @@
 #include <jpeglib.h>
 #include <vector>
 
-namespace hl {
+namespace hl::picture {
 namespace {
 
 // What libjpeg calls when it can go no further, or thinks that something is wrong.
@@ -69,4 +69,4 @@ Trouble damageOf(const std::string& bytes) {
                    "save it again from the program that made it"};
 }
 
-} // namespace hl
+} // namespace hl::picture

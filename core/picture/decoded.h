@@ -4,9 +4,9 @@
 #include "core/measure/result.h"
 #include <string>
 
-namespace hl {
+namespace hl::picture {
 
 // Why a PNG or JPEG cannot be printed; nothing where it can. Drawings are not looked at.
 Trouble damageOf(const std::string& bytes);
 
-} // namespace hl
+} // namespace hl::picture

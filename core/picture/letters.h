@@ -4,7 +4,7 @@
 #include <string>
 #include <vector>
 
-namespace hl {
+namespace hl::picture {
 
 // One piece of a letter: most have one, an i has two. Corners in mm from the start of the base
 // line, curves as chords within 0.04 mm.
@@ -26,4 +26,4 @@ SetWords setWords(const std::string& text, const std::string& typeface, double h
 // The typefaces there are, in the order of the alphabet.
 std::vector<std::string> typefaces();
 
-} // namespace hl
+} // namespace hl::picture

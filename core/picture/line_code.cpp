@@ -1,7 +1,7 @@
 #include "core/picture/line_code.h"
 #include <cstddef>
 
-namespace hl {
+namespace hl::picture {
 
 const std::vector<LineStyle>& lineCode() {
     static const std::vector<LineStyle> table = {
@@ -19,4 +19,4 @@ const std::vector<LineStyle>& lineCode() {
 
 const LineStyle& styleOf(Line line) { return lineCode()[static_cast<size_t>(line)]; }
 
-} // namespace hl
+} // namespace hl::picture

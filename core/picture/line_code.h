@@ -1,8 +1,9 @@
 // The line and colour code: one table for the screen, exports and paper.
 #pragma once
+#include "core/measure/rooms.h"
 #include <vector>
 
-namespace hl {
+namespace hl::picture {
 
 enum class Line { Cut, Valley, Mountain, Score, Adhesive, Sheet, Label, Check };
 
@@ -19,4 +20,4 @@ struct LineStyle {
 const std::vector<LineStyle>& lineCode();
 const LineStyle& styleOf(Line line);
 
-} // namespace hl
+} // namespace hl::picture

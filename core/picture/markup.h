@@ -3,7 +3,7 @@
 #include "core/measure/plain_text.h"
 #include <string>
 
-namespace hl {
+namespace hl::picture {
 
 inline std::string escaped(const std::string& text) {
     std::string out;
@@ -16,4 +16,4 @@ inline std::string escaped(const std::string& text) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::picture

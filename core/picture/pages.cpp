@@ -6,7 +6,7 @@
 #include <cstring>
 #include <pango/pangocairo.h>
 
-namespace hl {
+namespace hl::picture {
 namespace {
 
 constexpr double pointsPerMm = 72 / 25.4;
@@ -239,4 +239,4 @@ Pixels painted(const Picture& picture, double perMm) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::picture

@@ -4,7 +4,7 @@
 #include "core/measure/result.h"
 #include "core/picture/picture.h"
 
-namespace hl {
+namespace hl::picture {
 
 class PdfPages {
   public:
@@ -27,4 +27,4 @@ class PdfPages {
 // A text broken into lines that are no wider than `most` mm when set `size` mm high.
 std::vector<std::string> linesOf(const std::string& text, double size, double most);
 
-} // namespace hl
+} // namespace hl::picture

@@ -3,7 +3,7 @@
 #include <cmath>
 #include <cstdlib>
 
-namespace hl {
+namespace hl::picture {
 namespace {
 
 struct Rgb {
@@ -103,4 +103,4 @@ std::string onPaper(const Colour& colour) {
     return text;
 }
 
-} // namespace hl
+} // namespace hl::picture

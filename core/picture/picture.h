@@ -11,7 +11,7 @@
 #include <variant>
 #include <vector>
 
-namespace hl {
+namespace hl::picture {
 
 enum class Tint {
     None,
@@ -97,4 +97,4 @@ Words labelled(const Vec2& at, const std::string& text, double size);
 // The colour on white paper, "#rrggbb".
 std::string onPaper(const Colour& colour);
 
-} // namespace hl
+} // namespace hl::picture

@@ -2,7 +2,7 @@
 #pragma once
 #include "core/picture/picture.h"
 
-namespace hl {
+namespace hl::picture {
 
 std::string pngOf(const Pixels& pixels);
 // The other way round; null where the bytes are no PNG.
@@ -10,4 +10,4 @@ std::shared_ptr<const Pixels> pixelsOf(const std::string& png);
 // The picture as pixels, `perMm` to a millimetre, on white.
 Pixels painted(const Picture& picture, double perMm);
 
-} // namespace hl
+} // namespace hl::picture

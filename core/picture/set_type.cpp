@@ -6,7 +6,7 @@
 
 extern "C" const unsigned char hl_font_begin[], hl_font_end[];
 
-namespace hl {
+namespace hl::picture {
 
 std::unique_lock<std::recursive_mutex> settingType() {
     static std::recursive_mutex mutex;
@@ -42,4 +42,4 @@ Object<PangoLayout> layoutOf(const std::string& text, double size, const std::st
     return layout;
 }
 
-} // namespace hl
+} // namespace hl::picture

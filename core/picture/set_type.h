@@ -1,12 +1,13 @@
 // Typesetting by Pango, in the machine's faces and the one that ships. Of the core's pictures
 // alone.
 #pragma once
+#include "core/measure/rooms.h"
 #include <memory>
 #include <mutex>
 #include <pango/pangocairo.h>
 #include <string>
 
-namespace hl {
+namespace hl::picture {
 
 // Letters are set this many times as large and drawn as much smaller, so that no place of a glyph
 // is rounded to a pixel of an imagined screen.
@@ -24,4 +25,4 @@ PangoFontMap* fonts();
 Object<PangoLayout> layoutOf(const std::string& text, double size,
                              const std::string& typeface = shippedFace);
 
-} // namespace hl
+} // namespace hl::picture

@@ -4,7 +4,7 @@
 #include "core/picture/markup.h"
 #include "core/picture/png.h"
 
-namespace hl {
+namespace hl::picture {
 namespace {
 
 constexpr double between = 10;      // mm from page to page
@@ -140,4 +140,4 @@ std::string svgDrawing(const std::string& title, const std::vector<Picture>& pag
     return out + "</svg>\n";
 }
 
-} // namespace hl
+} // namespace hl::picture

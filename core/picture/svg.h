@@ -2,7 +2,7 @@
 #pragma once
 #include "core/picture/picture.h"
 
-namespace hl {
+namespace hl::picture {
 
 // The picture as an SVG element, to stand in a page of HTML or alone.
 std::string svgOf(const Picture& picture);
@@ -11,4 +11,4 @@ std::string svgOf(const Picture& picture);
 // below one another. Only lines of the code, labels and images have a place in it.
 std::string svgDrawing(const std::string& title, const std::vector<Picture>& pages);
 
-} // namespace hl
+} // namespace hl::picture

@@ -9,7 +9,7 @@
 #include <charconv>
 #include <map>
 
-namespace hl {
+namespace hl::picture {
 namespace {
 
 bool isSpace(char c) { return c == ' ' || c == '\t' || c == '\n' || c == '\r'; }
@@ -392,4 +392,4 @@ Unlinked linksFollowed(const std::string& svg, const FollowLink& follow) {
     return Reader(svg, &follow).read();
 }
 
-} // namespace hl
+} // namespace hl::picture

@@ -1,12 +1,13 @@
 // What an SVG drawing shows besides itself: pictures in files of their own, sheets of styles, what
 // lies on the net. A drawing may come from a stranger, and nothing that it names is opened for it.
 #pragma once
+#include "core/measure/rooms.h"
 #include <functional>
 #include <optional>
 #include <string>
 #include <vector>
 
-namespace hl {
+namespace hl::picture {
 
 struct Unlinked {
     std::string drawing;           // without its links: it leads nowhere
@@ -31,4 +32,4 @@ Unlinked linksFollowed(const std::string& svg, const FollowLink& follow);
 // does not end.
 size_t endOfTag(const std::string& svg, size_t at);
 
-} // namespace hl
+} // namespace hl::picture

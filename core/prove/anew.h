@@ -4,7 +4,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::proving {
 
 inline bool sameParts(const Finding& a, const Finding& b) {
     return a.parts.size() == b.parts.size() &&
@@ -27,4 +27,4 @@ inline bool isThere(const Finding& wanted, const std::vector<Finding>& all) {
     });
 }
 
-} // namespace hl
+} // namespace hl::proving

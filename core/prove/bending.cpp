@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr double forgiven = 0.5; // mm
@@ -76,4 +76,4 @@ std::optional<Bent> bendingOf(const Case& c, const Loop& loop, const Pose& pose,
     return out;
 }
 
-} // namespace hl
+} // namespace hl::proving

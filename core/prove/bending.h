@@ -4,7 +4,7 @@
 #include "core/fold/case.h"
 #include <optional>
 
-namespace hl {
+namespace hl::proving {
 
 // How a sheet bends that has to give way: by `by` mm over `over` mm, in an arc of that radius.
 struct Bent {
@@ -21,4 +21,4 @@ struct Bent {
 // of the chain. Card of t mm takes a radius of 150 t without a trace; below 50 t it kinks.
 std::optional<Bent> bendingOf(const Case& c, const Loop& loop, const Pose& pose, double miss);
 
-} // namespace hl
+} // namespace hl::proving

@@ -5,7 +5,7 @@
 #include <cstdint>
 #include <set>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 // What comes and goes from cell to cell of a row, in nanometres, so that sums are exact in any
@@ -310,4 +310,4 @@ double beyondEnvelope(const ClosedCard& card, double width, double height) {
     return std::min(over(width, height), over(height, width));
 }
 
-} // namespace hl
+} // namespace hl::proving

@@ -4,7 +4,7 @@
 #include "core/prove/layers.h"
 #include <memory>
 
-namespace hl {
+namespace hl::proving {
 
 // The thickness over a grid of cells, mm, in the coordinates of the flat state.
 struct ThicknessMap {
@@ -52,4 +52,4 @@ Excess excessOver(const ClosedCard& card, const MailClass& mail);
 // in. A flat envelope gives as much of its width and height as the card is thick.
 double beyondEnvelope(const ClosedCard& card, double width, double height);
 
-} // namespace hl
+} // namespace hl::proving

@@ -5,7 +5,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr double finest = 1 / 64.; // degrees: nothing is looked at closer
@@ -382,4 +382,4 @@ std::vector<Hit> crossingsOf(const Evidence& e, const Stop& stop) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::proving

@@ -19,7 +19,7 @@
 #pragma once
 #include "core/prove/evidence.h"
 
-namespace hl {
+namespace hl::proving {
 
 struct Hit {
     int a = 0, b = 0; // panels
@@ -34,4 +34,4 @@ struct Hit {
 // One for each two panels that meet, from its first to its last opening to a tenth of a degree.
 std::vector<Hit> crossingsOf(const Evidence& e, const Stop& stop);
 
-} // namespace hl
+} // namespace hl::proving

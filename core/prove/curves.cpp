@@ -4,7 +4,7 @@
 #include <cmath>
 #include <map>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 // Whether `upper` stands on `lower`, or on something that does.
@@ -155,4 +155,4 @@ Curves curvesOf(const Evidence& e, const Stop& stop) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::proving

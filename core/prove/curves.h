@@ -2,7 +2,7 @@
 #pragma once
 #include "core/prove/evidence.h"
 
-namespace hl {
+namespace hl::proving {
 
 // Whether two owners (ids of structures or drawn parts) are to keep apart: neither stands on the
 // other, however far down, and drawn parts are neither joined to one another nor both to a third
@@ -21,4 +21,4 @@ Curves curvesOf(const Evidence& e, const Stop& stop = {});
 // The smallest clearance in one pose; below 0 when nothing has to keep apart.
 double clearanceIn(const Case& c, const Pose& pose);
 
-} // namespace hl
+} // namespace hl::proving

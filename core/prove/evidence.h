@@ -5,7 +5,7 @@
 #include "core/prove/film.h"
 #include "core/prove/layers.h"
 
-namespace hl {
+namespace hl::proving {
 
 struct Evidence {
     const Case& c;
@@ -31,4 +31,4 @@ struct Evidence {
     std::vector<FlatState> upFlats_;
 };
 
-} // namespace hl
+} // namespace hl::proving

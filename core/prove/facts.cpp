@@ -16,7 +16,7 @@
 #include <cmath>
 #include <set>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr double shownWell = 0.95; // of a structure: what little is hidden goes without saying
@@ -316,4 +316,4 @@ std::vector<Fact> factsOf(const Evidence& e, const Curves& curves, const Stop& s
     return std::move(f.facts);
 }
 
-} // namespace hl
+} // namespace hl::proving

@@ -4,7 +4,7 @@
 #include "core/prove/curves.h"
 #include "core/prove/finding.h"
 
-namespace hl {
+namespace hl::proving {
 
 struct Fact {
     std::string id;   // "thickness"
@@ -18,4 +18,4 @@ struct Fact {
 // rounding.
 std::vector<Fact> factsOf(const Evidence& e, const Curves& curves, const Stop& stop = {});
 
-} // namespace hl
+} // namespace hl::proving

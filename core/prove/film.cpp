@@ -4,7 +4,7 @@
 #include <numeric>
 #include <set>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr double closesWithin = 1e-4; // mm
@@ -292,4 +292,4 @@ Polygon Film::place(int piece, const Pose& pose, std::vector<Vec3>& corners, Pla
     return {corners.data(), p.count, &plane};
 }
 
-} // namespace hl
+} // namespace hl::proving

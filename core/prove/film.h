@@ -6,7 +6,7 @@
 #include "core/prove/solids.h"
 #include <memory>
 
-namespace hl {
+namespace hl::proving {
 
 // The largest misfit, mm, that paper forgives by bending.
 inline constexpr double mostForgiven = 0.5;
@@ -101,4 +101,4 @@ std::vector<bool> givesWay(const Case& c);
 // Panels that only the stiffness of their folds holds where they are: what they meet moves them.
 std::vector<bool> heldBySprings(const Case& c);
 
-} // namespace hl
+} // namespace hl::proving

@@ -1,6 +1,6 @@
 #include "core/prove/finding.h"
 
-namespace hl {
+namespace hl::proving {
 
 Finding Finding::of(const char* code, Severity severity, double from, double to, double at,
                     double amount) {
@@ -57,4 +57,4 @@ Verdict verdictOf(const std::vector<Finding>& findings) {
     return v;
 }
 
-} // namespace hl
+} // namespace hl::proving

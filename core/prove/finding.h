@@ -6,7 +6,7 @@
 #include <string>
 #include <vector>
 
-namespace hl {
+namespace hl::proving {
 
 enum class Severity { Note, Caution, Stop };
 enum class Verdict { Works, Care, Fails };
@@ -59,4 +59,4 @@ std::string sentenceOf(Verdict v); // "Works", "Works with care", "Fails"
 
 Verdict verdictOf(const std::vector<Finding>& findings);
 
-} // namespace hl
+} // namespace hl::proving

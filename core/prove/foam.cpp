@@ -4,7 +4,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::proving {
 
 std::vector<double> raisedBy(const Assembly& a) {
     std::vector<double> out(a.panels.size());
@@ -77,4 +77,4 @@ HeldDown heldDown(const Case& c, const FlatState& flat, const Pose& pose, int ra
     return out;
 }
 
-} // namespace hl
+} // namespace hl::proving

@@ -2,7 +2,7 @@
 #pragma once
 #include "core/prove/layers.h"
 
-namespace hl {
+namespace hl::proving {
 
 // Of every panel how far it stands off the panel that carries it, mm: its own foam and all that is
 // under that. 0 of what lies on paper, or on nothing.
@@ -23,4 +23,4 @@ struct HeldDown {
 HeldDown heldDown(const Case& c, const FlatState& flat, const Pose& pose, int raised, int panel,
                   const Vec3& place);
 
-} // namespace hl
+} // namespace hl::proving

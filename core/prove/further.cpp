@@ -6,7 +6,7 @@
 #include <algorithm>
 #include <map>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr double borne = 0.5, on = 1, flat = 180; // mm of misfit, degrees
@@ -88,4 +88,4 @@ std::optional<Further> openedFurther(const Case& c, const Stop& stop) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::proving

@@ -4,7 +4,7 @@
 #include "core/prove/prove.h"
 #include <optional>
 
-namespace hl {
+namespace hl::proving {
 
 struct Further {
     bool flat = true;    // it goes on until every fold of it lies flat
@@ -18,4 +18,4 @@ struct Further {
 // card, and where it cannot go on at all.
 std::optional<Further> openedFurther(const Case& c, const Stop& stop);
 
-} // namespace hl
+} // namespace hl::proving

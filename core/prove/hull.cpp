@@ -6,7 +6,7 @@
 #include <libqhull_r/libqhull_r.h>
 #include <memory>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr double samePlane = 0.05; // mm
@@ -149,4 +149,4 @@ std::vector<Facet> hullOf(const std::vector<Vec3>& points) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::proving

@@ -3,7 +3,7 @@
 #include "core/assembly/rigid.h"
 #include <vector>
 
-namespace hl {
+namespace hl::proving {
 
 struct Facet {
     Vec3 outward = Vec3::UnitZ(); // unit
@@ -15,4 +15,4 @@ struct Facet {
 // in one plane to within as much.
 std::vector<Facet> hullOf(const std::vector<Vec3>& points);
 
-} // namespace hl
+} // namespace hl::proving

@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr double level = 0.05; // mm off the plane that still lie in it
@@ -197,4 +197,4 @@ std::vector<Push> pushesOf(const Case& c, const Film& film, const Stop& stop) {
     return any ? Search(c, film, stop).run() : std::vector<Push>{};
 }
 
-} // namespace hl
+} // namespace hl::proving

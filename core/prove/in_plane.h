@@ -4,7 +4,7 @@
 #pragma once
 #include "core/prove/film.h"
 
-namespace hl {
+namespace hl::proving {
 
 // Two panels that push into one another while one of them moves over the panel that both lie on.
 struct Push {
@@ -17,4 +17,4 @@ struct Push {
 // All of them, by frames of the film; depths up to what paper forgives are left out.
 std::vector<Push> pushesOf(const Case& c, const Film& film, const Stop& stop);
 
-} // namespace hl
+} // namespace hl::proving

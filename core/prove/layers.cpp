@@ -5,7 +5,7 @@
 #include <cmath>
 #include <numeric>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr double beside = 0.5;    // degrees
@@ -218,4 +218,4 @@ std::vector<FlatState> flatStates(const Case& c, const Stop& stop) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::proving

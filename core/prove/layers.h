@@ -6,7 +6,7 @@
 #include "core/fold/case.h"
 #include "core/prove/solids.h"
 
-namespace hl {
+namespace hl::proving {
 
 // Two panels that lie over one another.
 struct Overlap {
@@ -42,4 +42,4 @@ struct FlatState {
 // panels are compared half a degree before and after.
 std::vector<FlatState> flatStates(const Case& c, const Stop& stop);
 
-} // namespace hl
+} // namespace hl::proving

@@ -6,7 +6,7 @@
 #include <map>
 #include <optional>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr double rested = 1;     // mm from a panel at which an edge rests on it
@@ -180,4 +180,4 @@ class Leanings {
 
 std::vector<Leaning> leaningsOf(const Case& c, const Pose& pose) { return Leanings(c, pose).all(); }
 
-} // namespace hl
+} // namespace hl::proving

@@ -5,7 +5,7 @@
 #pragma once
 #include "core/fold/case.h"
 
-namespace hl {
+namespace hl::proving {
 
 struct Leaning {
     int panel = 0, on = 0;     // the panel whose edge rests, and the one it rests on
@@ -18,4 +18,4 @@ struct Leaning {
 // Of a pose. An edge rests where it is within a millimetre of the other panel.
 std::vector<Leaning> leaningsOf(const Case& folded, const Pose& pose);
 
-} // namespace hl
+} // namespace hl::proving

@@ -3,7 +3,7 @@
 #include <cmath>
 #include <tuple>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 bool flatOn(const Join& j) {
@@ -40,4 +40,4 @@ std::vector<bool> neverMeet(const Assembly& a) {
     return never;
 }
 
-} // namespace hl
+} // namespace hl::proving

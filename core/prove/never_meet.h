@@ -2,7 +2,7 @@
 #pragma once
 #include "core/assembly/assembly.h"
 
-namespace hl {
+namespace hl::proving {
 
 // Two panels as one number, whichever comes first.
 inline size_t pairOf(const Assembly& a, int one, int other) {
@@ -15,4 +15,4 @@ inline size_t pairOf(const Assembly& a, int one, int other) {
 // crosses the panel there, nor what is glued flat to that.
 std::vector<bool> neverMeet(const Assembly& assembly);
 
-} // namespace hl
+} // namespace hl::proving

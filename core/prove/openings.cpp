@@ -2,7 +2,7 @@
 #include "core/prove/slits.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 class Windows {
@@ -100,4 +100,4 @@ std::vector<Near> tightOpenings(const Evidence& e, const Stop& stop) {
     return Windows(e, stop).run();
 }
 
-} // namespace hl
+} // namespace hl::proving

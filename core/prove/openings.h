@@ -4,7 +4,7 @@
 #include "core/prove/prove.h"
 #include <vector>
 
-namespace hl {
+namespace hl::proving {
 
 // Two panels that come too close, over which openings (degrees), and where they are nearest.
 struct Near {
@@ -17,4 +17,4 @@ struct Near {
 // the two calipers where that is more.
 std::vector<Near> tightOpenings(const Evidence& e, const Stop& stop);
 
-} // namespace hl
+} // namespace hl::proving

@@ -5,7 +5,7 @@
 #include <cmath>
 #include <numeric>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr double widest = 180;
@@ -125,4 +125,4 @@ std::optional<std::vector<Stage>> orderThatHolds(const Design& design,
     return {};
 }
 
-} // namespace hl
+} // namespace hl::proving

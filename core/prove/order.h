@@ -8,7 +8,7 @@
 #include <optional>
 #include <vector>
 
-namespace hl {
+namespace hl::proving {
 
 // What the hand has to move between the closed and the displayed card.
 struct Moves {
@@ -36,4 +36,4 @@ std::optional<std::vector<Stage>> orderThatHolds(const Design& design,
 // The design with the hand's motion told, displayed where that ends.
 Design moved(const Design& design, const std::vector<Stage>& stages);
 
-} // namespace hl
+} // namespace hl::proving

@@ -4,7 +4,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::proving {
 
 namespace {
 
@@ -200,4 +200,4 @@ PutDown putDown(const Case& c) {
     return {posture, frontTurn(c, pose, posture)};
 }
 
-} // namespace hl
+} // namespace hl::proving

@@ -2,7 +2,7 @@
 #pragma once
 #include "core/fold/case.h"
 
-namespace hl {
+namespace hl::proving {
 
 // Lying: the right page on the table, the left one raised behind it. Standing: the spine upright,
 // the card opening toward the viewer. Cradled: the spine on the table, running away from the
@@ -35,4 +35,4 @@ bool liesFlatOpen(const Case& folded, const Pose& pose);
 // upright panel with the largest window where the card is a base that stands, else as it opens.
 PutDown putDown(const Case& folded);
 
-} // namespace hl
+} // namespace hl::proving

@@ -10,7 +10,7 @@
 #include <set>
 #include <thread>
 
-namespace hl {
+namespace hl::proving {
 
 void folds(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
 void idle(const Evidence& e, const Stop& stop, std::vector<Finding>& out);
@@ -220,4 +220,4 @@ std::vector<Finding> prove(const Evidence& e, const Stop& stop, const Reached& r
     return out;
 }
 
-} // namespace hl
+} // namespace hl::proving

@@ -4,7 +4,7 @@
 #include "core/prove/finding.h"
 #include <functional>
 
-namespace hl {
+namespace hl::proving {
 
 struct Rule {
     const char* id;    // "misfit"
@@ -38,4 +38,4 @@ Searched findRemedies(const Case& c, std::vector<Finding>& findings,
                       const std::function<void(double)>& progress = {},
                       const std::function<size_t()>& wanted = {});
 
-} // namespace hl
+} // namespace hl::proving

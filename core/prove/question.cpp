@@ -3,7 +3,7 @@
 #include "core/prove/solve.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::proving {
 
 Result<Question> questionOf(const std::vector<std::string>& words) {
     struct Form {
@@ -59,4 +59,4 @@ Result<Question> questionOf(const std::vector<std::string>& words) {
                    "ask one of: " + known};
 }
 
-} // namespace hl
+} // namespace hl::proving

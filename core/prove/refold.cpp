@@ -4,7 +4,7 @@
 #include <algorithm>
 #include <set>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr double bears = 0.5; // mm of misfit that paper bears
@@ -130,4 +130,4 @@ std::vector<Refold> refoldings(const Case& c, int wrongFold, const Stop& stop) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::proving

@@ -2,7 +2,7 @@
 #pragma once
 #include "core/fold/case.h"
 
-namespace hl {
+namespace hl::proving {
 
 // Folds to be turned from mountain to valley or back, and the design in which they are. What a tab
 // of such a fold is glued with follows, as the family of its strip lets it.
@@ -19,4 +19,4 @@ std::vector<Refold> refoldings(const Case& c, int wrongFold, const Stop& stop);
 // Whether a crease is a mountain or a valley by the maker's word, and may be turned.
 bool canTurn(const Design& design, const Crease& crease);
 
-} // namespace hl
+} // namespace hl::proving

@@ -16,7 +16,7 @@
 #include <numeric>
 #include <set>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr int mostTrials = 400; // of one finding: a search that finds nothing must end
@@ -390,4 +390,4 @@ Searched findRemedies(const Case& c, std::vector<Finding>& findings,
     return {looked, left};
 }
 
-} // namespace hl
+} // namespace hl::proving

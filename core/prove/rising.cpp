@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 // What has to be known of a stage that springs, at each of its samples.
@@ -202,4 +202,4 @@ std::optional<double> bandFor(const Case& c, const Rising& r, double rise) {
     return std::floor(10 * low) / 10;
 }
 
-} // namespace hl
+} // namespace hl::proving

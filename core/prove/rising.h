@@ -3,7 +3,7 @@
 #include "core/fold/case.h"
 #include <optional>
 
-namespace hl {
+namespace hl::proving {
 
 struct Rising {
     std::string structure;
@@ -39,4 +39,4 @@ std::vector<BandTried> bandsThatWork(const Case& folded, const Rising& rising);
 // does.
 std::optional<double> bandFor(const Case& folded, const Rising& rising, double rise);
 
-} // namespace hl
+} // namespace hl::proving

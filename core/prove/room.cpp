@@ -2,7 +2,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr double cell = 1, margin = 4; // mm
@@ -137,4 +137,4 @@ std::vector<WritingRoom> roomToWrite(const Case& c) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::proving

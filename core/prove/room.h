@@ -4,7 +4,7 @@
 #include "core/fold/case.h"
 #include <vector>
 
-namespace hl {
+namespace hl::proving {
 
 struct WritingRoom {
     int panel = 0;
@@ -19,4 +19,4 @@ struct WritingRoom {
 // and 4 mm off every edge.
 std::vector<WritingRoom> roomToWrite(const Case& c);
 
-} // namespace hl
+} // namespace hl::proving

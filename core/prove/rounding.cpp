@@ -14,7 +14,7 @@
 #include <optional>
 #include <set>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr int places = 8;
@@ -397,4 +397,4 @@ std::string sayRounding(const Rounding& r, const Case& c) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::proving

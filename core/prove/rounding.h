@@ -6,7 +6,7 @@
 #include <atomic>
 #include <memory>
 
-namespace hl {
+namespace hl::proving {
 
 // A measure that must not be rounded.
 struct Rounded {
@@ -79,4 +79,4 @@ std::string sayRounding(const Rounding& r, const Case& c);
 // three.
 std::string sayNotRounded(const std::vector<Rounded>& careful, const Design& design);
 
-} // namespace hl
+} // namespace hl::proving

@@ -6,7 +6,7 @@
 #include <cctype>
 #include <cmath>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 std::string degrees(double d) { return numberText(d, 1) + "°"; }
@@ -156,4 +156,4 @@ void nameIn(Finding& f, const Case& c, int panel) {
     f.panels.push_back(c.assembly.panels[panel].id);
 }
 
-} // namespace hl
+} // namespace hl::proving

@@ -3,7 +3,7 @@
 #include "core/fold/case.h"
 #include "core/prove/finding.h"
 
-namespace hl {
+namespace hl::proving {
 
 // Whose something is, by the id of its structure or part: "Signal box", "box box1", "the card".
 std::string sayOwner(const Design& d, const std::string& id);
@@ -23,4 +23,4 @@ std::string capital(std::string sentence);
 // Adds the part of `panel` to the finding, and the panel itself.
 void nameIn(Finding& f, const Case& c, int panel);
 
-} // namespace hl
+} // namespace hl::proving

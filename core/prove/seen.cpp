@@ -6,7 +6,7 @@
 #include <map>
 #include <set>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr double hairAbove = 0.02; // mm
@@ -210,4 +210,4 @@ std::vector<Vec2> uprightOn(const Case& c) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::proving

@@ -3,7 +3,7 @@
 #include "core/fold/case.h"
 #include <vector>
 
-namespace hl {
+namespace hl::proving {
 
 // Every panel on the table as the card is displayed: z up, the viewer at negative y.
 std::vector<Rigid> displayedAt(const Case& c);
@@ -37,4 +37,4 @@ std::vector<Seen> seenFromFront(const Case& c, double enough = 1);
 // away from the viewer.
 std::vector<Vec2> uprightOn(const Case& c);
 
-} // namespace hl
+} // namespace hl::proving

@@ -8,7 +8,7 @@
 #include <algorithm>
 #include <cstdio>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr double error = 0.05;          // mm or degrees
@@ -170,4 +170,4 @@ std::string say(const Sensitivity& s) {
            moved + ".";
 }
 
-} // namespace hl
+} // namespace hl::proving

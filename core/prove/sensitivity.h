@@ -6,7 +6,7 @@
 #include <atomic>
 #include <functional>
 
-namespace hl {
+namespace hl::proving {
 
 struct Sensitivity {
     std::string structure, parameter;
@@ -30,4 +30,4 @@ Result<Design> heldDesign(const Design& design);
 // "A score 0.5 mm off at the left wall of box1 moves its right tab by 0.5 mm."
 std::string say(const Sensitivity& s);
 
-} // namespace hl
+} // namespace hl::proving

@@ -2,7 +2,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::proving {
 
 double segmentDistance(const Vec2& p, const Vec2& from, const Vec2& to) {
     const Vec2 d = to - from;
@@ -77,4 +77,4 @@ PaperThrough throughPaper(const Assembly& a, const Join& j) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::proving

@@ -2,7 +2,7 @@
 #pragma once
 #include "core/assembly/assembly.h"
 
-namespace hl {
+namespace hl::proving {
 
 // The distance of a point from a segment, mm.
 double segmentDistance(const Vec2& p, const Vec2& from, const Vec2& to);
@@ -24,4 +24,4 @@ struct PaperThrough {
 };
 PaperThrough throughPaper(const Assembly& assembly, const Join& join);
 
-} // namespace hl
+} // namespace hl::proving

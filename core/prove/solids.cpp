@@ -2,7 +2,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr double noise = 1e-6;    // mm
@@ -290,4 +290,4 @@ bool waysClear(const Box& a, const Box& toA, const Box& b, const Box& toB) {
     return false;
 }
 
-} // namespace hl
+} // namespace hl::proving

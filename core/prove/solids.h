@@ -5,7 +5,7 @@
 #include <cstdint>
 #include <optional>
 
-namespace hl {
+namespace hl::proving {
 
 struct Plane {
     Vec3 normal = Vec3::UnitZ();
@@ -115,4 +115,4 @@ double widthOf(const Ring& convex);
 // The middle of the area inside a ring.
 Vec2 centroidOf(const Ring& ring);
 
-} // namespace hl
+} // namespace hl::proving

@@ -11,7 +11,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr std::int64_t fine =
@@ -376,4 +376,4 @@ Result<Answer> solve(const Design& design, const Question& question, const Works
     return answer;
 }
 
-} // namespace hl
+} // namespace hl::proving

@@ -7,7 +7,7 @@
 #include <atomic>
 #include <functional>
 
-namespace hl {
+namespace hl::proving {
 
 enum class Ask {
     Most,     // the largest value of a measure: the deepest box, the highest tier
@@ -52,4 +52,4 @@ Result<Answer> solve(const Design& design, const Question& question, const Works
 // "order", "band globe1 40mm", "vanish box1 left collision".
 Result<Question> questionOf(const std::vector<std::string>& words);
 
-} // namespace hl
+} // namespace hl::proving

@@ -9,7 +9,7 @@
 #include <map>
 #include <tuple>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr double degree = pi / 180;
@@ -222,4 +222,4 @@ Stance stanceOf(const Case& c) {
     return s;
 }
 
-} // namespace hl
+} // namespace hl::proving

@@ -3,7 +3,7 @@
 #pragma once
 #include "core/prove/posture.h"
 
-namespace hl {
+namespace hl::proving {
 
 // A way in which the card can rest: on one facet of its convex hull.
 struct Rest {
@@ -40,4 +40,4 @@ struct Stance {
 
 Stance stanceOf(const Case& c);
 
-} // namespace hl
+} // namespace hl::proving

@@ -7,7 +7,7 @@
 #include <cmath>
 #include <map>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 using Matrix = Eigen::MatrixXd;
@@ -239,4 +239,4 @@ std::string saySource(const Case& c, const ErrorSource& s) {
     return "the place of the " + sayPanel(c, c.assembly.joins[s.join].tab);
 }
 
-} // namespace hl
+} // namespace hl::proving

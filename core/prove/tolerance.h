@@ -9,7 +9,7 @@
 #pragma once
 #include "core/fold/case.h"
 
-namespace hl {
+namespace hl::proving {
 
 // One of the errors: of a score (a crease), or of laying down what is held by a join.
 struct ErrorSource {
@@ -30,4 +30,4 @@ std::vector<Tolerance> tolerances(const Case& c);
 // "the score right-foot of Box"
 std::string saySource(const Case& c, const ErrorSource& s);
 
-} // namespace hl
+} // namespace hl::proving

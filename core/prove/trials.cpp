@@ -6,7 +6,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr int marks = 24; // values that are looked at before two of them are narrowed down
@@ -160,4 +160,4 @@ std::string Trials::say(const Measure& m, To side, const Put& with) const {
     return say(m, side);
 }
 
-} // namespace hl
+} // namespace hl::proving

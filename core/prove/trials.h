@@ -6,7 +6,7 @@
 #include <atomic>
 #include <functional>
 
-namespace hl {
+namespace hl::proving {
 
 class Trials {
   public:
@@ -56,4 +56,4 @@ class Trials {
     bool weak_ = false; // the paper is found too weak as it is
 };
 
-} // namespace hl
+} // namespace hl::proving

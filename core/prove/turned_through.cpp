@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr double besideFold = 0.3;      // mm into the flap: where paper is looked for first
@@ -167,4 +167,4 @@ std::vector<Push> turnedThrough(const Case& c, const Film& film, const Stop& sto
     return Turns(c, film).run(stop);
 }
 
-} // namespace hl
+} // namespace hl::proving

@@ -5,11 +5,11 @@
 #pragma once
 #include "core/prove/in_plane.h"
 
-namespace hl {
+namespace hl::proving {
 
 // All such pairs, the flap as what moves, by frames of the film; the depth is that of the paper
 // beyond the fold. What goes through a slit or an opening there does not count, nor does less than
 // what paper forgives.
 std::vector<Push> turnedThrough(const Case& c, const Film& film, const Stop& stop);
 
-} // namespace hl
+} // namespace hl::proving

@@ -5,7 +5,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::proving {
 
 // Rays against the direction of view, from far away; `panels` is where every panel is.
 class View {
@@ -97,4 +97,4 @@ class View {
     std::vector<int> nearest_;
 };
 
-} // namespace hl
+} // namespace hl::proving

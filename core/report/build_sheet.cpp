@@ -11,7 +11,7 @@
 #include <algorithm>
 #include <map>
 
-namespace hl {
+namespace hl::report {
 namespace {
 
 using Piece = BuildSheet::Piece;
@@ -184,4 +184,4 @@ BuildSheet buildSheetOf(const BuildOrder& o) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::report

@@ -5,7 +5,7 @@
 #include "core/picture/picture.h"
 #include "core/prove/finding.h"
 
-namespace hl {
+namespace hl::report {
 
 struct BuildSheet {
     struct Piece {
@@ -35,4 +35,4 @@ struct BuildOrder {
 };
 BuildSheet buildSheetOf(const BuildOrder& order);
 
-} // namespace hl
+} // namespace hl::report

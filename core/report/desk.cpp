@@ -4,7 +4,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::report {
 namespace {
 
 constexpr double edge = 8, line = 4.4; // mm of the picture: its margin, and one of its lines
@@ -181,4 +181,4 @@ Picture deskOf(const Case& c, const Evidence* evidence, double width, double hei
     return Desk(c, evidence, width, height).draw();
 }
 
-} // namespace hl
+} // namespace hl::report

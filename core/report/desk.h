@@ -3,9 +3,9 @@
 #include "core/picture/picture.h"
 #include "core/prove/evidence.h"
 
-namespace hl {
+namespace hl::report {
 
 // `evidence` may be null: then nothing is said of the closed card's own size and thickness.
 Picture deskOf(const Case& c, const Evidence* evidence, double width, double height);
 
-} // namespace hl
+} // namespace hl::report

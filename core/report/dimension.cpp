@@ -1,6 +1,6 @@
 #include "core/report/dimension.h"
 
-namespace hl {
+namespace hl::report {
 
 void dimension(Picture& p, const Vec2& a, const Vec2& b, const std::string& text, const Vec2& side,
                double size, Colour colour) {
@@ -12,4 +12,4 @@ void dimension(Picture& p, const Vec2& a, const Vec2& b, const std::string& text
     p.write(at + Vec2(0, 0.9), text, size, side.x() > 0.5 ? -1 : side.x() < -0.5 ? 1 : 0, colour);
 }
 
-} // namespace hl
+} // namespace hl::report

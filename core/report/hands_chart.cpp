@@ -4,7 +4,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::report {
 namespace {
 
 constexpr double left = 20, top = 6, bottom = 9; // mm
@@ -75,4 +75,4 @@ Picture handsChart(const std::vector<std::pair<const steps::Work*, int>>& design
     return out;
 }
 
-} // namespace hl
+} // namespace hl::report

@@ -3,7 +3,7 @@
 #include "core/picture/picture.h"
 #include "core/steps/schedule.h"
 
-namespace hl {
+namespace hl::report {
 
 // A row for what is done for all at once, one for each card; the last row says how many more there
 // are where there is no room for all.
@@ -11,4 +11,4 @@ Picture handsChart(const std::vector<std::pair<const steps::Work*, int>>& design
                    const steps::Job& job, const steps::Timetable& table, double width = 180,
                    double height = 80);
 
-} // namespace hl
+} // namespace hl::report

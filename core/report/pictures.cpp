@@ -6,7 +6,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::report {
 namespace {
 
 Colour severity(Severity s) {
@@ -362,4 +362,4 @@ Picture standingOf(const Case& c, double opening, const std::vector<std::string>
     return p;
 }
 
-} // namespace hl
+} // namespace hl::report

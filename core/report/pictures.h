@@ -6,7 +6,7 @@
 #include "core/prove/evidence.h"
 #include "core/prove/finding.h"
 
-namespace hl {
+namespace hl::report {
 
 // A curve each over the opening, with the findings' ribbons under them; `at` is marked.
 Picture chartOf(const Case& c, const Curves& curves, const std::vector<Finding>& findings,
@@ -21,4 +21,4 @@ Picture profileOf(const Case& c, double opening, double section, double width = 
 Picture standingOf(const Case& c, double opening, const std::vector<std::string>& marked = {},
                    double width = 120, double height = 90, bool inItsPapers = false);
 
-} // namespace hl
+} // namespace hl::report

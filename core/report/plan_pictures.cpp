@@ -8,7 +8,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::report {
 namespace {
 
 constexpr double apart = 0.05; // of the sheet, between pieces that are cut apart
@@ -382,4 +382,4 @@ Picture boardPicture(const BlankScores& blank, const ListedPart& part, size_t at
     return p;
 }
 
-} // namespace hl
+} // namespace hl::report

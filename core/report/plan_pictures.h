@@ -4,7 +4,7 @@
 #include "core/make/score_plan.h"
 #include "core/picture/picture.h"
 
-namespace hl {
+namespace hl::report {
 
 // The table after `done` cuts: the pieces apart, what each will be, and the next cut with its
 // fence. `paper`: the colour of its face, "#rrggbb".
@@ -21,4 +21,4 @@ Picture boardPicture(const BlankScores& blank, const ListedPart& part, size_t at
                      const ScoringBoard& board, const std::string& face, const std::string& back,
                      Unit unit, double width = 160, double height = 110);
 
-} // namespace hl
+} // namespace hl::report

@@ -2,7 +2,7 @@
 #include "core/prove/prove.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::report {
 namespace {
 
 // The section that cuts the most panels, along the spine, mm.
@@ -57,4 +57,4 @@ Report reportOf(const Evidence& e, const std::vector<Finding>& findings) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::report

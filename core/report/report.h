@@ -4,7 +4,7 @@
 #include "core/prove/facts.h"
 #include "core/report/pictures.h"
 
-namespace hl {
+namespace hl::report {
 
 struct Report {
     std::string title, verdict;
@@ -19,4 +19,4 @@ Report reportOf(const Evidence& evidence, const std::vector<Finding>& findings);
 // What a rule is called: "Misfit".
 std::string ruleTitle(const std::string& id);
 
-} // namespace hl
+} // namespace hl::report

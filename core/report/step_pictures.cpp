@@ -7,7 +7,7 @@
 #include <cmath>
 #include <set>
 
-namespace hl {
+namespace hl::report {
 namespace {
 
 constexpr double wide = 130, high = 95; // mm
@@ -262,4 +262,4 @@ Picture stacked(const StepPictures& pictures) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::report

@@ -7,7 +7,7 @@
 #include "core/picture/picture.h"
 #include "core/steps/step.h"
 
-namespace hl {
+namespace hl::report {
 
 // A part as it is cut, with its adhesive hatched.
 Picture glueMap(const Pattern& pattern, const std::string& caption);
@@ -46,4 +46,4 @@ class StepPainter {
 // One below the other with an arrow between them; one of two that are alike.
 Picture stacked(const StepPictures& pictures);
 
-} // namespace hl
+} // namespace hl::report

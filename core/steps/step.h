@@ -1,6 +1,7 @@
 // A step of the work: cutting, scoring, folding, gluing, dressing, waiting, checking are all of one
 // kind. Times are in minutes.
 #pragma once
+#include "core/measure/rooms.h"
 #include <string>
 #include <vector>
 

@@ -8,11 +8,16 @@
 #include <string>
 #include <vector>
 
-namespace hl {
-
+namespace hl::assembly {
+class AssemblyBuilder;
+} // namespace hl::assembly
+namespace hl::design {
 struct Design;
 struct StructureSpec;
-class AssemblyBuilder;
+} // namespace hl::design
+
+namespace hl::structures {
+
 
 struct Parameter {
     std::string name;    // as in files: lower case, underscores
@@ -136,4 +141,4 @@ Problem noSuchMeasure(const Family& family, const std::string& place);
 Result<Measure> readMeasure(const Parameter& parameter, const std::string& text, Unit unit);
 std::string measureText(const Parameter& parameter, const Measure& m, Unit unit);
 
-} // namespace hl
+} // namespace hl::structures

@@ -4,7 +4,7 @@
 #include "core/structures/naming.h"
 #include <cctype>
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 bool ofAnId(char c) { return std::isalnum(static_cast<unsigned char>(c)) || c == '-' || c == '_'; }
@@ -47,4 +47,4 @@ std::string inNames(const Design& design, const std::string& text) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::structures

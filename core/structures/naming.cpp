@@ -6,7 +6,7 @@
 #include <cstdlib>
 #include <optional>
 
-namespace hl {
+namespace hl::structures {
 
 namespace {
 
@@ -186,4 +186,4 @@ std::string spokenName(const std::string& local) {
     return out;
 }
 
-} // namespace hl
+} // namespace hl::structures

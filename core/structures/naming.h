@@ -3,7 +3,7 @@
 #pragma once
 #include "core/design/design.h"
 
-namespace hl {
+namespace hl::structures {
 
 // "Ticket office"; without a name its family's, with a number where there are several: "box 2".
 std::string callName(const Design& design, const StructureSpec& structure);
@@ -21,4 +21,4 @@ std::string spokenName(const std::string& local);
 std::string seriesOf(const Design& design, const std::string& id);
 std::string ordinal(int n); // "third", from 1; "21st" beyond twenty
 
-} // namespace hl
+} // namespace hl::structures

@@ -2,7 +2,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::structures {
 
 Parameter lengthOf(const std::string& name, double least, double most, const std::string& meaning) {
     Parameter p;
@@ -128,4 +128,4 @@ Problem beyond(const StructureSpec& spec, const Host& host, const std::string& m
             remedy};
 }
 
-} // namespace hl
+} // namespace hl::structures

@@ -3,7 +3,7 @@
 #include "core/design/design.h"
 #include "core/structures/family.h"
 
-namespace hl {
+namespace hl::structures {
 
 // Lengths in mm, angles in degrees.
 Parameter lengthOf(const std::string& name, double least, double most, const std::string& meaning);
@@ -46,4 +46,4 @@ Problem beyond(const StructureSpec& spec, const Host& host, const std::string& m
                const std::string& remedy);
 std::string inUnit(const Host& host, double mm); // "31.8 mm", "1 1/4 in"
 
-} // namespace hl
+} // namespace hl::structures

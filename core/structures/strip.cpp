@@ -2,7 +2,7 @@
 #include "core/assembly/tab.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 constexpr double forgiven = 0.1;       // mm: a score that far off is an error, not another design
@@ -113,4 +113,4 @@ Trouble buildStrip(const StructureSpec& spec, const Values& v, const Host& host,
     return {};
 }
 
-} // namespace hl
+} // namespace hl::structures

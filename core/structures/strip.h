@@ -5,7 +5,7 @@
 #include "core/assembly/builder.h"
 #include "core/structures/parameters.h"
 
-namespace hl {
+namespace hl::structures {
 
 struct Leaf {
     std::string name;
@@ -45,4 +45,4 @@ void completeTab(Values& v, const Host& host);
 Trouble buildStrip(const StructureSpec& spec, const Values& v, const Host& host,
                    AssemblyBuilder& out);
 
-} // namespace hl
+} // namespace hl::structures

@@ -3,7 +3,7 @@
 #include "core/structures/parameters.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::structures {
 
 Family singleFold();
 Family zFold();
@@ -188,4 +188,4 @@ std::string measureText(const Parameter& p, const Measure& m, Unit unit) {
     return placeText(m, unit);
 }
 
-} // namespace hl
+} // namespace hl::structures

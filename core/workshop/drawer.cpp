@@ -3,7 +3,7 @@
 #include <cctype>
 #include <tuple>
 
-namespace hl {
+namespace hl::workshop {
 namespace {
 
 bool alike(const std::string& a, const std::string& b) {
@@ -52,4 +52,4 @@ bool operator==(const Drawer& a, const Drawer& b) {
                       b.adhesives.end(), [](auto& x, auto& y) { return tied(x) == tied(y); });
 }
 
-} // namespace hl
+} // namespace hl::workshop

@@ -1,11 +1,12 @@
 // The drawer: the papers, tools and adhesives a maker owns. Lengths in mm.
 #pragma once
+#include "core/measure/rooms.h"
 #include <map>
 #include <optional>
 #include <string>
 #include <vector>
 
-namespace hl {
+namespace hl::workshop {
 
 // Sheets of one size, or an offcut.
 struct PaperSheet {
@@ -90,4 +91,4 @@ bool operator==(const PaperSheet& a, const PaperSheet& b);
 bool operator==(const DrawerPaper& a, const DrawerPaper& b);
 bool operator==(const Drawer& a, const Drawer& b);
 
-} // namespace hl
+} // namespace hl::workshop

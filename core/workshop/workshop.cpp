@@ -1,7 +1,7 @@
 #include "core/workshop/workshop.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::workshop {
 
 Workshop::Workshop() = default;
 Workshop::~Workshop() = default;
@@ -45,4 +45,4 @@ const MailClass* Workshop::mailClass(const std::string& id) const {
     return it == mail.end() ? nullptr : &*it;
 }
 
-} // namespace hl
+} // namespace hl::workshop

@@ -6,7 +6,7 @@
 #include <string>
 #include <vector>
 
-namespace hl {
+namespace hl::workshop {
 
 // A class of letters or parcels: how large, thick and heavy one may be. The card's longer side
 // counts as its length.
@@ -47,4 +47,4 @@ struct Workshop {
     const MailClass* mailClass(const std::string& id) const;
 };
 
-} // namespace hl
+} // namespace hl::workshop

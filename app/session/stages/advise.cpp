@@ -1,7 +1,7 @@
 // What can be done about the findings.
 #include "app/session/folder.h"
 
-namespace hl {
+namespace hl::app {
 
 bool adviseStage(Folding& f) {
     f.progress(0);
@@ -11,4 +11,4 @@ bool adviseStage(Folding& f) {
     return true;
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -2,7 +2,7 @@
 #include "app/session/folder.h"
 #include "core/prove/seen.h"
 
-namespace hl {
+namespace hl::app {
 
 bool foldStage(Folding& f) {
     auto made = assemble(f.design, &f.s.measures);
@@ -19,4 +19,4 @@ bool foldStage(Folding& f) {
     return true;
 }
 
-} // namespace hl
+} // namespace hl::app

@@ -1,7 +1,7 @@
 // Curves over the opening, and the facts.
 #include "app/session/folder.h"
 
-namespace hl {
+namespace hl::app {
 
 bool measureStage(Folding& f) {
     const Stop stop{&f.cancelled};
@@ -11,4 +11,4 @@ bool measureStage(Folding& f) {
     return true;
 }
 
-} // namespace hl
+} // namespace hl::app

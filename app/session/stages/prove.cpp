@@ -2,7 +2,7 @@
 #include "app/session/folder.h"
 #include <QElapsedTimer>
 
-namespace hl {
+namespace hl::app {
 
 bool proveStage(Folding& f) {
     constexpr int pause = 200; // ms between two looks
@@ -25,4 +25,4 @@ bool proveStage(Folding& f) {
     return true;
 }
 
-} // namespace hl
+} // namespace hl::app

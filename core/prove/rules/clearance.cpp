@@ -16,7 +16,7 @@
 #include <set>
 #include <tuple>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 class Distances {
@@ -367,4 +367,4 @@ void clearance(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     }
 }
 
-} // namespace hl
+} // namespace hl::proving

@@ -6,7 +6,7 @@
 #include "core/prove/turned_through.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 // What two panels do, in words that go between their names, and what helps.
@@ -108,4 +108,4 @@ void collision(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     }
 }
 
-} // namespace hl
+} // namespace hl::proving

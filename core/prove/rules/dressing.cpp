@@ -14,7 +14,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr double askew = 45, upsideDown = 120; // degrees
@@ -228,4 +228,4 @@ void dressing(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
         }
 }
 
-} // namespace hl
+} // namespace hl::proving

@@ -7,7 +7,7 @@
 #include <algorithm>
 #include <set>
 
-namespace hl {
+namespace hl::proving {
 
 namespace {
 
@@ -120,4 +120,4 @@ void folds(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
         }
 }
 
-} // namespace hl
+} // namespace hl::proving

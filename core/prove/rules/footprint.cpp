@@ -5,7 +5,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr double unseenFootprint = 0.05, forgivenFootprint = 0.5; // mm
@@ -195,4 +195,4 @@ void footprint(const Evidence& e, const Stop&, std::vector<Finding>& out) {
         out.push_back(tooLarge(c, card, beyond));
 }
 
-} // namespace hl
+} // namespace hl::proving

@@ -7,7 +7,7 @@
 #include <cmath>
 #include <map>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr double unseenIdle = 0.05;           // mm
@@ -75,4 +75,4 @@ void idle(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     }
 }
 
-} // namespace hl
+} // namespace hl::proving

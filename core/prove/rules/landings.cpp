@@ -10,7 +10,7 @@
 #include <cmath>
 #include <map>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr double unseenLandings = 0.05, forgivenLandings = 0.5; // mm
@@ -395,4 +395,4 @@ class Landings {
 
 void landing(const Evidence& e, const Stop&, std::vector<Finding>& out) { Landings(e, out).look(); }
 
-} // namespace hl
+} // namespace hl::proving

@@ -13,7 +13,7 @@
 #include <map>
 #include <set>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr double unseenLayerOrder = 0.05; // mm
@@ -192,4 +192,4 @@ void layer_order(const Evidence& e, const Stop& stop, std::vector<Finding>& out)
         layers.standsUp(*e.closed.flat);
 }
 
-} // namespace hl
+} // namespace hl::proving

@@ -13,7 +13,7 @@
 #include <numeric>
 #include <set>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr double same = 0.05; // mm
@@ -261,4 +261,4 @@ void mirror(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     }
 }
 
-} // namespace hl
+} // namespace hl::proving

@@ -6,7 +6,7 @@
 #include "core/prove/saying.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr double unseenMisfit = 0.01, forgivenMisfit = 0.5; // mm
@@ -71,4 +71,4 @@ void misfit(const Evidence& e, const Stop&, std::vector<Finding>& out) {
     }
 }
 
-} // namespace hl
+} // namespace hl::proving

@@ -10,7 +10,7 @@
 #include <map>
 #include <set>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr double closed = 1e-6;                        // mm
@@ -282,4 +282,4 @@ void mobility(const Evidence& e, const Stop&, std::vector<Finding>& out) {
     loose(c, out);
 }
 
-} // namespace hl
+} // namespace hl::proving

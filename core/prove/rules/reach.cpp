@@ -5,7 +5,7 @@
 #include "core/prove/saying.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr double forgivenReach = 0.5; // mm
@@ -125,4 +125,4 @@ void reach(const Evidence& e, const Stop&, std::vector<Finding>& out) {
     out.push_back(f);
 }
 
-} // namespace hl
+} // namespace hl::proving

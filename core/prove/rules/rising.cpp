@@ -5,7 +5,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr double hardly = 0.5;  // of how far it could come
@@ -80,4 +80,4 @@ void rising(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     }
 }
 
-} // namespace hl
+} // namespace hl::proving

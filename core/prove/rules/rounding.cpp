@@ -4,7 +4,7 @@
 #include "core/prove/saying.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr double forgivenRounding = 0.62; // mm: a little more than half a step of the finest ruler
@@ -61,4 +61,4 @@ void rounding(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     }
 }
 
-} // namespace hl
+} // namespace hl::proving

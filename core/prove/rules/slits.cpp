@@ -8,7 +8,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr double unseenCover = 0.5; // mm of a slit
@@ -125,4 +125,4 @@ void slits(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
             }
 }
 
-} // namespace hl
+} // namespace hl::proving

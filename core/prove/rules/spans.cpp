@@ -7,7 +7,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr double stretches = 0.1;   // mm that film gives before it tears or holds the card back
@@ -252,4 +252,4 @@ void spans(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
     }
 }
 
-} // namespace hl
+} // namespace hl::proving

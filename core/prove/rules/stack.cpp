@@ -7,7 +7,7 @@
 #include <cmath>
 #include <optional>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr double unseenStack = 0.05, thin = 1.5; // mm
@@ -180,4 +180,4 @@ void stack(const Evidence& e, const Stop&, std::vector<Finding>& out) {
              ask + "take lighter stock.");
 }
 
-} // namespace hl
+} // namespace hl::proving

@@ -10,7 +10,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr double firm = 4;            // degrees a card should bear before it tips
@@ -115,4 +115,4 @@ void stance(const Evidence& e, const Stop&, std::vector<Finding>& out) {
     hidden(c, s, out);
 }
 
-} // namespace hl
+} // namespace hl::proving

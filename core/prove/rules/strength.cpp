@@ -16,7 +16,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr double stiff = 300, light = 200, cracks = 160; // g/m2
@@ -359,4 +359,4 @@ void strength(const Evidence& e, const Stop& stop, std::vector<Finding>& out) {
         littleHeld(e.c, j, out);
 }
 
-} // namespace hl
+} // namespace hl::proving

@@ -5,7 +5,7 @@
 #include "core/prove/evidence.h"
 #include "core/prove/saying.h"
 
-namespace hl {
+namespace hl::proving {
 namespace {
 
 constexpr double large = 1.5, grave = 4; // mm
@@ -38,4 +38,4 @@ void tolerance(const Evidence& e, const Stop&, std::vector<Finding>& out) {
     }
 }
 
-} // namespace hl
+} // namespace hl::proving

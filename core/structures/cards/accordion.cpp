@@ -1,7 +1,7 @@
 // Accordion: any number of pages with alternating folds.
 #include "core/structures/cards/row.h"
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 Values completeAccordion(Values v, const Host&) {
@@ -41,4 +41,4 @@ Family accordion() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

@@ -6,7 +6,7 @@
 #include "core/structures/cards/row.h"
 #include <cmath>
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 Values completeOne(Values v, const Host&) {
@@ -123,4 +123,4 @@ Family doubleEasel() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

@@ -3,7 +3,7 @@
 // 0 and at 180 degrees.
 #include "core/structures/cards/row.h"
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 Values completeInterlocked(Values v, const Host& card) {
@@ -85,4 +85,4 @@ Family interlocked() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

@@ -5,7 +5,7 @@
 #include "core/structures/cards/row.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 enum Ends { Loose, Ringed };
@@ -110,4 +110,4 @@ Family pagesForm() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

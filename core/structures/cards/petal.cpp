@@ -2,7 +2,7 @@
 #include "core/structures/cards/row.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 double most(const Host& card) { return std::min(card.left.room, card.length) / 2; }
@@ -58,4 +58,4 @@ Family petal() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

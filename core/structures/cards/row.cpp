@@ -1,7 +1,7 @@
 #include "core/structures/cards/row.h"
 #include "core/measure/number.h"
 
-namespace hl {
+namespace hl::structures {
 
 std::string foldName(size_t n) { return n == 1 ? "spine" : "fold-" + numberText(n); }
 std::string foldId(size_t n) { return "card." + foldName(n); }
@@ -39,4 +39,4 @@ Family cardForm(const std::string& id, const std::string& name, const std::strin
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

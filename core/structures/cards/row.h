@@ -3,7 +3,7 @@
 #include "core/assembly/builder.h"
 #include "core/structures/parameters.h"
 
-namespace hl {
+namespace hl::structures {
 
 // Pages of the given widths, the first one left of the spine; the folds are called spine, fold-2,
 // fold-3 and so on, the pages page-left, page-right, page-3 and so on.
@@ -16,4 +16,4 @@ int pageOf(const Assembly& a, int n); // panel of page n, from 1
 // A form of card; the table adds what all of them share.
 Family cardForm(const std::string& id, const std::string& name, const std::string& purpose);
 
-} // namespace hl
+} // namespace hl::structures

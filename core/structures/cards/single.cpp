@@ -1,7 +1,7 @@
 // Single fold: two pages and a spine, at the side or at the top.
 #include "core/structures/cards/row.h"
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 Values completeSingle(Values v, const Host&) {
@@ -34,4 +34,4 @@ Family singleFold() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

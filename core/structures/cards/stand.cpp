@@ -2,7 +2,7 @@
 // right angle on it.
 #include "core/structures/cards/row.h"
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 Values completeStand(Values v, const Host& card) {
@@ -50,4 +50,4 @@ Family stand() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

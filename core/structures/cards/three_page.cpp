@@ -2,7 +2,7 @@
 // bridge between them, alike: then one lies on the back when the other points away from it.
 #include "core/structures/cards/row.h"
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 enum Swing { Together, Alike };
@@ -58,4 +58,4 @@ Family threePage() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

@@ -6,7 +6,7 @@
 #include "core/structures/cut_outs/beak.h"
 #include <cmath>
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 enum Front { Plain, Faceted };
@@ -101,4 +101,4 @@ Family tube() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

@@ -1,7 +1,7 @@
 // Z-fold: the front page is creased and folded back on itself.
 #include "core/structures/cards/row.h"
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 Values completeZFold(Values v, const Host& card) {
@@ -48,4 +48,4 @@ Family zFold() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

@@ -6,7 +6,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 constexpr double leastFold = 2; // mm of a fold that have to be left
@@ -127,4 +127,4 @@ Family aperture() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

@@ -1,7 +1,7 @@
 #include "core/structures/cut_outs/beak.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::structures {
 
 Trouble cutMouth(AssemblyBuilder& out, int crease, const std::string& owner,
                  const std::string& prefix, const Mouth& m) {
@@ -88,4 +88,4 @@ Family beak() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

@@ -3,7 +3,7 @@
 #pragma once
 #include "core/structures/cut_outs/cut_out.h"
 
-namespace hl {
+namespace hl::structures {
 
 // Where a mouth is cut, along its fold in mm: its two points, and the slit between them, `reach` to
 // both sides of the fold. With a gap the slit is an opening that high, from whose corners the
@@ -19,4 +19,4 @@ struct Mouth {
 Trouble cutMouth(AssemblyBuilder& out, int crease, const std::string& owner,
                  const std::string& prefix, const Mouth& mouth);
 
-} // namespace hl
+} // namespace hl::structures

@@ -5,7 +5,7 @@
 #include <cmath>
 #include <tuple>
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 constexpr double flush = 1e-6; // mm: at the very end of a fold
@@ -192,4 +192,4 @@ Trouble cutStep(AssemblyBuilder& out, int crease, const std::string& owner,
     return {};
 }
 
-} // namespace hl
+} // namespace hl::structures

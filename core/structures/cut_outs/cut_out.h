@@ -4,7 +4,7 @@
 #include "core/assembly/builder.h"
 #include "core/structures/parameters.h"
 
-namespace hl {
+namespace hl::structures {
 
 // The line of a fold within its part, and what lies beside it. `up` is the fold as seen from the
 // side to which the cut-out rises: on a mountain crease it rises from the back, where the same
@@ -43,4 +43,4 @@ Trouble cutStep(AssemblyBuilder& out, int crease, const std::string& owner,
                 const std::string& prefix, double a, double b, double y0, double y1,
                 std::vector<CutFold> folds = {});
 
-} // namespace hl
+} // namespace hl::structures

@@ -7,7 +7,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 Values completeCutOutBox(Values v, const Host& host) {
@@ -73,4 +73,4 @@ Family cutOutBox() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

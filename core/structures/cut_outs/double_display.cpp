@@ -7,7 +7,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 Values completeDoubleDisplay(Values v, const Host& host) {
@@ -110,4 +110,4 @@ Family doubleDisplay() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

@@ -3,7 +3,7 @@
 #include "core/structures/cut_outs/beak.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 Values completeFacets(Values v, const Host& host) {
@@ -54,4 +54,4 @@ Family facets() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

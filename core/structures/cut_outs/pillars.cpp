@@ -3,7 +3,7 @@
 #include "core/structures/cut_outs/cut_out.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 Values completePillars(Values v, const Host& host) {
@@ -60,4 +60,4 @@ Family pillars() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

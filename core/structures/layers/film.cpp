@@ -6,7 +6,7 @@
 #include <cmath>
 #include <limits>
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 enum FilmSide { Over, Behind };
@@ -149,4 +149,4 @@ Family film() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

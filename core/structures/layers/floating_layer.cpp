@@ -5,7 +5,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 constexpr double rim = 3; // mm of paper round an aperture
@@ -107,4 +107,4 @@ Family floatingLayer() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

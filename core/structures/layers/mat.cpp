@@ -8,7 +8,7 @@
 #include <cmath>
 #include <optional>
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 enum MatFace { OnFace, OnBack };
@@ -318,4 +318,4 @@ Family mat() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

@@ -2,7 +2,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 constexpr double sagitta = 0.1; // mm
@@ -215,4 +215,4 @@ std::vector<Parameter> shapeParameters(const std::string& widthRule,
     };
 }
 
-} // namespace hl
+} // namespace hl::structures

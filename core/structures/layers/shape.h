@@ -2,7 +2,7 @@
 #pragma once
 #include "core/structures/parameters.h"
 
-namespace hl {
+namespace hl::structures {
 
 enum class CutShape {
     Rectangle,
@@ -32,4 +32,4 @@ Ring shapeOf(CutShape shape, double width, double height, int corners,
 // turn. Its middle may lie off the panel.
 std::vector<Parameter> shapeParameters(const std::string& widthRule, const std::string& heightRule);
 
-} // namespace hl
+} // namespace hl::structures

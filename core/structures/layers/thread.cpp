@@ -7,7 +7,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 constexpr double patch = 8;    // mm, of the paper that holds an end
@@ -137,4 +137,4 @@ Family thread() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

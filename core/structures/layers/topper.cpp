@@ -6,7 +6,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 enum Adhesive { AllOver, Safe };
@@ -225,4 +225,4 @@ Family topper() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

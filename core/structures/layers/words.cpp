@@ -6,7 +6,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 enum As { Letters, CutOut, Label };
@@ -288,4 +288,4 @@ Family wordsOnPanel() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

@@ -3,7 +3,7 @@
 #pragma once
 #include "core/assembly/assembly.h"
 
-namespace hl {
+namespace hl::structures {
 
 // Words printed on a panel: the pieces of their letters, in its flat coordinates.
 struct Printed {
@@ -17,4 +17,4 @@ struct Printed {
 };
 std::vector<Printed> printedWords(const Design& design, const Assembly& assembly);
 
-} // namespace hl
+} // namespace hl::structures

@@ -10,7 +10,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 constexpr double gram = 0.00980665;        // N
@@ -249,4 +249,4 @@ Family globe() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

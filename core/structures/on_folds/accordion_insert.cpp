@@ -4,7 +4,7 @@
 #include "core/structures/strip.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 Values completeAccordionInsert(Values v, const Host& host) {
@@ -73,4 +73,4 @@ Family accordionInsert() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

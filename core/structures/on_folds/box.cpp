@@ -7,7 +7,7 @@
 // which closes flat over the ridge; k = (left + right) / 2 gives a tip that stands clear.
 #include "core/structures/strip.h"
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 Values completeBox(Values v, const Host& host) {
@@ -44,4 +44,4 @@ Family box() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

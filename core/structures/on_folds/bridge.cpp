@@ -5,7 +5,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 Values completeBridge(Values v, const Host& host) {
@@ -107,4 +107,4 @@ Family bridge() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

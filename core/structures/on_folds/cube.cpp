@@ -5,7 +5,7 @@
 #include "core/structures/on_folds/raised.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 Values completeCube(Values v, const Host& host) {
@@ -61,4 +61,4 @@ Family cube() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

@@ -5,7 +5,7 @@
 #include "core/structures/on_folds/raised.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 Values completePlatform(Values v, const Host& host) {
@@ -69,4 +69,4 @@ Family platform() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

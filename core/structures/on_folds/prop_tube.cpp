@@ -5,7 +5,7 @@
 #include "core/structures/strip.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 Values completePropTube(Values v, const Host& host) {
@@ -69,4 +69,4 @@ Family propTube() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

@@ -2,7 +2,7 @@
 #include "core/assembly/tab.h"
 #include "core/measure/number.h"
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 constexpr double halfTab = 6.35, cut = 70 * degree; // mm, radians
@@ -85,4 +85,4 @@ void addWall(AssemblyBuilder& out, const StructureSpec& spec, const std::string&
     out.tie(s.creases[4], s.creases[0]);
 }
 
-} // namespace hl
+} // namespace hl::structures

@@ -3,7 +3,7 @@
 #pragma once
 #include "core/structures/strip.h"
 
-namespace hl {
+namespace hl::structures {
 
 // What legs carry, and what its pieces are called.
 struct Raised {
@@ -36,4 +36,4 @@ void addWall(AssemblyBuilder& out, const StructureSpec& spec, const std::string&
              const std::vector<double>& widths, double height, double tab, Fold fold,
              const LegEdge& from, const LegEdge& to, double corner);
 
-} // namespace hl
+} // namespace hl::structures

@@ -3,7 +3,7 @@
 #include "core/structures/strip.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 Values completeSidePocket(Values v, const Host& host) {
@@ -52,4 +52,4 @@ Family sidePocket() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

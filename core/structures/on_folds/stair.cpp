@@ -8,7 +8,7 @@
 #include "core/structures/strip.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 enum Made { Glued, CutFromPage };
@@ -135,4 +135,4 @@ Family stair() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

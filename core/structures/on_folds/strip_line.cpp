@@ -11,7 +11,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 enum Tabs { Toward, Away };
@@ -358,4 +358,4 @@ Family stripLine() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

@@ -3,7 +3,7 @@
 // away from the fold), over a ridge when left - left_wall = right - right_wall.
 #include "core/structures/strip.h"
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 Values completeTent(Values v, const Host& host) {
@@ -39,4 +39,4 @@ Family tent() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

@@ -8,7 +8,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 enum Joined { Glue, Tongues };
@@ -306,4 +306,4 @@ Family tier() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

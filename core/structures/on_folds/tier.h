@@ -3,7 +3,7 @@
 #pragma once
 #include "core/structures/on_folds/raised.h"
 
-namespace hl {
+namespace hl::structures {
 
 struct TierSize {
     int corners = 6;  // 4, 6 or 8, in plan
@@ -28,4 +28,4 @@ Values completeTier(Values v, const Host& host);
 TierSize tierSize(const Values& v);
 Trouble checkTier(const StructureSpec& spec, const Values& v, const Host& host);
 
-} // namespace hl
+} // namespace hl::structures

@@ -4,7 +4,7 @@
 #include "core/structures/on_folds/tier.h"
 #include <algorithm>
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 Values completeTierStack(Values v, const Host& host) {
@@ -71,4 +71,4 @@ Family tierStack() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

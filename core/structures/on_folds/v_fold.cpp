@@ -13,7 +13,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 constexpr double nominalBase = 57.15; // mm
@@ -185,4 +185,4 @@ Family vFold() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures

@@ -16,7 +16,7 @@
 #include <algorithm>
 #include <cmath>
 
-namespace hl {
+namespace hl::structures {
 namespace {
 
 enum Plates { None, OneEach };
@@ -143,4 +143,4 @@ Family xFold() {
     return f;
 }
 
-} // namespace hl
+} // namespace hl::structures
