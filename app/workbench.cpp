@@ -176,8 +176,8 @@ void Workbench::goTo(const QString& id) {
         standing_->view().setFocus();
         break;
     case Beside::Nothing:
-        if (r->subject == Subject::Plans)
-            make_->setFocus();
+        if (r->pane)
+            subjectPane()->setFocus();
         else if (somethingToSay_)
             findings_->focusFirst();
         else
@@ -257,9 +257,7 @@ void Workbench::switchTheme() {
         if (!a->data().toString().isEmpty())
             a->setIcon(icon(a->data().toString()));
     // The list's icons and marks carry colours of their own.
-    emit session_.designChanged();
-    if (session_.snapshot())
-        emit session_.snapshotChanged();
+    session_.repeat();
     update();
 }
 

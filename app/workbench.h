@@ -43,8 +43,11 @@ class Workbench : public QMainWindow {
     FlatView& flat();
     // Opens a file; a demo opens as a copy without a name.
     bool open(const QString& path, bool asDemo = false);
+    // The same once the open design may be left.
+    void openInstead(const QString& path);
     void showStart();
     void goTo(const QString& room); // by its id
+    void toTheBench();              // one step of the work over the whole window
     // All that can be done here, and the same as the menus have it, row by row.
     const Actions& table() const { return table_; }
     const std::vector<QAction*>& menuActions() const { return actions_; }
@@ -65,7 +68,6 @@ class Workbench : public QMainWindow {
     bool drawing(); // on the flat parts
     void fill();
     void toggleLower();
-    void toTheBench(); // one step over the whole window
     void keepLayout();
     Actions tableOfActions();
     void addViewActions(Actions& table);
@@ -127,10 +129,10 @@ class Workbench : public QMainWindow {
     QWidget* filling_ = nullptr; // the one pane that fills the window
     QSplitter *across_, *centre_;
     SideColumn* column_;
-    QWidget* card_;
     StandingPane* standing_;
     FlatPane* flat_;
-    QWidget *make_, *assemble_, *log_, *prove_;
+    std::vector<QWidget*> subjects_; // what each room is about; several share the standing card
+    QWidget* prove_;
     BenchView* bench_ = nullptr; // while somebody is at it
     FindingsPanel* findings_;
     QVariantAnimation* motion_;

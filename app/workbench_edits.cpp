@@ -5,9 +5,10 @@
 #include "app/gallery/ways_dialog.h"
 #include "app/inspect/inspectors.h"
 #include "app/prove/ask_dialog.h"
-#include "app/prove/workshop_dialog.h"
+#include "app/session/aside.h"
 #include "app/standing/standing_view.h"
 #include "app/workbench.h"
+#include "app/workshop/workshop_dialog.h"
 #include "core/dress/dress.h"
 #include "core/edit/copies.h"
 #include "core/edit/draw.h"
@@ -25,9 +26,6 @@ void Workbench::add(const QString& kind) {
     const Family& f = *family(kind.toStdString());
     const Design& d = session_.design();
     const std::string selected = session_.selection().chosen().toStdString();
-    auto made = assemble(d);
-    const bool suits = made && (f.ground == Ground::Panel ? made->panel(selected) >= 0
-                                                          : made->crease(selected) >= 0);
     const bool inches = d.units == Unit::Inch;
     const std::string& first = inches ? f.firstInInches : f.firstLine;
     Told line;
@@ -37,10 +35,17 @@ void Workbench::add(const QString& kind) {
         feet["left"] = feet["right"] = inches ? "1 1/4 in" : "30 mm";
     }
     const SnapshotPtr now = session_.snapshot();
-    auto added = f.figure && now ? layTopper(d, *now->folded, suits ? selected : f.host, {})
-                                 : addStructure(d, f.id, suits ? selected : "", feet, {}, {}, line);
-    if (!added && !first.empty()) // the fold has no room for that
-        added = addStructure(d, f.id, suits ? selected : "", {});
+    const auto added = aside([&] {
+        const auto made = assemble(d);
+        const bool suits = made && (f.ground == Ground::Panel ? made->panel(selected) >= 0
+                                                              : made->crease(selected) >= 0);
+        if (f.figure && now)
+            return layTopper(d, *now->folded, suits ? selected : f.host, {});
+        auto with = addStructure(d, f.id, suits ? selected : "", feet, {}, {}, line);
+        if (!with && !first.empty()) // the fold has no room for that
+            with = addStructure(d, f.id, suits ? selected : "", {});
+        return with;
+    });
     if (!added) {
         tell(QString::fromStdString(added.problem().text()));
         return;
@@ -131,7 +136,7 @@ void Workbench::arrange() {
     auto parsed = parseLength(gap.toStdString(), session_.design().units);
     if (!parsed)
         return tell(QString::fromStdString(parsed.problem().text()));
-    change(arrayStructure(session_.design(), id, count, parsed->measure),
+    change(aside([&] { return arrayStructure(session_.design(), id, count, parsed->measure); }),
            tr("Array %1").arg(called(session_, id)));
 }
 
@@ -177,7 +182,8 @@ void Workbench::takeResized(const Design& before, const Result<Resized>& next,
 }
 
 void Workbench::addBlankPart() {
-    auto added = addBlank(session_.design(), Measure::fromMm(60), Measure::fromMm(40));
+    auto added = aside(
+        [&] { return addBlank(session_.design(), Measure::fromMm(60), Measure::fromMm(40)); });
     if (!added)
         return tell(QString::fromStdString(added.problem().text()));
     const QString id = QString::fromStdString(added->second);
@@ -195,7 +201,7 @@ void Workbench::holdChosen() {
     std::vector<std::string> ids;
     for (const QString& id : session_.selection().several())
         ids.push_back(id.toStdString());
-    change(holdAsOne(session_.design(), "", ids),
+    change(aside([&] { return holdAsOne(session_.design(), "", ids); }),
            tr("Hold %n figures as one", "", int(ids.size())));
 }
 
@@ -203,7 +209,8 @@ void Workbench::letChosenGo() {
     if (const GroupSpec* g = groupChosen()) {
         const std::string id = g->id;
         const QString name = called(session_, id);
-        session_.edit(letEachGo(session_.design(), id), tr("Let go of %1").arg(name));
+        session_.edit(aside([&] { return letEachGo(session_.design(), id); }),
+                      tr("Let go of %1").arg(name));
     }
 }
 
@@ -235,7 +242,7 @@ void Workbench::removeSelected() {
     if (!drawn.empty()) {
         const QString name = called(session_, drawn);
         session_.selection().choose({});
-        session_.edit(removeDrawn(d, drawn), tr("Remove %1").arg(name));
+        session_.edit(aside([&] { return removeDrawn(d, drawn); }), tr("Remove %1").arg(name));
         return;
     }
     const QStringList gone = session_.chosenThings();
@@ -244,10 +251,13 @@ void Workbench::removeSelected() {
     const QString what = session_.selection().several().isEmpty()
                              ? called(session_, owner)
                              : tr("%n structures", "", int(gone.size()));
-    Design next = d;
-    for (const QString& id : gone)
-        if (const std::string one = ownerOf(id.toStdString()); next.structure(one))
-            next = removeStructure(next, one);
+    const Design next = aside([&] {
+        Design left = d;
+        for (const QString& id : gone)
+            if (const std::string one = ownerOf(id.toStdString()); left.structure(one))
+                left = removeStructure(left, one);
+        return left;
+    });
     session_.selection().choose({});
     session_.edit(next, tr("Remove %1").arg(what));
 }

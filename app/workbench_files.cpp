@@ -1,5 +1,6 @@
 // The workbench and its file: open, save, leave, recover.
 #include "app/look/file_dialog.h"
+#include "app/session/aside.h"
 #include "app/session/paths.h"
 #include "app/session/recovery.h"
 #include "app/start/start_page.h"
@@ -24,7 +25,7 @@ constexpr const char* extension = "hlantern";
 
 bool Workbench::open(const QString& path, bool asDemo) {
     if (asDemo) {
-        auto design = loadDesign(bytesOf(path));
+        auto design = aside([&] { return loadDesign(bytesOf(path)); });
         if (!design) {
             tell(QString::fromStdString(design.problem().text()));
             return false;
@@ -38,6 +39,11 @@ bool Workbench::open(const QString& path, bool asDemo) {
     showDesign();
     offerRecovery(session_.path());
     return true;
+}
+
+void Workbench::openInstead(const QString& path) {
+    if (mayLeave())
+        open(path);
 }
 
 void Workbench::browse() {

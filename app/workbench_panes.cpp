@@ -3,12 +3,9 @@
 #include "app/actions/room.h"
 #include "app/assemble/assemble_pane.h"
 #include "app/assemble/bench_view.h"
-#include "app/card/card_view.h"
 #include "app/flat/flat_pane.h"
 #include "app/frame/later_pane.h"
 #include "app/frame/side_column.h"
-#include "app/log/log_pane.h"
-#include "app/make/make_pane.h"
 #include "app/panels/findings_panel.h"
 #include "app/prove/prove_view.h"
 #include "app/standing/standing_pane.h"
@@ -32,11 +29,9 @@ QWidget* Workbench::buildPanes() {
     centre_ = new QSplitter(Qt::Vertical);
     centre_->setChildrenCollapsible(false);
     centre_->setHandleWidth(1);
-    card_ = new LaterPane([this] { return new CardView(session_); });
     standing_ = new StandingPane(session_, *this);
     connect(standing_, &StandingPane::refused, this, [this](const QString& why) { tell(why); });
     flat_ = new FlatPane(session_, *this);
-    make_ = new LaterPane([this] { return new MakePane(session_, *this); });
     prove_ = new LaterPane([this] {
         auto* prove = new ProveView(session_);
         connect(prove, &ProveView::asked, this, &Workbench::askBackwards);
@@ -46,21 +41,12 @@ QWidget* Workbench::buildPanes() {
     });
     connect(&session_.selection(), &Selection::findingShown, &standing_->view(),
             &StandingView::lookAtShown);
-    assemble_ = new LaterPane([this] {
-        auto* assemble = new AssemblePane(session_, *this);
-        connect(assemble, &AssemblePane::benchWanted, this, &Workbench::toTheBench);
-        return assemble;
-    });
-    log_ = new LaterPane([this] {
-        auto* log = new LogPane(session_, *this);
-        connect(log, &LogPane::openWanted, this, [this](const QString& path) {
-            if (mayLeave())
-                open(path);
-        });
-        return log;
-    });
-    for (QWidget* pane : std::initializer_list<QWidget*>{card_, standing_, make_, assemble_, log_,
-                                                         log_, flat_, prove_})
+    for (const Room& r : rooms()) {
+        subjects_.push_back(r.pane ? new LaterPane([this, make = r.pane] { return make(*this); })
+                                   : static_cast<QWidget*>(standing_));
+        centre_->addWidget(subjects_.back());
+    }
+    for (QWidget* pane : std::initializer_list<QWidget*>{flat_, prove_})
         centre_->addWidget(pane);
     connect(&session_.placing(), &Placing::toolChanged, this, [this] {
         if (designShown_ && drawing() != drew_) {
@@ -95,21 +81,7 @@ QWidget* Workbench::buildPanes() {
     return across_;
 }
 
-QWidget* Workbench::subjectPane() const {
-    switch (room_->subject) {
-    case Subject::Card:
-        return card_;
-    case Subject::Standing:
-        return standing_;
-    case Subject::Plans:
-        return make_;
-    case Subject::Steps:
-        return assemble_;
-    case Subject::Journal:
-        return log_;
-    }
-    return standing_;
-}
+QWidget* Workbench::subjectPane() const { return subjects_[size_t(room_ - rooms().data())]; }
 
 QWidget* Workbench::lowerPane() const {
     switch (room_->lower) {
@@ -127,16 +99,13 @@ QWidget* Workbench::lowerPane() const {
 // Shows what the room has, or the one pane that fills the window.
 void Workbench::showPanes() {
     QWidget* const lower = lowerAway_ && !drawing() ? nullptr : lowerPane();
-    const std::pair<QWidget*, bool> panes[] = {
+    std::vector<std::pair<QWidget*, bool>> panes = {
         {column_, room_->beside != Beside::Nothing},
-        {card_, subjectPane() == card_},
-        {standing_, subjectPane() == standing_},
         {flat_, lower == flat_},
-        {make_, subjectPane() == make_},
-        {assemble_, subjectPane() == assemble_},
-        {log_, subjectPane() == log_},
         {prove_, lower == prove_},
-        {findings_, somethingToSay_ && room_->subject == Subject::Standing && roomForFindings()}};
+        {findings_, somethingToSay_ && subjectPane() == standing_ && roomForFindings()}};
+    for (QWidget* subject : subjects_)
+        panes.push_back({subject, subject == subjectPane()});
     if (filling_) // the splitters go with what they hold
         for (auto& [pane, wanted] : panes)
             pane->setVisible(pane == filling_);
@@ -188,8 +157,9 @@ void Workbench::fill() {
     QWidget* next = nullptr;
     if (!filling_) {
         next = subjectPane();
-        for (QWidget* pane : std::initializer_list<QWidget*>{
-                 card_, standing_, make_, assemble_, log_, flat_, prove_, findings_, column_})
+        std::vector<QWidget*> panes = subjects_;
+        panes.insert(panes.end(), {flat_, prove_, findings_, column_});
+        for (QWidget* pane : panes)
             if (pane->isVisible() && QApplication::focusWidget() &&
                 pane->isAncestorOf(QApplication::focusWidget()))
                 next = pane;

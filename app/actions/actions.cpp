@@ -5,6 +5,7 @@
 #include "app/flat/flat_view.h"
 #include "app/frame/side_column.h"
 #include "app/inspect/inspectors.h"
+#include "app/session/aside.h"
 #include "app/standing/standing_view.h"
 #include "app/workbench.h"
 #include "core/edit/copies.h"
@@ -105,8 +106,8 @@ Actions Workbench::tableOfActions() {
          tr("&Copy the structure"),
          "Ctrl+C",
          [this, chosen] {
-             QGuiApplication::clipboard()->setText(
-                 QString::fromStdString(copyStructure(session_.design(), chosen())));
+             QGuiApplication::clipboard()->setText(QString::fromStdString(
+                 aside([&] { return copyStructure(session_.design(), chosen()); })));
          },
          When::Structure,
          {},
@@ -118,11 +119,12 @@ Actions Workbench::tableOfActions() {
          tr("&Paste a structure"),
          "Ctrl+V",
          [this] {
-             change(pasteStructure(session_.design(),
-                                   QGuiApplication::clipboard()->text().toStdString(),
-                                   session_.selection().chosen().contains('.')
-                                       ? session_.selection().chosen().toStdString()
-                                       : ""),
+             const std::string text = QGuiApplication::clipboard()->text().toStdString();
+             const QString on = session_.selection().chosen();
+             change(aside([&] {
+                        return pasteStructure(session_.design(), text,
+                                              on.contains('.') ? on.toStdString() : "");
+                    }),
                     tr("Paste"));
          },
          When::Design,
@@ -132,7 +134,7 @@ Actions Workbench::tableOfActions() {
          tr("D&uplicate"),
          "Ctrl+D",
          [this, chosen] {
-             change(duplicateStructure(session_.design(), chosen()),
+             change(aside([&] { return duplicateStructure(session_.design(), chosen()); }),
                     tr("Duplicate %1").arg(called(session_, chosen())));
          },
          When::Structure,
@@ -142,7 +144,7 @@ Actions Workbench::tableOfActions() {
          tr("&Mirror left and right"),
          "Ctrl+Shift+M",
          [this, chosen] {
-             change(mirrorStructure(session_.design(), chosen()),
+             change(aside([&] { return mirrorStructure(session_.design(), chosen()); }),
                     tr("Mirror %1").arg(called(session_, chosen())));
          },
          When::Structure,

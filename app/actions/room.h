@@ -1,23 +1,23 @@
 // Rooms: the steps of the work, each a row of one table, in the order of the work.
 #pragma once
-#include "core/measure/rooms.h"
+#include "app/frame/side_column.h"
 #include <QString>
 #include <vector>
 
 namespace hl::app {
 
-// What a room is about: it gets most of the window.
-enum class Subject { Card, Standing, Plans, Steps, Journal };
-// What lies below it, unless it is put away.
+class Workbench;
+
+// What lies below the thing that a room is about, unless it is put away.
 enum class Lower { None, Parts, Proof, Sheets };
-// What the column beside it holds.
-enum class Beside { Nothing, Card, Structures, Dress };
 
 struct Room {
     QString id, name, tip;
-    Subject subject;
+    // Makes what the room is about, which gets most of the window, when it is first entered;
+    // without one that is the standing card.
+    QWidget* (*pane)(Workbench&);
     Lower lower;
-    double part; // of the height that the subject has
+    double part; // of the height that it has
     Beside beside;
 };
 const std::vector<Room>& rooms();

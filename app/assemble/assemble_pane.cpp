@@ -2,8 +2,9 @@
 #include "app/assemble/progress_book.h"
 #include "app/look/flow_layout.h"
 #include "app/look/parts.h"
+#include "app/look/picture_view.h"
 #include "app/look/theme.h"
-#include "app/prove/picture_view.h"
+#include "app/session/aside.h"
 #include "core/edit/adhesives.h"
 #include "core/report/hands_chart.h"
 #include "core/steps/adhesives.h"
@@ -257,7 +258,7 @@ void AssemblePane::stick(const QString& kind) {
             j >= 0 && traitsOf(c.assembly.joins[size_t(j)].kind).sticks)
             of.insert(alike_->isChecked() ? steps::alikeOf(c, c.assembly.joins[size_t(j)]) : id);
     for (const std::string& one : of) {
-        auto next = setAdhesive(d, one, kind.toStdString());
+        auto next = aside([&] { return setAdhesive(d, one, kind.toStdString()); });
         if (!next) {
             notes_->setText(QString::fromStdString(next.problem().text()));
             notes_->show();

@@ -1,6 +1,6 @@
 #include "app/assemble/bench_view.h"
+#include "app/look/picture_view.h"
 #include "app/look/theme.h"
-#include "app/prove/picture_view.h"
 #include "core/steps/words.h"
 #include <QApplication>
 #include <QCheckBox>

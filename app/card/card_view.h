@@ -1,6 +1,6 @@
 // What the card's room is about: the closed card in its envelope, and the papers it comes from.
 #pragma once
-#include "app/prove/picture_view.h"
+#include "app/look/picture_view.h"
 #include "app/session/session.h"
 
 namespace hl::app {

@@ -4,6 +4,8 @@
 #include "app/inspect/rows.h"
 #include "app/look/plain_tip.h"
 #include "app/look/theme.h"
+#include "app/session/aside.h"
+#include "app/standing/dropped.h"
 #include "app/standing/prints.h"
 #include "core/assemble/assemble.h"
 #include "core/edit/papers.h"
@@ -147,13 +149,13 @@ void DressTray::takePicture() {
         return;
     const auto bytes = readFile(path.toStdString());
     if (!bytes) {
-        emit session_.refused(q(bytes.problem().text()));
+        session_.refuse(bytes.problem());
         return;
     }
     auto [d, id] = addPaper(session_.design(), session_.design().card.stock);
     auto printed = printWith(d, id, path.toStdString(), *bytes);
     if (!printed) {
-        emit session_.refused(q(printed.problem().text()));
+        session_.refuse(printed.problem());
         return;
     }
     Stock& s = printed->stocks.back();
@@ -168,8 +170,8 @@ void DressTray::takePicture() {
         return;
     const auto width = parseLength(wide.toStdString(), printed->units);
     if (!width || width->measure.mm() < 1 || width->measure.mm() > 1000) {
-        emit session_.refused(width ? tr("A picture is 1 mm to 1000 mm wide.")
-                                    : q(width.problem().text()));
+        session_.refuse(width ? tr("A picture is 1 mm to 1000 mm wide.")
+                              : q(width.problem().text()));
         return;
     }
     s.repeat = width->measure;
@@ -181,7 +183,7 @@ void DressTray::showEvent(QShowEvent* e) {
     fillPapers();
     fillProposals();
     fillDressed();
-    emit session_.selection().changed();
+    session_.selection().repeat();
 }
 
 // The design's own papers, then those that ship and are not among them.
@@ -226,7 +228,7 @@ void DressTray::fillProposals() {
         return;
     const Case& c = *session_.snapshot()->folded;
     const Scheme& s = *scheme(scheme_->currentData().toString().toStdString());
-    proposed_ = proposalsFor(c, s);
+    proposed_ = aside([&] { return proposalsFor(c, s); });
     const QSignalBlocker quiet(proposals_);
     proposals_->clear();
     for (const Proposal& p : proposed_) {
@@ -302,7 +304,7 @@ std::vector<std::string> DressTray::selectedPanels() const {
 void DressTray::pick(const QString& paper) {
     const auto panels = selectedPanels();
     if (panels.empty()) {
-        emit session_.refused(tr("Select a panel or a structure in the picture first."));
+        session_.refuse(tr("Select a panel or a structure in the picture first."));
         return;
     }
     layPaper(session_, paper.toStdString(), panels);
@@ -319,7 +321,7 @@ void DressTray::put(const QString& thing) {
 void DressTray::remember() {
     const auto panels = selectedPanels();
     if (panels.empty()) {
-        emit session_.refused(tr("Select a panel in the picture first."));
+        session_.refuse(tr("Select a panel in the picture first."));
         return;
     }
     remembered_ = panels.front();
@@ -330,16 +332,15 @@ void DressTray::remember() {
 void DressTray::alike() {
     const auto panels = selectedPanels();
     if (remembered_.empty() || panels.empty()) {
-        emit session_.refused(remembered_.empty()
-                                  ? tr("Keep the dressing of a panel in mind first.")
-                                  : tr("Select a panel in the picture first."));
+        session_.refuse(remembered_.empty() ? tr("Keep the dressing of a panel in mind first.")
+                                            : tr("Select a panel in the picture first."));
         return;
     }
     Design d = session_.design();
     for (const std::string& panel : panels) {
-        auto next = dressLike(d, panel, remembered_);
+        auto next = aside([&] { return dressLike(d, panel, remembered_); });
         if (!next) {
-            emit session_.refused(q(next.problem().text()));
+            session_.refuse(next.problem());
             return;
         }
         d = *next;
@@ -354,7 +355,7 @@ void DressTray::dressAll() {
             taken.push_back(proposed_[size_t(i)]);
     if (taken.empty())
         return;
-    session_.edit(dressed(session_.design(), taken), tr("Dress all"));
+    session_.edit(aside([&] { return dressed(session_.design(), taken); }), tr("Dress all"));
 }
 
 void DressTray::undressAll() {

@@ -1,16 +1,11 @@
 #include "app/dress/thing_list.h"
 #include "app/look/plain_tip.h"
 #include "app/look/theme.h"
-#include "core/dress/drawing.h"
-#include "core/dress/dress.h"
-#include "core/edit/edit.h"
-#include "core/files/atomic_save.h"
+#include "app/standing/dropped.h"
 #include "core/prove/saying.h"
 #include "core/structures/family.h"
 #include "core/structures/layers/shape.h"
 #include "core/structures/naming.h"
-#include <QApplication>
-#include <QFileDialog>
 #include <QMimeData>
 #include <QPainter>
 #include <QPainterPath>
@@ -87,62 +82,7 @@ QIcon bandIcon(const Family& f) {
     return QIcon(pixels);
 }
 
-// A fold at the edge of a panel, the card's own first; nothing where there is none.
-std::string foldOf(const Assembly& a, const std::string& place) {
-    if (a.crease(place) >= 0)
-        return place;
-    const int panel = a.panel(place);
-    std::string found;
-    for (const Crease& c : a.creases)
-        if ((c.left == panel || c.right == panel) && (found.empty() || c.id == "card.spine"))
-            found = c.id;
-    return found;
-}
-
 } // namespace
-
-void putThing(Session& session, const QString& thing, const std::string& place) {
-    if (!session.snapshot())
-        return;
-    const Assembly& a = session.snapshot()->folded->assembly;
-    const std::string kind = thing.section(' ', 0, 0).toStdString();
-    const bool onFold = family(kind)->ground != Ground::Panel;
-    const std::string on = onFold ? foldOf(a, place) : place;
-    if (onFold ? on.empty() : a.panel(on) < 0) {
-        emit session.refused(onFold ? QObject::tr("Select a fold, or a panel beside one, first.")
-                                    : QObject::tr("Select a panel in the picture first."));
-        return;
-    }
-    const std::string shape = thing.section(' ', 1).toStdString();
-    std::string svg;
-    QString path;
-    if (shape == "drawn") {
-        path = QFileDialog::getOpenFileName(QApplication::activeWindow(),
-                                            QObject::tr("A drawing of your own"), {},
-                                            QObject::tr("Drawings and pictures (*.svg *.png)"));
-        if (path.isEmpty())
-            return;
-        const auto text = readFile(path.toStdString());
-        if (!text) {
-            emit session.refused(QString::fromStdString(text.problem().text()));
-            return;
-        }
-        svg = *text;
-    }
-    auto added = shape == "drawn" ? layDrawing(session.design(), *session.snapshot()->folded, on,
-                                               path.toStdString(), svg, {})
-                 : family(kind)->figure ? layTopper(session.design(), *session.snapshot()->folded,
-                                                    on, {{"shape", shape}})
-                                        : addStructure(session.design(), kind, on, {});
-    if (!added) {
-        emit session.refused(QString::fromStdString(added.problem().text()));
-        return;
-    }
-    session.edit(added->first, QObject::tr("Put on %1")
-                                   .arg(QString::fromStdString(callName(
-                                       added->first, *added->first.structure(added->second)))));
-    session.selection().choose(QString::fromStdString(added->second));
-}
 
 ThingList::ThingList() {
     setViewMode(QListView::IconMode);

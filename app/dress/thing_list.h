@@ -1,16 +1,10 @@
-// Shapes, words, film and thread of the tray, which are put on a panel or on a fold.
+// Shapes, words, film and thread of the tray, which are put on a panel or on a fold
+// (app/standing/dropped).
 #pragma once
-#include "app/session/session.h"
+#include "core/measure/rooms.h"
 #include <QListWidget>
 
 namespace hl::app {
-
-// What a thing is dragged by; its data is "topper star", "words", "film".
-inline constexpr const char* thingMime = "application/x-hinge-lantern-thing";
-
-// Puts a thing of the tray on a panel or a fold; what needs a fold goes to one at the edge of the
-// panel. The new one is selected. Refusals are told by the session.
-void putThing(Session& session, const QString& thing, const std::string& place);
 
 class ThingList : public QListWidget {
   public:

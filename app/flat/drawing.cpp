@@ -1,4 +1,5 @@
 #include "app/flat/drawing.h"
+#include "app/session/aside.h"
 #include "core/assemble/assemble.h"
 #include "core/edit/draw.h"
 #include <algorithm>
@@ -47,15 +48,15 @@ bool Drawing::press(const Spot& spot, const QString& thing) {
         return true;
     }
     if (session_.placing().tool() != Placing::Tool::Select && !drawable) {
-        emit session_.refused(QObject::tr("%1 is a structure, whose creases follow from its "
-                                          "measures; draw on a blank or on the card.")
-                                  .arg(QString::fromStdString(part_)));
+        session_.refuse(QObject::tr("%1 is a structure, whose creases follow from its "
+                                    "measures; draw on a blank or on the card.")
+                            .arg(QString::fromStdString(part_)));
         return true;
     }
     if (session_.placing().tool() == Placing::Tool::Tab) {
-        auto added = addTab(session_.design(), part_, spot.at);
+        auto added = aside([&] { return addTab(session_.design(), part_, spot.at); });
         if (!added) {
-            emit session_.refused(QString::fromStdString(added.problem().text()));
+            session_.refuse(added.problem());
             return true;
         }
         session_.edit(added->first, QObject::tr("Add a tab"));
@@ -95,7 +96,7 @@ bool Drawing::press(const Spot& spot, const QString& thing) {
         lines.erase(std::remove_if(lines.begin(), lines.end(),
                                    [&](const LineSpec& o) { return o.id == line_; }),
                     lines.end());
-        if (auto made = assemble(without))
+        if (auto made = aside([&] { return assemble(without); }))
             around_ = *made;
         session_.selection().choose(thing);
     }
@@ -110,7 +111,7 @@ void Drawing::move(const Spot& spot, bool fine) {
         const double step = fine ? 0.01 : session_.design().units == Unit::Inch ? 25.4 / 16 : 0.5;
         Vec2 by = spot.at - pressed_;
         by = Vec2(std::round(by.x() / step) * step, std::round(by.y() / step) * step);
-        auto moved = moveLine(before_, part_, line_, by);
+        auto moved = aside([&] { return moveLine(before_, part_, line_, by); });
         if (moved) // one that would part the sheet wrongly stays where it was
             session_.edit(*moved, QObject::tr("Move %1").arg(QString::fromStdString(line_)),
                           gestureId_);
@@ -123,7 +124,7 @@ void Drawing::move(const Spot& spot, bool fine) {
     }
     const Snap s = snap(spot, fine);
     if (gesture_ == Gesture::Point) {
-        auto moved = movePoint(before_, part_, line_, point_, s.at);
+        auto moved = aside([&] { return movePoint(before_, part_, line_, point_, s.at); });
         if (moved)
             session_.edit(*moved,
                           QObject::tr("Move the end of %1").arg(QString::fromStdString(line_)),
@@ -142,9 +143,10 @@ void Drawing::move(const Spot& spot, bool fine) {
 void Drawing::release() {
     constexpr double least = 1; // mm: less is a slip of the hand
     if (gesture_ == Gesture::Line && (last_ - pressed_).norm() >= least) {
-        auto added = addLine(session_.design(), part_, kind(), pressed_, last_);
+        auto added =
+            aside([&] { return addLine(session_.design(), part_, kind(), pressed_, last_); });
         if (!added) {
-            emit session_.refused(QString::fromStdString(added.problem().text()));
+            session_.refuse(added.problem());
         } else {
             session_.edit(added->first, kind() == LineKind::Slit ? QObject::tr("Draw a slit")
                                                                  : QObject::tr("Draw a crease"));

@@ -91,7 +91,7 @@ void FlatPane::ownSize() {
         return choose(*format);
     choose(view_->format());
     if (given)
-        emit session_.refused(QString::fromStdString(format.problem().text()));
+        session_.refuse(format.problem());
 }
 
 // The one chosen, which is remembered; a size of one's own stands in the list from then on.

@@ -2,6 +2,7 @@
 #include "app/look/nearness.h"
 #include "app/look/paint_picture.h"
 #include "app/look/theme.h"
+#include "app/session/aside.h"
 #include "app/standing/prints.h"
 #include "core/assemble/assemble.h"
 #include "core/assembly/print_place.h"
@@ -543,7 +544,9 @@ void FlatView::mousePressEvent(QMouseEvent* e) {
         return;
     }
     session_.selection().choose(thing.id);
-    grip_ = gripOf(session_.design(), thing.id.toStdString(), thing.part.toStdString());
+    grip_ = aside([&] {
+        return gripOf(session_.design(), thing.id.toStdString(), thing.part.toStdString());
+    });
     gesture_ = QString("drag %1").arg(++gestures_);
 }
 

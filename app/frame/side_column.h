@@ -1,7 +1,6 @@
 // The column beside what a room is about: what can be added, which stays in place; below it,
 // scrolled as one, the list of structures and the measures of what is selected.
 #pragma once
-#include "app/actions/room.h"
 #include "app/session/session.h"
 #include <QFrame>
 
@@ -13,6 +12,9 @@ class DressTray;
 class LaterPane;
 class InspectorPanel;
 class StructureList;
+
+// What the column beside it holds.
+enum class Beside { Nothing, Card, Structures, Dress };
 
 class SideColumn : public QFrame {
     Q_OBJECT

@@ -1,6 +1,6 @@
 // Samples: every family on a 5 x 7 in card of its own, folded once in the background and kept.
 #pragma once
-#include "app/start/folded_later.h"
+#include "app/session/folded_later.h"
 #include "core/structures/family.h"
 
 namespace hl::app {

@@ -1,7 +1,7 @@
 #include "app/gallery/ways_dialog.h"
 #include "app/look/parts.h"
+#include "app/session/folded_later.h"
 #include "app/start/card_button.h"
-#include "app/start/folded_later.h"
 #include <QGridLayout>
 #include <QLabel>
 #include <QScrollArea>

@@ -1,6 +1,7 @@
 // A blank: what it is called, what it is made of, and its size.
 #include "app/inspect/inspectors.h"
 #include "app/inspect/measure_field.h"
+#include "app/session/aside.h"
 #include "core/edit/draw.h"
 #include <QComboBox>
 #include <QLabel>
@@ -66,8 +67,10 @@ void inspectBlank(Rows& rows, const std::string& id) {
                 if (!parsed)
                     return parsed.problem();
                 const FreePart* p = d.part(id);
-                auto next = resizeBlank(d, id, width ? parsed->measure : p->width,
-                                        width ? p->height : parsed->measure);
+                auto next = aside([&] {
+                    return resizeBlank(d, id, width ? parsed->measure : p->width,
+                                       width ? p->height : parsed->measure);
+                });
                 if (!next)
                     return next.problem();
                 session.edit(*next, QObject::tr("Change the size of %1").arg(called(session, id)));

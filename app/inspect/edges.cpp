@@ -1,5 +1,6 @@
 // The edges of a structure or a blank that stand free, and where its tabs stick.
 #include "app/inspect/inspectors.h"
+#include "app/session/aside.h"
 #include "core/edit/profile.h"
 #include "core/edit/tell.h"
 #include "core/exports/exports.h"
@@ -52,7 +53,8 @@ void edgeFrom(Rows& rows, const std::string& of) {
     auto outline = importOutline(path.toStdString());
     if (!outline)
         return rows.refuse(outline.problem());
-    auto next = edgeFromDrawing(rows.session().design(), of, Zone::Top, *outline);
+    auto next =
+        aside([&] { return edgeFromDrawing(rows.session().design(), of, Zone::Top, *outline); });
     if (!next)
         return rows.refuse(next.problem());
     rows.session().edit(*next, QObject::tr("Silhouette from a drawing"));

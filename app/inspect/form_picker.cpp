@@ -1,5 +1,6 @@
 #include "app/inspect/form_picker.h"
 #include "app/gallery/samples.h"
+#include "app/session/aside.h"
 #include "app/start/card_button.h"
 #include "core/edit/edit.h"
 #include <QGridLayout>
@@ -42,7 +43,7 @@ FormPicker::FormPicker(Session& session, QWidget* parent) : QWidget(parent), ses
         if (f.ground != Ground::Form)
             continue;
         auto* form = new Form(f, [this, id = f.id] {
-            auto next = changeForm(session_.design(), id, {});
+            auto next = aside([&] { return changeForm(session_.design(), id, {}); });
             session_.edit(next ? Result<Design>(next->first) : Result<Design>(next.problem()),
                           tr("Change the form of the card"));
         });

@@ -8,7 +8,6 @@ struct Family;
 
 namespace hl::app {
 
-
 void inspectCard(Rows& rows, const std::string& owner);
 void inspectCardLine(Rows& rows, const std::string& owner);
 void inspectPost(Rows& rows, const std::string& owner);

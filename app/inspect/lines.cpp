@@ -3,6 +3,7 @@
 #include "app/inspect/inspectors.h"
 #include "app/inspect/measure_field.h"
 #include "app/look/theme.h"
+#include "app/session/aside.h"
 #include "core/edit/draw.h"
 #include "core/structures/naming.h"
 #include <QComboBox>
@@ -40,7 +41,7 @@ void addInMiddle(Rows& rows, const std::string& owner, LineKind kind) {
         from = Vec2(-25, place);
         to = Vec2(25, place);
     }
-    auto added = addLine(d, owner, kind, from, to);
+    auto added = aside([&] { return addLine(d, owner, kind, from, to); });
     if (!added)
         return rows.refuse(added.problem());
     session.edit(added->first, QObject::tr("Add a line"));

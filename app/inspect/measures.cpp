@@ -3,6 +3,7 @@
 #include "app/inspect/inspectors.h"
 #include "app/inspect/measure_field.h"
 #include "app/look/theme.h"
+#include "app/session/aside.h"
 #include "core/edit/edit.h"
 #include <QComboBox>
 #include <algorithm>
@@ -43,7 +44,8 @@ void addMeasures(Rows& rows, const Family& f, const std::string& owner) {
                        .arg(q(p.relation));
         const QString object = "measure-" + q(p.name);
         auto set = [&session, owner, name = p.name](const QString& text) -> Trouble {
-            auto next = setMeasure(session.design(), owner, name, text.toStdString());
+            auto next = aside(
+                [&] { return setMeasure(session.design(), owner, name, text.toStdString()); });
             if (!next)
                 return next.problem();
             session.edit(*next, QObject::tr("Change %1 of %2")
@@ -75,8 +77,9 @@ void addMeasures(Rows& rows, const Family& f, const std::string& owner) {
                     QObject::tr("Let this one follow: the others keep what they are"));
                 QObject::connect(
                     follow, &QAction::triggered, &rows, [&rows, &session, owner, name = p.name] {
-                        session.edit(letFollow(session.design(), owner, name),
-                                     QObject::tr("Let %1 follow").arg(readable(name).toLower()));
+                        session.edit(
+                            aside([&] { return letFollow(session.design(), owner, name); }),
+                            QObject::tr("Let %1 follow").arg(readable(name).toLower()));
                         rows.refresh();
                     });
             }

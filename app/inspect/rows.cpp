@@ -1,6 +1,7 @@
 #include "app/inspect/rows.h"
 #include "app/inspect/measure_field.h"
 #include "app/look/choice_box.h"
+#include "app/session/aside.h"
 #include "core/measure/place.h"
 #include "core/structures/in_names.h"
 #include <QComboBox>
@@ -13,8 +14,6 @@
 #include <QVBoxLayout>
 
 namespace hl::app {
-
-QString q(const std::string& text) { return QString::fromStdString(text); }
 
 QString readable(const std::string& name) {
     QString s = q(name).replace('_', ' ');
@@ -97,7 +96,8 @@ QLineEdit* Rows::text(const QString& object, const QString& label, const QString
             return;
         field->setModified(false);
         Design d = session_.design();
-        if (const Trouble t = write(d, field->text()))
+        const QString text = field->text();
+        if (const Trouble t = aside([&] { return write(d, text); }))
             refuse(t);
         else
             session_.edit(d, step);
@@ -199,7 +199,7 @@ void Rows::finish() { column_->addStretch(1); }
 
 void Rows::refuse(const Trouble& trouble) {
     if (trouble)
-        emit session_.refused(q(trouble->text()));
+        session_.refuse(q(trouble->text()));
 }
 
 } // namespace hl::app

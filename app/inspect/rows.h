@@ -1,6 +1,7 @@
 // Rows: what inspectors are made of. Each row shows a part of the design and changes it; all are
 // refreshed together when the design or its snapshot changes.
 #pragma once
+#include "app/look/words.h"
 #include "app/session/session.h"
 #include <QWidget>
 #include <functional>
@@ -83,7 +84,5 @@ const std::vector<Inspector>& inspectors();
 // How wide the column of inspectors has to be, pixels, at the least: by its letters.
 int columnWidth(const QWidget& widget);
 
-QString readable(const std::string& name); // "left_wall": "Left wall"
-QString q(const std::string& text);
-
+QString readable(const std::string& name);
 } // namespace hl::app

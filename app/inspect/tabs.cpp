@@ -1,6 +1,7 @@
 // The tabs of a blank, and what holds each of them.
 #include "app/inspect/inspectors.h"
 #include "app/inspect/measure_field.h"
+#include "app/session/aside.h"
 #include "core/edit/draw.h"
 #include "core/edit/tell.h"
 #include "core/measure/place.h"
@@ -58,7 +59,7 @@ void addHead(Rows& rows, const std::string& part, const TabSpec& t) {
         rows.refresh();
     });
     QObject::connect(remove, &QToolButton::clicked, &rows, [&session, panel] {
-        session.edit(removeDrawn(session.design(), panel),
+        session.edit(aside([&] { return removeDrawn(session.design(), panel); }),
                      QObject::tr("Remove %1").arg(called(session, panel)));
     });
     rows.refreshing([&session, fold, part, id] {
@@ -75,14 +76,14 @@ void addAnyTab(Rows& rows, const std::string& part) {
     const FreePart* p = session.design().part(part);
     const double w = p->width.mm(), h = p->height.mm();
     for (const Vec2& at : {Vec2(w / 2, 0), Vec2(w, h / 2), Vec2(w / 2, h), Vec2(0, h / 2)})
-        if (auto added = addTab(session.design(), part, at)) {
+        if (auto added = aside([&] { return addTab(session.design(), part, at); })) {
             session.edit(added->first, QObject::tr("Add a tab"));
             session.selection().choose(q(added->second));
             return;
         }
-    emit session.refused(QObject::tr("Every edge of %1 has a tab or a crease in the way; press on "
-                                     "the stretch of an edge with the tab tool.")
-                             .arg(q(part)));
+    session.refuse(QObject::tr("Every edge of %1 has a tab or a crease in the way; press on "
+                               "the stretch of an edge with the tab tool.")
+                       .arg(q(part)));
 }
 
 void glueOn(Rows& rows, const std::string& panel, const std::string& landing) {
@@ -90,7 +91,7 @@ void glueOn(Rows& rows, const std::string& panel, const std::string& landing) {
     Design d = session.design();
     if (landing.empty()) {
         if (const JoinSpec* join = joinOf(d, panel))
-            session.edit(removeDrawn(d, join->id),
+            session.edit(aside([&] { return removeDrawn(d, join->id); }),
                          QObject::tr("Take %1 off").arg(called(session, panel)));
         return;
     }
@@ -104,7 +105,7 @@ void glueOn(Rows& rows, const std::string& panel, const std::string& landing) {
     Vec2 middle(0, 0);
     for (const Vec2& p : ring)
         middle += p / double(ring.size());
-    auto glued = glueOnto(d, panel, landing, middle);
+    auto glued = aside([&] { return glueOnto(d, panel, landing, middle); });
     if (!glued)
         return rows.refuse(glued.problem());
     session.edit(
@@ -164,15 +165,16 @@ void gluePlainly(Rows& rows, const std::string& part) {
     for (size_t i = 0; i < a.panels.size(); ++i)
         if (ownerOf(a.panels[i].id) == part && a.panels[i].role == Role::Wall &&
             a.joinsOf(int(i)).empty()) {
-            auto made = hl::addJoin(session.design(), a.panels[i].id, "card.page-right",
-                                    Told{{"side", "back"}});
+            auto made = aside([&] {
+                return edit::addJoin(session.design(), a.panels[i].id, "card.page-right",
+                                     Told{{"side", "back"}});
+            });
             if (!made)
                 return rows.refuse(made.problem());
             session.edit(made->first, QObject::tr("Glue %1").arg(called(session, a.panels[i].id)));
             return;
         }
-    emit session.refused(
-        QObject::tr("Every panel of %1 is glued already.").arg(called(session, part)));
+    session.refuse(QObject::tr("Every panel of %1 is glued already.").arg(called(session, part)));
 }
 
 } // namespace

@@ -1,6 +1,7 @@
 #include "app/log/build_view.h"
 #include "app/log/build_words.h"
 #include "app/look/file_dialog.h"
+#include "app/session/aside.h"
 #include "app/session/paths.h"
 #include "core/files/atomic_save.h"
 #include "core/journal/page.h"
@@ -140,7 +141,7 @@ void BuildView::writePage() {
                    {tr("HTML page (*.html)")}, "html", name.isEmpty() ? tr("build") : name);
     if (path.isEmpty() || !mayReplace(this, thereAlready({bytesOf(path)})))
         return;
-    saved(path, journal::pageOf(*build_));
+    saved(path, aside([&] { return journal::pageOf(*build_); }));
 }
 
 } // namespace hl::app

@@ -7,8 +7,10 @@
 #include "app/log/record_dialog.h"
 #include "app/look/flow_layout.h"
 #include "app/look/parts.h"
+#include "app/look/picture_view.h"
 #include "app/look/theme.h"
-#include "app/prove/picture_view.h"
+#include "app/look/words.h"
+#include "app/session/aside.h"
 #include "core/files/hlantern.h"
 #include "core/journal/chart.h"
 #include "core/journal/next.h"
@@ -30,8 +32,6 @@ namespace hl::app {
 using namespace journal;
 
 namespace {
-
-QString q(const std::string& s) { return QString::fromStdString(s); }
 
 // A titled column of the lower half.
 QVBoxLayout* column(QSplitter& in, const QString& title) {
@@ -301,7 +301,7 @@ void LogPane::showNotes() {
     const auto all = journal_->notes();
     if (!told(all))
         return;
-    notes_ = concerning(*all, session_.design());
+    notes_ = aside([&] { return concerning(*all, session_.design()); });
     const Design& d = session_.design();
     for (const NextTime& n : notes_) {
         const StructureSpec* s = d.structure(n.subject);
@@ -343,7 +343,7 @@ void LogPane::carryOut() {
     if (row < 0 || size_t(row) >= notes_.size())
         return;
     const NextTime note = notes_[size_t(row)];
-    const auto next = carriedOut(note, session_.design());
+    const auto next = aside([&] { return carriedOut(note, session_.design()); });
     if (!told(next))
         return;
     if (!told(journal_->tick(note.id)))
@@ -363,7 +363,7 @@ void LogPane::tick() {
 void LogPane::record() {
     if (!open())
         return;
-    auto build = buildFromText("{}", designToText(session_.design()));
+    auto build = aside([&] { return buildFromText("{}", designToText(session_.design())); });
     if (!told(build))
         return;
     if (build->title.empty())

@@ -2,7 +2,7 @@
 #include "app/inspect/rows.h"
 #include "app/look/flow_layout.h"
 #include "app/look/parts.h"
-#include "app/prove/picture_view.h"
+#include "app/look/picture_view.h"
 #include "core/report/plan_pictures.h"
 #include <QAction>
 #include <QButtonGroup>

@@ -1,8 +1,8 @@
 #include "app/prove/prove_view.h"
 #include "app/look/flow_layout.h"
 #include "app/look/parts.h"
+#include "app/look/picture_view.h"
 #include "app/look/theme.h"
-#include "app/prove/picture_view.h"
 #include "core/report/pictures.h"
 #include <QButtonGroup>
 #include <QHBoxLayout>

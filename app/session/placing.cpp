@@ -1,4 +1,5 @@
 #include "app/session/placing.h"
+#include "app/session/aside.h"
 #include "app/session/session.h"
 #include "core/assemble/assemble.h"
 #include "core/edit/draw.h"
@@ -111,7 +112,7 @@ void Placing::pointAt(const QString& host, const Vec2& at) {
             g.why = QString::fromStdString(inNames(now->folded->design, made.problem().text()));
         }
         if (!cancelled)
-            QMetaObject::invokeMethod(this, [this, g] { take(g); });
+            QMetaObject::invokeMethod(this, [this, g] { afterAside([this, g] { take(g); }); });
     });
 }
 
@@ -136,8 +137,8 @@ void Placing::put() {
 void Placing::finish() {
     putting_ = false;
     if (!ghost_)
-        return emit session_.refused(why_.isEmpty() ? tr("Point at the fold or panel it goes on.")
-                                                    : why_);
+        return session_.refuse(why_.isEmpty() ? tr("Point at the fold or panel it goes on.")
+                                              : why_);
     const Design d = ghost_->design;
     const QString id = ghostId_;
     setTool(Tool::Select);
@@ -156,9 +157,9 @@ void Placing::glueAt(const QString& panel, const Vec2& at, std::optional<bool> f
     };
     if (picked_.isEmpty()) {
         if (!session_.design().part(ownerOf(panel.toStdString())))
-            return emit session_.refused(tr("%1 belongs to a structure, which places its own tabs; "
-                                            "point at a tab or panel of a blank.")
-                                             .arg(called(panel)));
+            return session_.refuse(tr("%1 belongs to a structure, which places its own tabs; "
+                                      "point at a tab or panel of a blank.")
+                                       .arg(called(panel)));
         picked_ = panel;
         // By which side a tab is glued follows from the way it folds.
         const int held = c.assembly.panel(panel.toStdString());
@@ -167,10 +168,12 @@ void Placing::glueAt(const QString& panel, const Vec2& at, std::optional<bool> f
         emit toolChanged();
         return;
     }
-    auto glued = glueOnto(session_.design(), picked_.toStdString(), panel.toStdString(), at,
-                          pickedFace_ ? std::optional<bool>(!*pickedFace_) : std::nullopt, face);
+    auto glued = aside([&] {
+        return glueOnto(session_.design(), picked_.toStdString(), panel.toStdString(), at,
+                        pickedFace_ ? std::optional<bool>(!*pickedFace_) : std::nullopt, face);
+    });
     if (!glued)
-        return emit session_.refused(QString::fromStdString(glued.problem().text()));
+        return session_.refuse(glued.problem());
     session_.edit(glued->first, tr("Glue %1 on %2").arg(called(picked_), called(panel)));
     setTool(Tool::Select);
 }

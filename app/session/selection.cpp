@@ -14,23 +14,23 @@ void Selection::chooseAll(const QStringList& ids, const QString& chosen) {
     several_ = several;
     const bool was = finding_.has_value();
     finding_.reset();
-    emit changed();
+    emit changed(QPrivateSignal());
     if (was)
-        emit findingShown();
+        emit findingShown(QPrivateSignal());
 }
 
 void Selection::hover(const QString& id) {
     if (id == hovered_)
         return;
     hovered_ = id;
-    emit hoverChanged();
+    emit hoverChanged(QPrivateSignal());
 }
 
 void Selection::show(std::optional<Finding> finding) {
     if (!finding && !finding_)
         return;
     finding_ = std::move(finding);
-    emit findingShown();
+    emit findingShown(QPrivateSignal());
 }
 
 bool Selection::means(const QStringList& chosen, const QString& id) {

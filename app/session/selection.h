@@ -29,11 +29,13 @@ class Selection : public QObject {
     // The finding that is shown; none once something else is chosen or the design has changed.
     const Finding* finding() const { return finding_ ? &*finding_ : nullptr; }
     void show(std::optional<Finding> finding);
+    // Says once more what is chosen, for a view that was not there yet.
+    void repeat() { emit changed(QPrivateSignal()); }
 
   signals:
-    void changed();
-    void hoverChanged();
-    void findingShown();
+    void changed(QPrivateSignal);
+    void hoverChanged(QPrivateSignal);
+    void findingShown(QPrivateSignal);
 
   private:
     QString chosen_, hovered_;

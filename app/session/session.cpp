@@ -1,4 +1,5 @@
 #include "app/session/session.h"
+#include "app/session/aside.h"
 #include "app/session/paths.h"
 #include "app/session/recovery.h"
 #include "core/assemble/assemble.h"
@@ -96,24 +97,28 @@ Session::Session(QObject* parent) : QObject(parent) {
         // A file that is replaced is another one: it has to be watched anew.
         if (path == path_ && exists(path) && !watcher_.files().contains(path))
             watcher_.addPath(path);
-        if (path == path_ && clashes())
-            emit changedOnDisk();
+        afterAside([this, path] {
+            if (path == path_ && clashes())
+                emit changedOnDisk(QPrivateSignal());
+        });
     });
-    connect(&folder_, &Folder::failed, this, &Session::refused);
+    connect(&folder_, &Folder::failed, this, [this](const QString& why) { refuse(why); });
     const CardSpec first;
-    design_ = *newDesign(first.width, first.height, first.spine, Unit::Millimetre);
+    design_ =
+        *aside([&] { return newDesign(first.width, first.height, first.spine, Unit::Millimetre); });
     history_.setUndoLimit(500);
     // Settings can be damaged: only what can be chosen is taken from them.
     const int finest = QSettings().value("finest", finest_).toInt();
     if (finest == 8 || finest == 16 || finest == 32 || finest == 64)
         finest_ = finest;
-    connect(&folder_, &Folder::reached, this, &Session::take);
+    connect(&folder_, &Folder::reached, this,
+            [this](const SnapshotPtr& s) { afterAside([this, s] { take(s); }); });
     connect(&history_, &QUndoStack::cleanChanged, this, [this](bool clean) {
         if (clean) { // undone to what was saved: there is nothing to be recovered
             keeping_.stop();
             recovery::drop();
         }
-        emit documentChanged();
+        emit documentChanged(QPrivateSignal());
     });
 }
 
@@ -126,7 +131,7 @@ void Session::edit(const Design& wanted, const QString& label, const QString& ge
 
 bool Session::edit(const Result<Design>& next, const QString& label, const QString& gesture) {
     if (!next) {
-        emit refused(QString::fromStdString(next.problem().text()));
+        refuse(QString::fromStdString(next.problem().text()));
         return false;
     }
     edit(*next, label, gesture);
@@ -136,9 +141,12 @@ bool Session::edit(const Result<Design>& next, const QString& label, const QStri
 Trouble Session::tryEdit(const std::function<void(Design&)>& change, const QString& label,
                          const QString& gesture) {
     Design next = design_;
-    change(next);
+    const auto made = aside([&] {
+        change(next);
+        return assemble(next);
+    });
     // What cannot be made already may be mended step by step.
-    if (auto made = assemble(next); !made && !trouble_)
+    if (!made && !trouble_)
         return made.problem();
     edit(next, label, gesture);
     return {};
@@ -148,17 +156,18 @@ bool Session::change(const std::function<void(Design&)>& change, const QString& 
                      const QString& gesture) {
     const Trouble t = tryEdit(change, label, gesture);
     if (t)
-        emit refused(QString::fromStdString(t->text()));
+        refuse(QString::fromStdString(t->text()));
     return !t;
 }
 
 const AllValues& Session::measures() {
     if (current())
-        return snapshot_->measures;
+        return snapshot_->folded->assembly.measures;
     if (measured_ != version_) {
         measured_ = version_;
         measures_.clear();
-        static_cast<void>(assemble(design_, &measures_)); // what is wrong with it is told elsewhere
+        // What is wrong with it is told elsewhere.
+        runAside([this] { static_cast<void>(assemble(design_, &measures_)); });
     }
     return measures_;
 }
@@ -170,14 +179,14 @@ void Session::take(const SnapshotPtr& s) {
     const bool was = trouble_.has_value();
     trouble_ = s->trouble;
     if (was || trouble_)
-        emit troubleChanged();
+        emit troubleChanged(QPrivateSignal());
     if (trouble_)
         return;
     snapshot_ = s;
     // The new motion may be a shorter one; a card just opened is seen as it is displayed.
     setOpening(opened_ ? s->folded->assembly.display.at : opening_);
     opened_ = false;
-    emit snapshotChanged();
+    emit snapshotChanged(QPrivateSignal());
 }
 
 void Session::put(const Design& design) {
@@ -193,7 +202,7 @@ void Session::put(const Design& design) {
                  !design_.group(owner)))
         selection_.choose({});
     selection_.show({}); // what it says is of the design before
-    emit designChanged();
+    emit designChanged(QPrivateSignal());
     keepSoon();
 }
 
@@ -208,8 +217,8 @@ void Session::keepNow() {
         return recovery::drop();
     const Trouble t = recovery::keep(design_, path_, onDisk_);
     if (t && !keepingFails_)
-        emit refused(tr("No copy can be kept in case of a crash: %1. Save often.")
-                         .arg(QString::fromStdString(t->text())));
+        refuse(tr("No copy can be kept in case of a crash: %1. Save often.")
+                   .arg(QString::fromStdString(t->text())));
     keepingFails_ = t.has_value();
 }
 
@@ -245,13 +254,13 @@ void Session::replaceBy(const Design& design, const QString& path) {
     watch();
     put(design);
     keeping_.stop();
-    emit opened();
+    emit opened(QPrivateSignal());
 }
 
 void Session::open(const Design& design, const QString& path) {
     replaceBy(design, path);
     recovery::drop();
-    emit documentChanged();
+    emit documentChanged(QPrivateSignal());
 }
 
 void Session::openKept(const Design& design, const QString& path, const QByteArray& base) {
@@ -259,7 +268,7 @@ void Session::openKept(const Design& design, const QString& path, const QByteArr
     onDisk_ = base;
     history_.resetClean();
     keepNow();
-    emit documentChanged();
+    emit documentChanged(QPrivateSignal());
 }
 
 bool Session::load(const QString& path) {
@@ -269,7 +278,7 @@ bool Session::load(const QString& path) {
     if (!design && text)
         design = design.problem().in(bytesOf(path));
     if (!design) {
-        emit refused(QString::fromStdString(design.problem().text()));
+        refuse(QString::fromStdString(design.problem().text()));
         return false;
     }
     open(*design, QFileInfo(path).absoluteFilePath());
@@ -278,12 +287,12 @@ bool Session::load(const QString& path) {
 
 bool Session::save(const QString& path, bool evenSo) {
     if (!evenSo && QFileInfo(path).absoluteFilePath() == path_ && clashes()) {
-        emit refused(tr("%1: another program wrote to it since it was opened; nothing was saved.")
-                         .arg(shownPath(path)));
+        refuse(tr("%1: another program wrote to it since it was opened; nothing was saved.")
+                   .arg(shownPath(path)));
         return false;
     }
-    if (Trouble t = saveDesign(design_, bytesOf(path))) {
-        emit refused(QString::fromStdString(t->text()));
+    if (Trouble t = aside([&] { return saveDesign(design_, bytesOf(path)); })) {
+        refuse(QString::fromStdString(t->text()));
         return false;
     }
     path_ = QFileInfo(path).absoluteFilePath();
@@ -291,7 +300,7 @@ bool Session::save(const QString& path, bool evenSo) {
     history_.setClean();
     keeping_.stop();
     recovery::drop();
-    emit documentChanged();
+    emit documentChanged(QPrivateSignal());
     return true;
 }
 
@@ -303,9 +312,15 @@ QString Session::keyFor(const char* what) const {
 
 void Session::tellOf(const Worker& worker, const QString& what) {
     connect(&worker, &Worker::failed, this, [this, what](const QString& why) {
-        emit refused(tr("%1 broke off by an error of the program (%2). Your design is as it was.")
-                         .arg(what, why));
+        refuse(tr("%1 broke off by an error of the program (%2). Your design is as it was.")
+                   .arg(what, why));
     });
+}
+
+void Session::repeat() {
+    emit designChanged(QPrivateSignal());
+    if (snapshot_)
+        emit snapshotChanged(QPrivateSignal());
 }
 
 void Session::setOpening(double degrees) {
@@ -313,7 +328,7 @@ void Session::setOpening(double degrees) {
     if (degrees == opening_)
         return;
     opening_ = degrees;
-    emit openingChanged(degrees);
+    emit openingChanged(degrees, QPrivateSignal());
 }
 
 void Session::show(const Finding& finding) {
@@ -332,14 +347,14 @@ void Session::setWorkshop(const Workshop& workshop) {
     const QString path = workshopPath();
     QDir().mkpath(QFileInfo(path).path());
     if (Trouble t = saveFile(path.toStdString(), workshopToText(workshop)))
-        emit refused(QString::fromStdString(t->text()));
+        refuse(QString::fromStdString(t->text()));
     put(Design(design_));
 }
 
 void Session::setFinest(int finest) {
     finest_ = finest;
     QSettings().setValue("finest", finest);
-    emit designChanged();
+    emit designChanged(QPrivateSignal());
 }
 
 QString Session::wholeOf(const QString& structure) const {

@@ -63,6 +63,12 @@ class Session : public QObject {
     double first() const { return snapshot_ ? snapshot_->folded->first() : 0; }
     double last() const { return snapshot_ ? snapshot_->folded->last() : widestOpening; }
 
+    // Shows a problem, or what stands in the way of what was asked.
+    void refuse(const QString& message) { emit refused(message, QPrivateSignal()); }
+    void refuse(const Problem& problem) { refuse(QString::fromStdString(problem.text())); }
+    // Says once more what is there already, for views whose colours or pictures have changed.
+    void repeat();
+
     Selection& selection() { return selection_; }
     Placing& placing() { return placing_; }
     // What a press on a structure means: first the group that holds it, then the structure itself.
@@ -92,14 +98,14 @@ class Session : public QObject {
     void tellOf(const Worker& worker, const QString& what);
 
   signals:
-    void designChanged();
-    void snapshotChanged();
-    void troubleChanged(); // or gone
-    void openingChanged(double degrees);
-    void opened();                        // another document
-    void documentChanged();               // another path, or saved, or modified
-    void refused(const QString& message); // a problem to show
-    void changedOnDisk();                 // another program wrote to the open file
+    void designChanged(QPrivateSignal);
+    void snapshotChanged(QPrivateSignal);
+    void troubleChanged(QPrivateSignal); // or gone
+    void openingChanged(double degrees, QPrivateSignal);
+    void opened(QPrivateSignal);                          // another document
+    void documentChanged(QPrivateSignal);                 // another path, or saved, or modified
+    void refused(const QString& message, QPrivateSignal); // a problem to show
+    void changedOnDisk(QPrivateSignal);                   // another program wrote to the open file
 
   private:
     friend class EditStep;

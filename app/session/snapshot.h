@@ -16,7 +16,6 @@ struct Snapshot {
     quint64 version = 0;
     Stage stage = Unmade;
     std::optional<Problem> trouble; // why it cannot be made
-    AllValues measures;             // in force, of every structure and of "card"
     std::shared_ptr<const std::vector<Pattern>> patterns;
     std::shared_ptr<const Case> folded; // never null from Folded on
     std::vector<Vec2> upright;          // what is up on every panel (core/dress/seen)

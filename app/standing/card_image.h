@@ -1,6 +1,6 @@
 // Pictures of a card without a window: at any opening and size, and the opening as a moving one.
 #pragma once
-#include "app/start/folded_later.h"
+#include "app/session/folded_later.h"
 #include "core/measure/result.h"
 #include <QImage>
 #include <vector>

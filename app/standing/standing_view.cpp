@@ -1,9 +1,8 @@
 #include "app/standing/standing_view.h"
-#include "app/dress/dress_tray.h"
-#include "app/dress/paper_list.h"
-#include "app/dress/thing_list.h"
 #include "app/look/nearness.h"
 #include "app/look/theme.h"
+#include "app/session/aside.h"
+#include "app/standing/dropped.h"
 #include "app/standing/painter.h"
 #include "core/edit/grip.h"
 #include "core/prove/saying.h"
@@ -444,7 +443,9 @@ void StandingView::mousePressEvent(QMouseEvent* e) {
         thing.section('.', 0, 0) == session_.selection().structure()) {
         const Case& c = *session_.snapshot()->folded;
         const bool crease = c.assembly.crease(thing.toStdString()) >= 0;
-        handles_ = handlesOf(c, thing.toStdString(), session_.opening(), crease ? "" : "place");
+        handles_ = aside([&] {
+            return handlesOf(c, thing.toStdString(), session_.opening(), crease ? "" : "place");
+        });
         handleAt_ = handlePoint(c, pose(), thing.toStdString());
         handleOf_ = thing;
         drag_ = Drag::Handle;

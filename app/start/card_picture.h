@@ -1,7 +1,7 @@
 // A live picture of a design: it opens and closes under the pointer.
 #pragma once
+#include "app/session/folded_later.h"
 #include "app/standing/scene.h"
-#include "app/start/folded_later.h"
 #include <QVariantAnimation>
 #include <QWidget>
 

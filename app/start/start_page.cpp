@@ -1,5 +1,6 @@
 #include "app/start/start_page.h"
 #include "app/look/theme.h"
+#include "app/session/aside.h"
 #include "app/start/card_button.h"
 #include "core/assemble/assemble.h"
 #include "core/edit/edit.h"
@@ -206,8 +207,8 @@ void StartPage::start() {
     const QString text = size_->text();
     const Unit unit = text.contains("mm") || text.contains("cm") ? Unit::Millimetre : Unit::Inch;
     auto size = parseCardSize(text.toStdString(), unit);
-    auto design = size ? newDesign(size->first, size->second,
-                                   spine_->currentIndex() ? SpineSide::Top : SpineSide::Left, unit)
+    const SpineSide side = spine_->currentIndex() ? SpineSide::Top : SpineSide::Left;
+    auto design = size ? aside([&] { return newDesign(size->first, size->second, side, unit); })
                        : Result<Design>(size.problem());
     refusal_->setVisible(!design);
     if (!design)

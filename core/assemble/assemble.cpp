@@ -10,6 +10,7 @@
 #include "core/assemble/silhouettes.h"
 #include "core/design/limits.h"
 #include "core/design/stiffness.h"
+#include "core/measure/free_thread.h"
 #include "core/measure/number.h"
 #include "core/structures/family.h"
 #include "core/structures/naming.h"
@@ -279,6 +280,7 @@ void stiffen(const Design& d, AssemblyBuilder& out) {
 
 // `all` takes the measures in force of whatever is built.
 Result<Assembly> assembleUntil(const Design& given, const std::string& stop, AllValues* all) {
+    longWork("assemble");
     const auto ready = readyToBuild(given);
     if (!ready)
         return ready.problem();
@@ -331,7 +333,12 @@ Result<Assembly> assembleUntil(const Design& given, const std::string& stop, All
 } // namespace
 
 Result<Assembly> assemble(const Design& design, AllValues* measures) {
-    return assembleUntil(design, "", measures);
+    AllValues own;
+    AllValues& all = measures ? *measures : own;
+    auto made = assembleUntil(design, "", &all);
+    if (made)
+        made->measures = all;
+    return made;
 }
 
 Result<Values> measuresOf(const Design& design, const std::string& structure) {

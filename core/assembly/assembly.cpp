@@ -47,6 +47,10 @@ int Assembly::panel(const std::string& id) const { return indexOf(panels, id); }
 int Assembly::crease(const std::string& id) const { return indexOf(creases, id); }
 int Assembly::part(const std::string& id) const { return indexOf(parts, id); }
 
+const std::map<std::string, double>* Assembly::measuresOf(const std::string& structure) const {
+    const auto it = measures.find(structure);
+    return it == measures.end() ? nullptr : &it->second;
+}
 int Assembly::join(const std::string& id) const { return indexOf(joins, id); }
 
 std::vector<const Join*> Assembly::joinsOf(int tab) const {

@@ -6,6 +6,7 @@
 #include "core/assembly/polygon.h"
 #include "core/design/free_part.h"
 #include "core/measure/measure.h"
+#include <map>
 #include <string>
 #include <utility>
 #include <vector>
@@ -16,7 +17,6 @@ struct Stock;
 } // namespace hl::design
 
 namespace hl::assembly {
-
 
 enum class Role { Page, Wall, Tab };
 
@@ -175,6 +175,8 @@ struct Assembly {
     std::vector<Seam> seams;
     Display display;
     int root = 0; // the panel that the frame is tied to (the left page)
+    // The measures in force, mm or radians by the kind of each: of every structure, and of "card".
+    std::map<std::string, std::map<std::string, double>> measures;
 
     // In one place: whatever holds one would have to be compiled with all of it anew.
     Assembly();
@@ -188,6 +190,8 @@ struct Assembly {
     int crease(const std::string& id) const; // -1 when there is none
     int part(const std::string& id) const;   // -1 when there is none
     int join(const std::string& id) const;   // -1 when there is none
+    // Null where there is no such structure.
+    const std::map<std::string, double>* measuresOf(const std::string& structure) const;
     // All that holds a panel, in the order of the joins.
     std::vector<const Join*> joinsOf(int tab) const;
 };

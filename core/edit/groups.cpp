@@ -212,7 +212,7 @@ void layTo(Design& d, const Case& before, const Laid& start,
     for (const std::string& id : g->members) {
         StructureSpec* s = d.structure(id);
         const auto laid = laidOf(before, id);
-        const auto now = measuresOf(before.design, id);
+        const auto* now = before.assembly.measuresOf(id);
         if (!s || !laid || !now)
             continue;
         if (grows != 1)

@@ -30,7 +30,7 @@ std::vector<Handle> handlesOf(const Case& folded, const std::string& id, double 
     const std::string owner = ownerOf(id);
     const Design& design = folded.design;
     const Family* f = familyOf(design, owner);
-    auto values = measuresOf(design, owner);
+    const auto* values = folded.assembly.measuresOf(owner);
     std::vector<Handle> out;
     if (!f || !values)
         return out;

@@ -123,9 +123,7 @@ Dragged size(const Case& c, const Laid& start, const Vec2& to, double reach, boo
     const double own[2] = {start.width, start.height};
     if (!start.sized) { // words and groups keep their shape
         const double grows = std::max(0.1, off.norm() / (Vec2(own[0], own[1]) / 2).norm());
-        const auto values = c.design.structure(start.structure)
-                                ? measuresOf(c.design, start.structure)
-                                : Result<Values>(Values{{"height", own[1]}});
+        const auto* values = c.assembly.measuresOf(start.structure);
         const double height = values ? values->at("height") : own[1];
         const double wanted = std::max(leastSide, height * grows);
         out.set["height"] = Measure::fromMm(fine ? wanted : ruled(wanted, c.design.units));
@@ -226,7 +224,7 @@ std::optional<Laid> laidOf(const Case& c, const std::string& id, const std::vect
     if (!s || familyOf(*s).laid == Family::Laid::No)
         return {};
     const int host = c.assembly.panel(s->on);
-    const auto values = measuresOf(c.design, id);
+    const auto* values = c.assembly.measuresOf(id);
     if (host < 0 || !values)
         return {};
     const Host h = hostOnPanel(c.assembly, host);

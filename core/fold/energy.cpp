@@ -1,5 +1,5 @@
-#include "core/fold/energy.h"
 #include "core/fold/closure.h"
+#include "core/fold/energy_row.h"
 
 namespace hl::fold {
 namespace {
@@ -7,24 +7,6 @@ namespace {
 using Matrix = Eigen::MatrixXd;
 using Vector = Eigen::VectorXd;
 using Kind = EnergyTerm::Kind;
-
-// One term at some values of the joints.
-struct TermAt {
-    const Linkage& k;
-    const EnergyTerm& term;
-    const std::vector<double>& values;
-    const Rests& rests;
-};
-
-// How a kind of term is worth and how it pulls. `column` is where a joint's derivatives go, -1:
-// nowhere.
-struct EnergyRow {
-    bool held;   // paper or a band holds it; else it only keeps what goes freely from drifting
-    bool convex; // its second derivatives are never negative
-    double (*value)(const TermAt&);
-    void (*force)(const TermAt&, const std::vector<int>& column, Vector& to);
-    void (*stiffness)(const TermAt&, const std::vector<int>& column, Matrix& to);
-};
 
 // Half the stiffness times the square of what it is bent by.
 double bent(const TermAt& t) {

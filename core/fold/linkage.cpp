@@ -1,5 +1,6 @@
 #include "core/fold/linkage.h"
 #include "core/fold/blocks.h"
+#include "core/fold/chain.h"
 #include "core/fold/energy.h"
 #include "core/fold/loops.h"
 #include "core/measure/measure.h"
@@ -8,6 +9,50 @@
 #include <stdexcept>
 
 namespace hl::fold {
+
+std::vector<Joint> chainOf(const Join& join, const JoinTraits& traits, const Ring& held) {
+    Joint j;
+    j.freedom = traits.slides ? Freedom::Slide : traits.turns ? Freedom::Turn : Freedom::Fold;
+    j.left = j.inner = join.landing;
+    j.right = j.outer = join.tab;
+    j.from = join.at;
+    j.dir = join.along;
+    j.place = join.place;
+    j.placed = true;
+    j.low = join.low;
+    j.high = join.high;
+    // A slide rests pushed in, where it begins; what turns in the middle of its range.
+    j.rest = traits.slides ? std::clamp(0.0, j.low, j.high) : (j.low + j.high) / 2;
+    j.stiffness = j.freedom == Freedom::Slide ? 0.01 : 1; // next to nothing: it is no crease
+    std::vector<Joint> chain{j};
+    const auto then = [&](Freedom freedom, double reach, bool play) {
+        Joint next = chain.back();
+        next.freedom = freedom;
+        next.low = -reach;
+        next.high = reach;
+        next.rest = 0;
+        next.stiffness = freedom == Freedom::Slide ? 0.01 : 1;
+        next.play = play;
+        chain.push_back(next);
+    };
+    if (traits.slides && traits.turns) {
+        then(Freedom::Turn, pi, false);
+    } else if (traits.slides && join.play > 0) {
+        // Of what it holds the middle stays, and the farthest corner takes up the play.
+        Vec2 middle = Vec2::Zero();
+        for (const Vec2& p : held)
+            middle += p / static_cast<double>(held.size());
+        double arm = 0;
+        for (const Vec2& p : held)
+            arm = std::max(arm, (p - middle).norm());
+        then(Freedom::Slide, join.play, true);
+        chain.back().dir = leftOf(join.along);
+        then(Freedom::Turn, std::atan2(join.play, std::max(1.0, arm)), true);
+        chain.back().from = join.place.at(middle).head<2>();
+    }
+    return chain;
+}
+
 namespace {
 
 // `bodies` counts what there is, bodies without paper included.
@@ -30,48 +75,10 @@ std::vector<Joint> jointsOf(const Assembly& a, size_t& bodies) {
         const Join& join = a.joins[i];
         if (!join.moves)
             continue;
-        Joint j;
-        const JoinTraits& traits = traitsOf(join.kind);
-        j.freedom = traits.slides ? Freedom::Slide : traits.turns ? Freedom::Turn : Freedom::Fold;
-        j.join = static_cast<int>(i);
-        j.left = j.inner = join.landing;
-        j.right = j.outer = join.tab;
-        j.from = join.at;
-        j.dir = join.along;
-        j.place = join.place;
-        j.placed = true;
-        j.low = join.low;
-        j.high = join.high;
-        // A slide rests pushed in, where it begins; what turns in the middle of its range.
-        j.rest = traits.slides ? std::clamp(0.0, j.low, j.high) : (j.low + j.high) / 2;
-        j.stiffness = j.freedom == Freedom::Slide ? 0.01 : 1; // next to nothing: it is no crease
-        std::vector<Joint> chain{j};
-        const auto then = [&](Freedom freedom, double reach, bool play) {
-            Joint next = chain.back();
-            next.freedom = freedom;
-            next.low = -reach;
-            next.high = reach;
-            next.rest = 0;
-            next.stiffness = freedom == Freedom::Slide ? 0.01 : 1;
-            next.play = play;
-            chain.push_back(next);
-        };
-        if (traits.slides && traits.turns) {
-            then(Freedom::Turn, pi, false);
-        } else if (traits.slides && join.play > 0) {
-            // Of what it holds the middle stays, and the farthest corner takes up the play.
-            const Ring& held = a.panels[static_cast<size_t>(join.tab)].outline;
-            Vec2 middle = Vec2::Zero();
-            for (const Vec2& p : held)
-                middle += p / static_cast<double>(held.size());
-            double arm = 0;
-            for (const Vec2& p : held)
-                arm = std::max(arm, (p - middle).norm());
-            then(Freedom::Slide, join.play, true);
-            chain.back().dir = leftOf(join.along);
-            then(Freedom::Turn, std::atan2(join.play, std::max(1.0, arm)), true);
-            chain.back().from = join.place.at(middle).head<2>();
-        }
+        std::vector<Joint> chain =
+            chainOf(join, traitsOf(join.kind), a.panels[static_cast<size_t>(join.tab)].outline);
+        for (Joint& j : chain)
+            j.join = static_cast<int>(i);
         for (size_t n = 0; n < chain.size(); ++n) {
             const bool last = n + 1 == chain.size();
             if (!last) {

@@ -2,6 +2,7 @@
 #include "core/fold/sharing.h"
 #include "core/fold/springs.h"
 #include "core/fold/sweep.h"
+#include "core/measure/free_thread.h"
 #include "core/measure/measure.h"
 #include <algorithm>
 #include <cmath>
@@ -90,6 +91,7 @@ void restFlaps(const Linkage& k, std::vector<double>& values) {
 } // namespace
 
 Motion motionOf(const Linkage& k, const std::atomic<bool>* cancel) {
+    longWork("fold");
     Motion m;
     const size_t samples = k.course.samples().size();
     m.values.assign(samples, std::vector<double>(k.joints.size()));
@@ -117,6 +119,7 @@ Motion motionOf(const Linkage& k, const std::atomic<bool>* cancel) {
 }
 
 Motion motionLike(const Motion& other, const Linkage& k, const std::atomic<bool>* cancel) {
+    longWork("fold");
     const auto& samples = k.course.samples();
     if (samples.size() != other.values.size())
         return motionOf(k, cancel); // a course of another length

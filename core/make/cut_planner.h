@@ -11,7 +11,6 @@ struct Stock;
 
 namespace hl::make {
 
-
 namespace planning {
 
 // One blank to be cut, or several that stay together until they are scored.

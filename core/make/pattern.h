@@ -12,7 +12,6 @@ struct Design;
 
 namespace hl::make {
 
-
 // A line of text. It is written upright however the part is turned, so its place is a point of the
 // part and a distance below that point.
 struct Caption {

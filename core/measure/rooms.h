@@ -11,9 +11,9 @@ inline namespace workshop {}
 inline namespace assembly {}
 inline namespace picture {}
 inline namespace structures {}
-inline namespace assembling {} // core/assemble
+inline namespace assembling {} // namespace assembling
 inline namespace fold {}
-inline namespace proving {} // core/prove
+inline namespace proving {} // namespace proving
 inline namespace make {}
 inline namespace files {}
 inline namespace report {}

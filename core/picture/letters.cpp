@@ -99,7 +99,9 @@ SetWords setWords(const std::string& text, const std::string& typeface, double h
                 out.missing.push_back(one);
     // A ring that lies within an odd number of others is a hole of the innermost of them.
     const std::vector<Ring> rings = ringsOf(layout.get());
-    const auto inside = [](const Ring& ring, const Vec2& p) { return assembly::onPaper(ring, {}, p); };
+    const auto inside = [](const Ring& ring, const Vec2& p) {
+        return assembly::onPaper(ring, {}, p);
+    };
     std::vector<int> depth(rings.size(), 0);
     std::vector<Ring> wound = rings;
     for (Ring& r : wound)

@@ -214,7 +214,7 @@ class Facts {
             if (s.count == 1 || s.each != Each::Gap || crease < 0)
                 continue;
             auto all = membersOf(c_.design, s.id);
-            auto values = measuresOf(c_.design, s.id);
+            const auto* values = c_.assembly.measuresOf(s.id);
             if (!all || !values || all->size() < 2)
                 continue;
             const double width = values->at("width");

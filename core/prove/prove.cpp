@@ -1,4 +1,5 @@
 #include "core/prove/prove.h"
+#include "core/measure/free_thread.h"
 #include "core/measure/number.h"
 #include <algorithm>
 #include <atomic>
@@ -203,6 +204,7 @@ std::vector<Finding> prove(const Case& c, const std::atomic<bool>* cancel, const
 
 std::vector<Finding> prove(const Evidence& e, const Stop& stop, const Reached& reached,
                            bool whole) {
+    longWork("prove");
     std::vector<Finding> out;
     Hands hands(e, stop, whole);
     for (size_t i = 0; i < hands.size() && !stop; ++i) {

@@ -62,7 +62,7 @@ class Remedies {
             for (auto& [name, value] : set)
                 if (f.parameter(name)->follows && heals({id, name, {}}))
                     out.push_back({{id, name, {}}, 0});
-            auto values = measuresOf(case_.design, id);
+            const auto* values = case_.assembly.measuresOf(id);
             if (!values)
                 continue;
             for (const Parameter& p : f.parameters) {

@@ -18,7 +18,6 @@ struct StructureSpec;
 
 namespace hl::structures {
 
-
 struct Parameter {
     std::string name;    // as in files: lower case, underscores
     Measure least, most; // a choice counts its words from 0

@@ -9,7 +9,6 @@ struct Design;
 
 namespace hl::structures {
 
-
 // A message in which "structure box1" is "Ticket office", and "part deck" is what that is called.
 // Of a structure that is not in the design its family is named: "the new box".
 std::string inNames(const Design& design, const std::string& text);

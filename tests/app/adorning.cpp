@@ -1,4 +1,5 @@
 // Shapes, words, film and thread in the room Dress: from the tray onto the card, and dragged there.
+#include "app/standing/dropped.h"
 #include "app/standing/laid_drag.h"
 #include "core/edit/edit.h"
 #include "core/edit/groups.h"

@@ -2,7 +2,7 @@
 // left in the middle and found again, clocks that run out, ten cards at once.
 #include "app/assemble/assemble_pane.h"
 #include "app/assemble/bench_view.h"
-#include "app/prove/picture_view.h"
+#include "app/look/picture_view.h"
 #include "core/edit/edit.h"
 #include "core/steps/pins.h"
 #include "core/steps/words.h"

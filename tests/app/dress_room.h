@@ -3,6 +3,7 @@
 #include "app/dress/dress_tray.h"
 #include "app/dress/paper_list.h"
 #include "app/dress/thing_list.h"
+#include "app/standing/dropped.h"
 #include "app/standing/standing_view.h"
 #include "core/edit/edit.h"
 #include "core/files/hlantern.h"

@@ -360,8 +360,7 @@ class Frame : public QObject, public RealWindow {
             w_->goTo(r.id);
             laidOut();
             QVERIFY(r.lower == Lower::None ||
-                    shareOf(pane(r.subject == Subject::Plans ? "make-pane" : "standing-pane")) >
-                        0.2);
+                    shareOf(pane(r.pane ? "make-pane" : "standing-pane")) > 0.2);
         }
         for (const char* key : {"finest", "rooms/build", "rooms/prove", "columns", "sheet-format"})
             settings.remove(key);

@@ -4,7 +4,7 @@
 #include "app/assemble/bench_view.h"
 #include "app/log/log_pane.h"
 #include "app/log/record_dialog.h"
-#include "app/prove/picture_view.h"
+#include "app/look/picture_view.h"
 #include "core/files/hlantern.h"
 #include "core/journal/sample.h"
 #include "tests/app/real_window.h"

@@ -1,8 +1,8 @@
 // The room Make in a real window: sheets and cuts, boards and scores, ticks that stay, the drawer.
+#include "app/look/picture_view.h"
 #include "app/make/make_pane.h"
 #include "app/make/print_sheets.h"
-#include "app/prove/picture_view.h"
-#include "app/prove/workshop_dialog.h"
+#include "app/workshop/workshop_dialog.h"
 #include "core/edit/edit.h"
 #include "core/files/hlantern.h"
 #include "core/measure/number.h"

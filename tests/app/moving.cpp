@@ -2,6 +2,7 @@
 // it shows at rest, at the same place and size, with the same lines and colours.
 #include "app/flat/flat_view.h"
 #include "app/panels/opening_strip.h"
+#include "app/standing/dropped.h"
 #include "core/assemble/assemble.h"
 #include "core/dress/dress.h"
 #include "core/edit/laid.h"

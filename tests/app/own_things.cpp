@@ -2,6 +2,7 @@
 #include "app/dress/dress_tray.h"
 #include "app/dress/paper_list.h"
 #include "app/flat/flat_view.h"
+#include "app/standing/dropped.h"
 #include "app/standing/prints.h"
 #include "app/standing/scene.h"
 #include "app/standing/standing_view.h"

@@ -1,11 +1,11 @@
 // The prove step in the real window: findings that show themselves, pictures that follow the
 // opening, asking backwards, the workshop, and a proof that the next edit interrupts.
+#include "app/look/picture_view.h"
 #include "app/panels/findings_panel.h"
 #include "app/prove/ask_dialog.h"
-#include "app/prove/picture_view.h"
 #include "app/prove/prove_view.h"
-#include "app/prove/workshop_dialog.h"
 #include "app/standing/standing_view.h"
+#include "app/workshop/workshop_dialog.h"
 #include "core/edit/edit.h"
 #include "core/files/hlantern.h"
 #include "tests/app/real_window.h"

@@ -1,9 +1,12 @@
 // The examples of docs/adding.md, as they stand there: each is a whole file, and does what the page
 // says of it.
+#include "adding/energy.cpp"
 #include "adding/export.cpp"
 #include "adding/family.cpp"
+#include "adding/join.cpp"
 #include "adding/rule.cpp"
 #include "core/assembly/builder.h"
+#include "core/fold/chain.h"
 #include "tests/program.h"
 #include "tests/support.h"
 
@@ -65,6 +68,45 @@ class Adding : public QObject {
         const auto made = writePapers({d, a, {}});
         QVERIFY(made && made->files.size() == 1 && made->remarks.size() == 1);
         QCOMPARE(made->files[0].bytes, d.stocks[0].name + "\n");
+    }
+
+    // One freedom, within what the row says.
+    void aJoin() {
+        Join join;
+        const JoinTraits how = button();
+        join.low = how.low;
+        join.high = how.high;
+        const auto chain = chainOf(join, how, {});
+        QCOMPARE(chain.size(), size_t{1});
+        QVERIFY(chain[0].freedom == Freedom::Turn && chain[0].rest == 0);
+        QVERIFY(chain[0].low == -pi / 2 && chain[0].high == pi / 2);
+    }
+
+    // Its derivatives are those of its value, by differences.
+    void anEnergy() {
+        const EnergyRow row = felt();
+        Linkage none;
+        const EnergyTerm term{EnergyTerm::Kind::Fold, {0}, 0.4, 7, -1};
+        const auto at = [&](double value) {
+            const std::vector<double> values{value};
+            const Rests rests;
+            const TermAt here{none, term, values, rests};
+            Eigen::VectorXd force = Eigen::VectorXd::Zero(1);
+            Eigen::MatrixXd stiffness = Eigen::MatrixXd::Zero(1, 1);
+            row.force(here, {0}, force);
+            row.stiffness(here, {0}, stiffness);
+            return std::tuple(row.value(here), force(0), stiffness(0, 0));
+        };
+        constexpr double step = 1e-6;
+        for (const double value : {-0.3, 0.1, 0.39, 0.7}) {
+            const auto [below, forceBelow, none1] = at(value - step);
+            const auto [above, forceAbove, none2] = at(value + step);
+            const auto [worth, force, stiffness] = at(value);
+            QVERIFY(worth >= 0 && none1 >= 0 && none2 >= 0);
+            QVERIFY(std::fabs((above - below) / (2 * step) - force) < 1e-6);
+            QVERIFY(std::fabs((forceAbove - forceBelow) / (2 * step) - stiffness) < 1e-4);
+        }
+        QCOMPARE(std::get<0>(at(0.7)), 0.0); // it only pushes where it is pressed
     }
 };
 

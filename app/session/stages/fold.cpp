@@ -1,11 +1,11 @@
-// The design assembled, its measures, its patterns, and the motion folded.
+// The design assembled, its patterns, and the motion folded.
 #include "app/session/folder.h"
 #include "core/prove/seen.h"
 
 namespace hl::app {
 
 bool foldStage(Folding& f) {
-    auto made = assemble(f.design, &f.s.measures);
+    auto made = assemble(f.design);
     if (!made) {
         f.s.trouble = made.problem();
         f.show(Snapshot::Unmade);

@@ -1,4 +1,4 @@
-#include "app/prove/picture_view.h"
+#include "app/look/picture_view.h"
 #include "app/look/paint_picture.h"
 #include "app/look/theme.h"
 #include <QMouseEvent>

@@ -1,6 +1,6 @@
-#include "app/prove/workshop_dialog.h"
+#include "app/workshop/workshop_dialog.h"
 #include "app/look/parts.h"
-#include "app/make/drawer_page.h"
+#include "app/workshop/drawer_page.h"
 #include <QCheckBox>
 #include <QComboBox>
 #include <QDialogButtonBox>

@@ -1,4 +1,4 @@
-#include "app/make/drawer_page.h"
+#include "app/workshop/drawer_page.h"
 #include "core/files/atomic_save.h"
 #include "core/files/drawer_csv.h"
 #include "core/measure/measure.h"

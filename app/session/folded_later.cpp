@@ -1,4 +1,4 @@
-#include "app/start/folded_later.h"
+#include "app/session/folded_later.h"
 
 namespace hl::app {
 
