@@ -33,7 +33,7 @@ void Workbench::importNet() {
     if (path.isEmpty())
         return;
     const auto text = readFile(bytesOf(path));
-    const auto drawing = text ? netFromDrawing(*text) : Result<Drawing>(text.problem());
+    const auto drawing = text ? netFromDrawing(*text) : Result<files::Drawing>(text.problem());
     if (!drawing)
         return tell(QString::fromStdString(drawing.problem().in(bytesOf(path)).text()));
     NetDialog dialog(session_.design(), *drawing, this);

@@ -8,7 +8,7 @@
 namespace hl::test {
 
 // A design folded and ready to be looked at; one that does not assemble ends the test.
-inline std::shared_ptr<const Case> fold(const Design& d) {
+inline std::shared_ptr<const Case> foldUp(const Design& d) {
     auto a = assemble(d);
     if (!a)
         qFatal("%s", a.problem().text().c_str());

@@ -6,7 +6,7 @@
 namespace hl::test {
 
 inline double fact(const Design& d, const std::string& id) {
-    const auto c = fold(d);
+    const auto c = foldUp(d);
     const Evidence e(*c, {});
     for (const Fact& f : factsOf(e, curvesOf(e)))
         if (f.id == id)

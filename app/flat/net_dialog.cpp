@@ -1,7 +1,8 @@
 #include "app/flat/net_dialog.h"
 #include "app/inspect/rows.h"
 #include "app/look/parts.h"
-#include "app/prove/picture_view.h"
+#include "app/look/picture_view.h"
+#include "app/session/aside.h"
 #include <QComboBox>
 #include <QDialogButtonBox>
 #include <QFormLayout>
@@ -51,7 +52,7 @@ QString keyOf(const std::string& layer) { return "net-layers/" + q(layer).replac
 
 } // namespace
 
-NetDialog::NetDialog(const Design& design, const std::vector<DrawnPath>& drawing, QWidget* parent)
+NetDialog::NetDialog(const Design& design, const files::Drawing& drawing, QWidget* parent)
     : QDialog(parent), design_(design), drawing_(drawing), by_(nullptr), form_(nullptr),
       preview_(new PictureView), said_(new QLabel) {
     setObjectName("net-dialog");
@@ -92,7 +93,7 @@ NetDialog::NetDialog(const Design& design, const std::vector<DrawnPath>& drawing
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
     connect(by_, &QComboBox::currentIndexChanged, this,
             [this](int by) { sort(static_cast<LinesBy>(by)); });
-    const int by = static_cast<int>(tellsApart(drawing));
+    const int by = static_cast<int>(tellsApart(drawing.paths));
     by_->setCurrentIndex(by);
     if (by == 0) // which it stood at already
         sort(LinesBy::Layer);
@@ -102,7 +103,7 @@ void NetDialog::sort(LinesBy by) {
     while (form_->rowCount() > 1)
         form_->removeRow(1);
     layers_.clear();
-    lines_ = sortedBy(drawing_, by);
+    lines_ = sortedBy(drawing_.paths, by);
     for (const DrawnPath& p : lines_) {
         if (std::any_of(layers_.begin(), layers_.end(),
                         [&](auto& l) { return l.first == p.layer; }))
@@ -129,15 +130,21 @@ void NetDialog::look() {
     for (auto& [name, box] : layers_)
         layers[name] = static_cast<NetLine>(box->currentIndex());
     preview_->show(pictureOf(lines_, layers));
-    auto made = addNet(design_, "", lines_, layers);
+    const auto made = aside([&] { return addNet(design_, "", lines_, layers); });
     made_ = made ? std::optional(*made) : std::nullopt;
     take_->setEnabled(bool(made));
     QString said;
     if (made) {
-        const FreePart& p = made->design.parts.back();
-        said = tr("Openings: %1; folds and slits: %2.").arg(p.apertures.size()).arg(p.lines.size());
-        for (const std::string& r : made->remarks)
-            said += " " + q(r);
+        size_t openings = 0, lines = 0;
+        for (const std::string& id : made->ids) {
+            openings += made->design.part(id)->apertures.size();
+            lines += made->design.part(id)->lines.size();
+        }
+        said = tr("Openings: %1; folds and slits: %2.").arg(openings).arg(lines);
+        // What was read, joined, guessed or left out, to be seen before it is taken.
+        for (const auto* remarks : {&made->remarks, &drawing_.remarks})
+            for (const std::string& r : *remarks)
+                said += " " + q(r);
     } else {
         said = q(made.problem().text());
     }

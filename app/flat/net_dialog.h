@@ -16,8 +16,7 @@ class PictureView;
 class NetDialog : public QDialog {
     Q_OBJECT
   public:
-    NetDialog(const Design& design, const std::vector<DrawnPath>& drawing,
-              QWidget* parent = nullptr);
+    NetDialog(const Design& design, const files::Drawing& drawing, QWidget* parent = nullptr);
     const NetMade* made() const { return made_ ? &*made_ : nullptr; }
 
   private:
@@ -25,7 +24,7 @@ class NetDialog : public QDialog {
     void look();           // tries it with what is chosen
 
     const Design& design_;
-    const std::vector<DrawnPath>& drawing_;
+    const files::Drawing& drawing_;
     std::vector<DrawnPath> lines_; // sorted
     QComboBox* by_;
     QFormLayout* form_;

@@ -10,6 +10,7 @@ struct NetGiven {
     std::string file, drawing, by, id, name, stock;
     std::vector<std::string> layers;
     double gap = 0.5;
+    bool look = false;
 };
 
 int net(const NetGiven& g) {
@@ -22,8 +23,8 @@ int net(const NetGiven& g) {
     auto drawing = netFromDrawing(*text);
     if (!drawing)
         return refuse(drawing.problem().in(g.drawing));
-    const LinesBy by = g.by.empty() ? tellsApart(*drawing) : *sortOf(g.by);
-    const std::vector<DrawnPath> lines = sortedBy(*drawing, by);
+    const LinesBy by = g.by.empty() ? tellsApart(drawing->paths) : *sortOf(g.by);
+    const std::vector<DrawnPath> lines = sortedBy(drawing->paths, by);
     std::map<std::string, NetLine> layers;
     for (const std::string& l : g.layers) {
         const size_t equals = l.rfind('=');
@@ -49,11 +50,15 @@ int net(const NetGiven& g) {
             return refuse(named.problem());
         next = *named;
     }
+    for (const auto* remarks : {&drawing->remarks, &made->remarks})
+        for (const std::string& r : *remarks)
+            std::cerr << r << "\n";
+    if (g.look)
+        return Done;
     if (Trouble t = saveDesign(next, g.file))
         return refuse(*t);
-    for (const std::string& r : made->remarks)
-        std::cerr << r << "\n";
-    std::cout << "part " << made->id << "\n";
+    for (const std::string& id : made->ids)
+        std::cout << "part " << id << "\n";
     return Done;
 }
 
@@ -77,6 +82,7 @@ Run declareNet(CLI::App& options) {
     options.add_option("--id", given->id, "its id; the first free number unless given");
     options.add_option("--name", given->name, "what it is called");
     options.add_option("--stock", given->stock, "the id of its paper");
+    options.add_flag("--look", given->look, "only say what would be taken, and how large it is");
     return [given] { return net(*given); };
 }
 

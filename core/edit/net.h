@@ -17,13 +17,17 @@ netLine(const std::string& word); // "cut", "valley", "mountain", "score", "leav
 
 struct NetMade {
     Design design;
-    std::string id;
-    std::vector<std::string> remarks; // gaps that were bridged, layers that were left out
+    std::string id;                   // of the part; of several pieces the largest one's
+    std::vector<std::string> ids;     // of all pieces
+    std::vector<std::string> remarks; // its size; what was joined, drawn on, guessed or left out
 };
 
 // Adds the net as a drawn part: the largest closed cut is its outline, closed cuts within it are
-// openings, open ones slits. `layers` says what layers mean whose names do not. Problems: a layer
-// that means nothing, no outline, a part that cannot be made.
+// openings, open ones slits. Outlines beside it, or within its openings, are pieces of their own; a
+// frame round all that is folded is left out, what is drawn twice is taken once, and ends of folds
+// and slits within `gap` mm of a line are drawn to it. `layers` says what layers mean whose names
+// do not; colours in any spelling. Problems: a layer that means nothing, no outline, a part that
+// cannot be made.
 Result<NetMade> addNet(const Design& design, const std::string& id,
                        const std::vector<DrawnPath>& drawing,
                        const std::map<std::string, NetLine>& layers, double gap = 0.5);

@@ -4,9 +4,10 @@
 
 namespace hl::files {
 
-// Lines, polylines, arcs and circles of the drawing, in its own unit where it names one, else mm.
+// What is drawn in it: lines, polylines, arcs, circles, ellipses, curves, and blocks where they are
+// inserted; in its own unit where it names one, else mm.
 // Problems: no DXF, nothing drawn, more than can be meant, places out of reach.
-Result<std::vector<DrawnPath>> netFromDxf(const std::string& text);
+Result<Drawing> netFromDxf(const std::string& text);
 
 // The largest closed outline in it.
 Result<std::vector<Point>> outlineFromDxf(const std::string& text);

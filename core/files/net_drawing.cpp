@@ -57,7 +57,7 @@ std::vector<DrawnPath> sortedBy(std::vector<DrawnPath> drawing, LinesBy by) {
     return drawing;
 }
 
-Result<std::vector<DrawnPath>> netFromDrawing(const std::string& text) {
+Result<Drawing> netFromDrawing(const std::string& text) {
     if (text.find("<svg") != std::string::npos)
         return netFromSvg(text);
     return netFromDxf(text);

@@ -13,6 +13,12 @@ struct DrawnPath {
     bool closed = false, dashed = false;
 };
 
+// A drawing as it was read, with what was left out of it or guessed, in sentences.
+struct Drawing {
+    std::vector<DrawnPath> paths;
+    std::vector<std::string> remarks;
+};
+
 // By what a drawing tells its lines apart.
 enum class LinesBy { Layer, Colour, Dashes };
 const char* sortName(LinesBy by); // "layer"
@@ -24,7 +30,7 @@ LinesBy tellsApart(const std::vector<DrawnPath>& drawing);
 std::vector<DrawnPath> sortedBy(std::vector<DrawnPath> drawing, LinesBy by);
 
 // The lines of a drawing, SVG or DXF as its text shows. Problems: neither, nothing drawn.
-Result<std::vector<DrawnPath>> netFromDrawing(const std::string& text);
+Result<Drawing> netFromDrawing(const std::string& text);
 
 // Open paths of equal layer whose ends lie within `gap` mm of one another become one, closed where
 // they come back. `widest` is the widest gap that was bridged.

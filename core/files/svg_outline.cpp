@@ -4,6 +4,7 @@
 #include "core/design/limits.h"
 #include "core/files/svg_arcs.h"
 #include "core/files/svg_pens.h"
+#include "core/files/svg_uses.h"
 #include "core/measure/number.h"
 #include "core/picture/svg_links.h"
 #include <rapidxml_ns/rapidxml_ns.hpp>
@@ -191,7 +192,8 @@ std::string escaped(std::string value) {
 }
 
 // All paths of a drawing, in mm, with their pens; `unit` is the mm of a user unit.
-Result<std::vector<DrawnPath>> pathsOf(const std::string& svg, double& unit) {
+Result<Drawing> pathsOf(const std::string& svg, double& unit) {
+    Drawing out;
     Collector found;
     std::vector<Pen> pens;
     unit = 1;
@@ -207,16 +209,14 @@ Result<std::vector<DrawnPath>> pathsOf(const std::string& svg, double& unit) {
         auto* root = document.first_node("svg");
         if (!root)
             return Problem{"SVG", "this is no SVG drawing", "export the outline as plain SVG"};
-        // A drawing in millimetres says so by its size and its view box.
-        auto* width = root->first_attribute("width");
-        auto* box = root->first_attribute("viewBox");
-        if (width && box) {
-            auto mm = parseLength(width->value(), Unit::Millimetre);
-            std::string_view numbers(box->value());
-            const auto x = takeNumber(numbers), y = takeNumber(numbers), w = takeNumber(numbers);
-            if (mm && x && y && w && *w > 0)
-                unit = mm->measure.mm() / *w;
-        }
+        bool said = false;
+        unit = svgUnit(root, said);
+        if (!said)
+            out.remarks.push_back("It does not say its size in any unit: millimetres are taken.");
+        std::map<std::string, int> left;
+        showUses(document, root, left);
+        for (auto& [what, times] : left)
+            out.remarks.push_back("Left out: " + numberText(times) + " of " + what + ".");
         tame(document, root);
         pensOf(root, {}, pens);
         plainShapes(root);
@@ -244,20 +244,21 @@ Result<std::vector<DrawnPath>> pathsOf(const std::string& svg, double& unit) {
             p.dashed = pen.dashed;
         }
     }
-    return found.paths;
+    out.paths = std::move(found.paths);
+    return out;
 }
 
 } // namespace
 
-Result<std::vector<DrawnPath>> netFromSvg(const std::string& svg) {
+Result<Drawing> netFromSvg(const std::string& svg) {
     double unit = 1;
     auto paths = pathsOf(svg, unit);
     if (!paths)
         return paths;
-    if (paths->size() > mostPaths)
+    if (paths->paths.size() > mostPaths)
         return Problem{"SVG", "it has more than " + numberText(mostPaths) + " separate lines",
                        "leave out what is not cut or folded"};
-    if (paths->empty())
+    if (paths->paths.empty())
         return Problem{"SVG", "nothing is drawn in it that could be cut or folded",
                        "draw paths, lines, rectangles or circles"};
     return paths;
@@ -269,7 +270,7 @@ Result<CutOut> cutOutOf(const std::string& svg) {
     if (!paths)
         return paths.problem();
     const Ring* best = nullptr;
-    for (const DrawnPath& p : *paths) // an open one is filled all the same
+    for (const DrawnPath& p : paths->paths) // an open one is filled all the same
         if (p.points.size() >= 3 &&
             (!best || std::fabs(areaOf(p.points)) > std::fabs(areaOf(*best))))
             best = &p.points;

@@ -20,6 +20,6 @@ Result<CutOut> cutOutOf(const std::string& svg);
 
 // All lines of a drawing, each with the group it lies in as its layer, its colour and whether it is
 // dashed; of classes of styles the name takes the colour's place.
-Result<std::vector<DrawnPath>> netFromSvg(const std::string& svg);
+Result<Drawing> netFromSvg(const std::string& svg);
 
 } // namespace hl::files

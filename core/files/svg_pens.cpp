@@ -1,5 +1,7 @@
 #include "core/files/svg_pens.h"
 #include "core/assembly/polygon.h"
+#include "core/files/drawn_colour.h"
+#include "core/files/svg_uses.h"
 #include "core/measure/measure.h"
 #include "core/measure/number.h"
 #include <algorithm>
@@ -9,40 +11,6 @@
 
 namespace hl::files {
 namespace {
-
-std::string valueOf(rapidxml_ns::xml_node<>* node, const char* name) {
-    for (auto* a = node->first_attribute(); a; a = a->next_attribute())
-        if (std::string_view(a->local_name(), a->local_name_size()) == name)
-            return {a->value(), a->value_size()};
-    return {};
-}
-
-// A property, as an attribute or within `style`.
-std::string property(rapidxml_ns::xml_node<>* node, const std::string& name) {
-    const std::string style = valueOf(node, "style");
-    for (size_t at = 0; at < style.size();) {
-        const size_t end = std::min(style.find(';', at), style.size()), colon = style.find(':', at);
-        if (colon < end) {
-            std::string key = style.substr(at, colon - at), value;
-            key.erase(std::remove(key.begin(), key.end(), ' '), key.end());
-            for (size_t i = colon + 1; i < end; ++i)
-                if (style[i] != ' ')
-                    value += style[i];
-            if (key == name)
-                return value;
-        }
-        at = end + 1;
-    }
-    return valueOf(node, name.c_str());
-}
-
-std::string plainColour(std::string c) {
-    std::transform(c.begin(), c.end(), c.begin(),
-                   [](unsigned char v) { return static_cast<char>(std::tolower(v)); });
-    if (c.size() == 4 && c[0] == '#') // #f00 is #ff0000
-        c = {'#', c[1], c[1], c[2], c[2], c[3], c[3]};
-    return c;
-}
 
 // The transform attribute: "translate(10 5) rotate(90)", the last one nearest to the shape.
 Eigen::Affine2d placeOf(const std::string& text) {
@@ -122,16 +90,16 @@ void pensOf(rapidxml_ns::xml_node<>* node, const Pen& pen, std::vector<Pen>& out
         if (!group && !shapes.count(name))
             continue;
         Pen own = pen;
-        own.place = pen.place * placeOf(valueOf(node, "transform"));
-        if (const std::string c = property(node, "stroke"); !c.empty() && c != "none")
+        own.place = pen.place * placeOf(svgValue(node, "transform"));
+        if (const std::string c = svgProperty(node, "stroke"); !c.empty() && c != "none")
             own.colour = plainColour(c);
-        else if (const std::string style = valueOf(node, "class"); !style.empty())
+        else if (const std::string style = svgValue(node, "class"); !style.empty())
             own.colour = "class " + style;
-        if (const std::string d = property(node, "stroke-dasharray"); !d.empty())
+        if (const std::string d = svgProperty(node, "stroke-dasharray"); !d.empty())
             own.dashed = d != "none" && d != "0";
         if (name == "g")
             for (const char* word : {"id", "label"}) // the later one is what a maker reads
-                if (const std::string l = valueOf(node, word); !l.empty())
+                if (const std::string l = svgValue(node, word); !l.empty())
                     own.layer = l;
         if (group)
             pensOf(node->first_node(), own, out);

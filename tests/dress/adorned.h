@@ -10,7 +10,7 @@ inline const Join& heldBy(const Assembly& a, const std::string& panel) {
 }
 inline Design topped(const Design& d, const std::string& on,
                      std::map<std::string, std::string> set) {
-    auto laid = layTopper(d, *fold(d), on, std::move(set));
+    auto laid = layTopper(d, *foldUp(d), on, std::move(set));
     if (!laid)
         qFatal("%s", laid.problem().text().c_str());
     return laid->first;

@@ -31,7 +31,7 @@ class Adorning : public QObject {
         const Design d =
             with(card(120, 150), "film", "card.spine", {{"width", "15"}, {"length", "116"}});
         QVERIFY(d.stock(d.structures[0].stock)->clear);
-        const auto c = fold(d);
+        const auto c = foldUp(d);
         QCOMPARE(c->assembly.spans.size(), size_t(1));
         QCOMPARE(c->assembly.spans[0].length, 104.0);
         QVERIFY(!first(prove(*c), "idle"));
@@ -52,7 +52,7 @@ class Adorning : public QObject {
     void filmThatIsTooShortIsToldAndMended() {
         const Design d = with(card(120, 150), "film", "card.spine",
                               {{"left", "40"}, {"right", "40"}, {"length", "86"}});
-        const auto found = prove(*fold(d));
+        const auto found = prove(*foldUp(d));
         const Finding* f = first(found, "spans");
         QVERIFY(f);
         QCOMPARE(int(f->severity), int(Severity::Stop));
@@ -61,14 +61,14 @@ class Adorning : public QObject {
         QVERIFY(f->action && f->action->parameter == "length");
         Design mended = d;
         mended.structures[0].set["length"] = *f->action->value;
-        QVERIFY(!first(prove(*fold(mended)), "spans"));
+        QVERIFY(!first(prove(*foldUp(mended)), "spans"));
     }
 
     // Shut, its loop lies beyond the ends and looks out at the edge that is nearer than half of it.
     void filmThatLooksOutIsTold() {
         const Design d = with(card(120, 150), "film", "card.spine",
                               {{"left", "80"}, {"right", "80"}, {"length", "172"}});
-        const auto found = prove(*fold(d));
+        const auto found = prove(*foldUp(d));
         const Finding* f = first(found, "spans");
         QVERIFY(f);
         QVERIFY(std::fabs(f->amount - (80 - (120 - 80))) < 1e-6);
@@ -144,18 +144,18 @@ class Adorning : public QObject {
         const auto patch =
             std::find_if(parts.begin(), parts.end(), [](auto& p) { return p.id == "thread1"; });
         QCOMPARE(patch->count, 2);
-        QVERIFY(verdictOf(prove(*fold(d))) == Verdict::Works);
+        QVERIFY(verdictOf(prove(*foldUp(d))) == Verdict::Works);
     }
 
     void aShortThreadIsTold() {
         const Design d = with(card(120, 150), "thread", "card.spine",
                               {{"left", "60"}, {"right", "50"}, {"length", "104"}});
-        const auto found = prove(*fold(d));
+        const auto found = prove(*foldUp(d));
         const Finding* f = first(found, "spans");
         QVERIFY(f && std::fabs(f->amount - 6) < 1e-6);
         Design mended = d;
         mended.structures[0].set["length"] = *f->action->value;
-        QVERIFY(!first(prove(*fold(mended)), "spans"));
+        QVERIFY(!first(prove(*foldUp(mended)), "spans"));
     }
 
     // A rectangle half over the edge of its panel: adhesive where it lies on paper, a millimetre
@@ -175,10 +175,10 @@ class Adorning : public QObject {
                 QVERIFY(onPaper(a.panels[size_t(j.landing)].outline, {}, j.place.at(p).head<2>()));
         // All over, it reaches what stands beside it when the card is closed; safe, nothing is
         // said.
-        QVERIFY(!first(prove(*fold(over)), "landing"));
+        QVERIFY(!first(prove(*foldUp(over)), "landing"));
         Design sticky = over;
         sticky.structures.back().set.erase("adhesive");
-        QVERIFY(first(prove(*fold(sticky)), "landing"));
+        QVERIFY(first(prove(*foldUp(sticky)), "landing"));
         // On its panel as a whole nothing need be said of it.
         const Design within = topped(d, "box1.left-wall", {{"width", "20"}, {"height", "12"}});
         QVERIFY(heldBy(*assemble(within), "topper1.topper").adhesive.empty());
@@ -190,11 +190,11 @@ class Adorning : public QObject {
         const Design d = with(card(120, 150), "box", "card.spine",
                               {{"left", "40"}, {"right", "40"}, {"width", "60"}});
         auto at = [&](const char* across) {
-            return layTopper(d, *fold(d), "box1.left-wall",
+            return layTopper(d, *foldUp(d), "box1.left-wall",
                              {{"width", "30"}, {"height", "20"}, {"across", across}});
         };
         QVERIFY(at("43"));
-        QVERIFY(first(prove(*fold(at("49")->first)), "strength"));
+        QVERIFY(first(prove(*foldUp(at("49")->first)), "strength"));
         auto hardly = at("53");
         QVERIFY(!hardly);
         QVERIFY2(hardly.problem().text().find("could be glued") != std::string::npos,
@@ -243,14 +243,14 @@ class Adorning : public QObject {
         if (areaOf(behind) < 0)
             std::reverse(behind.begin(), behind.end());
         QVERIFY(std::fabs(sharedArea(there, behind, {}) - areaOf(there)) < 1e-3);
-        QCOMPARE(int(verdictOf(prove(*fold(twice)))), int(Verdict::Works));
+        QCOMPARE(int(verdictOf(prove(*foldUp(twice)))), int(Verdict::Works));
     }
 
     // A page that is shown lying with its upper edge toward the viewer: the topper is turned.
     void toppersComeOutUpright() {
         Design d = card(150, 105);
         d.card.spine = SpineSide::Top;
-        const auto c = fold(d);
+        const auto c = foldUp(d);
         for (const char* page : {"card.page-left", "card.page-right"}) {
             const Design on = topped(d, page, {});
             const Assembly a = *assemble(on);
@@ -328,9 +328,9 @@ class Adorning : public QObject {
         };
         QVERIFY(std::fabs(areaWith("under") - 114 * 144) < 1e-6);
         QVERIFY(areaWith("round") < areaWith("under") - 300);
-        QCOMPARE(
-            int(verdictOf(prove(*fold(with(d, "mat", "card.page-left", {{"landings", "under"}}))))),
-            int(Verdict::Works));
+        QCOMPARE(int(verdictOf(
+                     prove(*foldUp(with(d, "mat", "card.page-left", {{"landings", "under"}}))))),
+                 int(Verdict::Works));
     }
 
     // A topper inside a box that is looked at from in front does not show; on its front it does.
@@ -344,7 +344,7 @@ class Adorning : public QObject {
         int faced = 0;
         for (const char* on : {"box2.left-wall", "box2.right-wall", "box1.right-wall"}) {
             const Design with = topped(d, on, {{"width", "14"}, {"height", "14"}});
-            const auto c = fold(with);
+            const auto c = foldUp(with);
             const int topper = c->assembly.panel("topper1.topper");
             // Nothing of it meets the eye, however one sits or stands before the card.
             double most = -1;
@@ -383,7 +383,7 @@ class Adorning : public QObject {
                                          {}, {}, {{"text", "Mind"}});
                         QVERIFY(made);
                         d = made->first;
-                        QCOMPARE(first(prove(*fold(d)), "dressing") != nullptr, turn == 180);
+                        QCOMPARE(first(prove(*foldUp(d)), "dressing") != nullptr, turn == 180);
                     }
     }
 
@@ -391,7 +391,7 @@ class Adorning : public QObject {
     void filmHidesNothing() {
         const Design d = with(card(120, 150), "film", "card.spine",
                               {{"width", "100"}, {"left", "60"}, {"right", "60"}, {"held", "40"}});
-        for (const Visible& v : visibleIn(*fold(d)))
+        for (const Visible& v : visibleIn(*foldUp(d)))
             QVERIFY(v.part > 0.9);
     }
 };

@@ -21,7 +21,7 @@ using namespace hl::test;
 
 namespace {
 
-std::shared_ptr<const Case> fold(const Design& d) {
+std::shared_ptr<const Case> foldUp(const Design& d) {
     return std::make_shared<const Case>(d, *assemble(d));
 }
 
@@ -47,7 +47,7 @@ class Dressing : public QObject {
                  {{"left", "50"}, {"right", "50"}, {"width", "80"}, {"place", "30"}});
         d = with(d, "box", "card.spine",
                  {{"left", "20"}, {"right", "20"}, {"width", "40"}, {"place", "50"}});
-        const auto c = fold(d);
+        const auto c = foldUp(d);
         auto part = [&](const char* panel, double height) {
             for (const Visible& v : visibleIn(*c, height))
                 if (c->assembly.panels[size_t(v.panel)].id == panel)
@@ -67,7 +67,7 @@ class Dressing : public QObject {
     // Upright is upright on every panel of the displayed card, whatever way it lies on its sheet.
     void uprightIsUprightEverywhere() {
         for (const QString& file : commissions()) {
-            const auto c = fold(*loadDesign(file.toStdString()));
+            const auto c = foldUp(*loadDesign(file.toStdString()));
             const Pose pose = poseAt(c->linkage, c->motion,
                                      std::clamp(c->assembly.display.at, c->first(), c->last()));
             const Rigid stand = stanceOf(putDown(*c), spineOpening(*c, pose));
@@ -88,14 +88,14 @@ class Dressing : public QObject {
     void allThatShowsIsCovered() {
         const Design d = with(card(), "box", "card.spine");
         const Scheme& s = *scheme("station");
-        const auto proposals = proposalsFor(*fold(d), s);
+        const auto proposals = proposalsFor(*foldUp(d), s);
         QVERIFY(proposals.size() >= 4);
         for (const Proposal& p : proposals)
             QVERIFY(p.part > 0.1 && tile(p.pattern));
         auto next = dressed(d, proposals);
         QVERIFY2(next, next ? "" : next.problem().text().c_str());
-        QVERIFY(proposalsFor(*fold(*next), s).empty());
-        QCOMPARE(int(verdictOf(prove(*fold(*next)))), int(Verdict::Works));
+        QVERIFY(proposalsFor(*foldUp(*next), s).empty());
+        QCOMPARE(int(verdictOf(prove(*foldUp(*next)))), int(Verdict::Works));
         const size_t papers = next->stocks.size();
         Design more = *next;
         QCOMPARE(paperPrinting(more, *tile("clouds")), std::string("clouds"));
@@ -138,7 +138,7 @@ class Dressing : public QObject {
             const Design d = *loadDesign(file.toStdString());
             const Design bare = undressed(d);
             QVERIFY2(d.structures.size() > bare.structures.size(), qPrintable(file));
-            const auto all = fold(d), without = fold(bare);
+            const auto all = foldUp(d), without = foldUp(bare);
             QCOMPARE(all->linkage.loops.size(), without->linkage.loops.size());
             const Evidence x(*all, {}), y(*without, {});
             QVERIFY2(x.closed.mass > y.closed.mass, qPrintable(file));
@@ -153,7 +153,7 @@ class Dressing : public QObject {
     // face and the back are two.
     void roomIsTheLargestFreeRectangle() {
         const Design bare = card(120, 150);
-        const auto all = roomToWrite(*fold(bare));
+        const auto all = roomToWrite(*foldUp(bare));
         QCOMPARE(all.size(), size_t(4));
         for (const WritingRoom& r : all) {
             QVERIFY(r.width <= 112 && r.width >= 110 && r.height <= 142 && r.height >= 140);
@@ -165,8 +165,8 @@ class Dressing : public QObject {
             with(bare, "topper", "card.page-right",
                  {{"width", "120"}, {"height", "60"}, {"across", "60"}, {"along", "30"}});
         bool seen = false;
-        for (const WritingRoom& r : roomToWrite(*fold(half)))
-            if (fold(half)->assembly.panels[size_t(r.panel)].id == "card.page-right" && r.face) {
+        for (const WritingRoom& r : roomToWrite(*foldUp(half)))
+            if (foldUp(half)->assembly.panels[size_t(r.panel)].id == "card.page-right" && r.face) {
                 seen = true;
                 QVERIFY(r.width >= 110 && r.height <= 86 && r.height >= 84 && r.low.y() >= 60);
             }
@@ -175,7 +175,7 @@ class Dressing : public QObject {
         Design busy = with(bare, "box", "card.spine", {{"place", "20"}, {"width", "40"}});
         busy = with(busy, "topper", "card.page-right",
                     {{"width", "20"}, {"height", "20"}, {"across", "90"}, {"along", "100"}});
-        const auto c = fold(busy);
+        const auto c = foldUp(busy);
         const Assembly& a = c->assembly;
         const int page = a.panel("card.page-right");
         std::vector<Ring> taken;
@@ -220,7 +220,7 @@ class Dressing : public QObject {
         auto hung = [&](const std::string& paper, const char* turn) {
             auto laid = layMat(d, "card.page-right", paper, true, false);
             const Design next = *tell(laid->first, laid->second, {{"turn", turn}});
-            const auto all = prove(*fold(next));
+            const auto all = prove(*foldUp(next));
             const Finding* f = first(all, "dressing");
             return f ? std::optional(*f) : std::nullopt;
         };
@@ -248,10 +248,10 @@ class Dressing : public QObject {
                 next = layMat(next, panel, paper, true, false)->first;
             return next;
         };
-        const auto printed = prove(*fold(both(true)));
+        const auto printed = prove(*foldUp(both(true)));
         const Finding* f = first(printed, "dressing");
         QVERIFY(f && f->severity == Severity::Note && f->code == "dressing.mirrored");
-        QVERIFY(!first(prove(*fold(both(false))), "dressing"));
+        QVERIFY(!first(prove(*foldUp(both(false))), "dressing"));
         auto count = [&](bool p) {
             const Design next = both(p);
             int n = 0;
@@ -265,7 +265,7 @@ class Dressing : public QObject {
         const std::string paper = paperPrinting(pages, *tile("brick"));
         for (const char* page : {"card.page-left", "card.page-right"})
             pages = layMat(pages, page, paper, true, false)->first;
-        QVERIFY(!first(prove(*fold(pages)), "dressing"));
+        QVERIFY(!first(prove(*foldUp(pages)), "dressing"));
         // With openings that are mirror images, two hands; with the same ones, none.
         const auto pierced = [&](bool mirrored) {
             Design d = pages;
@@ -279,9 +279,9 @@ class Dressing : public QObject {
                 }
             return d;
         };
-        const auto two = prove(*fold(pierced(true)));
+        const auto two = prove(*foldUp(pierced(true)));
         QVERIFY(first(two, "dressing") && first(two, "dressing")->code == "dressing.mirrored");
-        QVERIFY(!first(prove(*fold(pierced(false))), "dressing"));
+        QVERIFY(!first(prove(*foldUp(pierced(false))), "dressing"));
     }
 
     // Every shape of a topper fills its box, turns the right way round and crosses itself nowhere.

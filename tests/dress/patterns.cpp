@@ -23,7 +23,7 @@ using namespace hl::test;
 
 namespace {
 
-std::shared_ptr<const Case> fold(const Design& d) {
+std::shared_ptr<const Case> foldUp(const Design& d) {
     return std::make_shared<const Case>(d, *assemble(d));
 }
 // A card whose mats are of a printed paper.
@@ -128,7 +128,7 @@ class Patterns : public QObject {
         QVERIFY(std::fabs(own->blank.x() - 234) < 1e-3 && std::fabs(own->blank.y() - 144) < 1e-3);
         QVERIFY(std::fabs(own->creases[0].from.x() - 117) < 1e-3);
         // In every pose it lies on its pages.
-        const auto c = fold(over);
+        const auto c = foldUp(over);
         QVERIFY(int(verdictOf(prove(*c))) <= int(Verdict::Care));
         for (const Pose& p : c->poses)
             for (int i = 0; i < 2; ++i) {
@@ -142,7 +142,7 @@ class Patterns : public QObject {
         const Design behind = mat(d, "card.page-left", {{"over", "right"}, {"side", "back"}});
         const Assembly b = *assemble(behind);
         QVERIFY(b.creases.back().fold == Fold::Mountain);
-        const auto cb = fold(behind);
+        const auto cb = foldUp(behind);
         QVERIFY(int(verdictOf(prove(*cb))) <= int(Verdict::Care));
         const Design box = with(papered(), "box", "card.spine", {{"left", "40"}, {"right", "50"}});
         // Of a wall's folds one leads to the other wall, one to a tab, which nobody sees.
@@ -205,7 +205,7 @@ class Patterns : public QObject {
             "<g transform='translate(20 0)'><path d='M20 20 H100 V80 H20 Z' fill='#a03020'/>"
             "<circle cx='60' cy='50' r='10' fill='#ffffff'/></g></svg>";
         const Design d = card();
-        const auto c = fold(d);
+        const auto c = foldUp(d);
         const auto laid = layDrawing(d, *c, "card.page-right", "art/owl.svg", svg, {});
         QVERIFY2(laid, laid ? "" : laid.problem().text().c_str());
         const Design& with = laid->first;
@@ -256,7 +256,7 @@ class Patterns : public QObject {
     // knob.
     void aPatternIsDragged() {
         const Design d = mat(papered(), "card.page-right", {{"shift_right", "4"}});
-        const auto c = fold(d);
+        const auto c = foldUp(d);
         const auto laid = laidOf(*c, "mat1");
         QVERIFY(laid && laid->pattern && !laid->sized);
         QVERIFY(laid->width == 20 && laid->across == 4 && laid->along == 0);
@@ -274,10 +274,10 @@ class Patterns : public QObject {
         const Dragged turned =
             dragLaid(*c, *laid, Hold::Knob, knob, from + leftOf(Vec2(knob - from)), 1, false);
         QVERIFY(std::fabs(turned.set.at("turn").degrees() - 90) < 1e-6);
-        QVERIFY(!laidOf(*fold(with(card(), "mat", "card.page-right")), "mat1")); // plain paper
+        QVERIFY(!laidOf(*foldUp(with(card(), "mat", "card.page-right")), "mat1")); // plain paper
         // Of a mat that runs on the nearest tile is taken, and lies on the mat.
         for (const char* page : {"card.page-left", "card.page-right"}) {
-            const auto on = fold(mat(papered(), page, {{"runs", "on"}}));
+            const auto on = foldUp(mat(papered(), page, {{"runs", "on"}}));
             const auto tile = laidOf(*on, "mat1");
             const Assembly& a = on->assembly;
             QVERIFY(tile && onPaper(a.panels[size_t(tile->host)].outline, {}, tile->middle()));

@@ -25,7 +25,7 @@ class WireAndBacks : public QObject {
                                    {"right", mm(right)},
                                    {"length", mm(length)},
                                    {"banners", "0"}});
-            const auto found = prove(*fold(d));
+            const auto found = prove(*foldUp(d));
             const Finding* f = first(found, "spans");
             return f && f->severity == Severity::Note ? f->amount : 0.0;
         };
@@ -36,7 +36,7 @@ class WireAndBacks : public QObject {
         QCOMPARE(radius(10, 100, 112), 0.0); // hardly bent at all
         const Design thread = with(card(120, 150), "thread", "card.spine",
                                    {{"left", "50 mm"}, {"right", "50 mm"}, {"length", "104 mm"}});
-        QVERIFY(!first(prove(*fold(thread)), "spans"));
+        QVERIFY(!first(prove(*foldUp(thread)), "spans"));
     }
     // On the back of its panel a topper is upright as it is seen from there.
     void aTopperOnTheBack() {
@@ -75,7 +75,7 @@ class WireAndBacks : public QObject {
             return out;
         };
         QVERIFY(corners(one) == corners(two));
-        for (const Finding& f : prove(*fold(twice)))
+        for (const Finding& f : prove(*foldUp(twice)))
             QVERIFY2(f.severity == Severity::Note, f.message.c_str());
     }
 };

@@ -53,7 +53,7 @@ class Copies : public QObject {
         const double a = value(copy->first, "box1", "place"),
                      b = value(copy->first, "box2", "place");
         QVERIFY2(std::fabs(a - b) > 40, "they stand in one another");
-        QVERIFY(prove(*fold(copy->first)).empty());
+        QVERIFY(prove(*foldUp(copy->first)).empty());
         QVERIFY(!duplicateStructure(d, "box9"));
     }
 
@@ -123,7 +123,7 @@ class Copies : public QObject {
         }
         QCOMPARE(m.structure("v-fold1")->on, std::string("box1.right-foot"));
         QCOMPARE(m.structure("topper1")->on, std::string("card.page-left"));
-        const auto one = fold(d), other = fold(m);
+        const auto one = foldUp(d), other = foldUp(m);
         for (double at : {0.0, 50.0, 90.0, 180.0}) {
             auto points = [&](const Case& c, double sign) {
                 std::vector<Vec3> out;
@@ -183,7 +183,7 @@ class Copies : public QObject {
         QVERIFY(std::fabs(value(h, "box1", "tab") - 9) < 1e-9);
         QVERIFY(std::fabs(value(h, "v-fold1", "base_left") - 25) < 1e-6);
         QVERIFY(std::fabs(value(h, "v-fold1", "alpha_left") - 40 * pi / 180) < 1e-12);
-        const auto folded = fold(h);
+        const auto folded = foldUp(h);
         for (const Pose& p : folded->poses)
             QVERIFY(p.misfit() < 1e-6);
         const auto large = resizeDesign(d, Measure::fromMm(300), Measure::fromMm(500), "a4");
@@ -253,7 +253,7 @@ class Copies : public QObject {
     void handlesMoveAsTheGeometrySays() {
         const Design d =
             with(base(), "box", "card.spine", {{"left", "30"}, {"right", "24"}, {"place", "20"}});
-        const auto c = fold(d);
+        const auto c = foldUp(d);
         for (double at : {60.0, 90.0, 140.0}) {
             const double h = at / 2 * pi / 180;
             const Vec3 r(std::sin(h), 0, std::cos(h)), l(-std::sin(h), 0, std::cos(h));

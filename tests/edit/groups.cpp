@@ -18,7 +18,7 @@ namespace {
 
 using Members = std::vector<std::string>;
 
-std::shared_ptr<const Case> fold(const Design& d) {
+std::shared_ptr<const Case> foldUp(const Design& d) {
     return std::make_shared<const Case>(d, *assemble(d));
 }
 
@@ -39,7 +39,7 @@ const Members all{"topper1", "topper2", "topper3", "words1", "aperture1"};
 
 // Where corners of everything come to lie on the page: what a stiff whole keeps in shape.
 std::vector<Vec2> cornersOf(const Design& d) {
-    const auto c = fold(d);
+    const auto c = foldUp(d);
     std::vector<Vec2> out;
     for (const std::string& id : all) {
         const Laid laid = *laidOf(*c, id);
@@ -75,13 +75,13 @@ class Groups : public QObject {
             QVERIFY2(bool(held), held ? "" : held.problem().text().c_str());
             Design d = held->first;
             for (int step = 0; step < 3; ++step) {
-                const Laid box = *laidOf(*fold(d), held->second);
+                const Laid box = *laidOf(*foldUp(d), held->second);
                 const std::vector<Vec2> before = cornersOf(d);
                 const double dx = by(chance), dy = by(chance), a = angle(chance), r = grows(chance);
                 const Laid start = box;
                 Design next = d;
                 layTo(
-                    next, *fold(d), start,
+                    next, *foldUp(d), start,
                     {{"across", Measure::fromMm(start.across + dx)},
                      {"along", Measure::fromMm(start.along + dy)},
                      {"turn", Measure::fromDegrees(std::remainder(start.turn * 180 / pi + a, 360))},
@@ -100,7 +100,7 @@ class Groups : public QObject {
                         qPrintable(QString("corner %1: %2").arg(i).arg((after[i] - to).norm())));
                 }
                 // Its box went along: as large, with the same middle and turn.
-                const Laid there = *laidOf(*fold(next), held->second);
+                const Laid there = *laidOf(*foldUp(next), held->second);
                 QVERIFY(std::fabs(there.height - r * box.height) < 0.05 &&
                         std::fabs(there.width - r * box.width) < 0.05);
                 QVERIFY(std::fabs(there.across - box.across - dx) < 0.05 &&
@@ -117,7 +117,7 @@ class Groups : public QObject {
         QCOMPARE(id, std::string("group1"));
         d = told(d, id,
                  {{"across", "70 mm"}, {"along", "65 mm"}, {"turn", "-15"}, {"height", "60"}});
-        const Laid box = *laidOf(*fold(d), id);
+        const Laid box = *laidOf(*foldUp(d), id);
         QVERIFY(std::fabs(box.across - 70) < 0.02 && std::fabs(box.along - 65) < 0.02);
         QVERIFY(std::fabs(box.turn + 15 * pi / 180) < 1e-9 && std::fabs(box.height - 60) < 0.02);
         QVERIFY(*designFromText(designToText(d)) == d);
@@ -159,18 +159,18 @@ class Groups : public QObject {
         QVERIFY2(bool(twice), twice ? "" : twice.problem().text().c_str());
         QCOMPARE(twice->second, std::string("group2"));
         QCOMPARE(twice->first.structures.size(), 2 * d.structures.size());
-        const Laid a = *laidOf(*fold(twice->first), "group1"),
-                   b = *laidOf(*fold(twice->first), "group2");
+        const Laid a = *laidOf(*foldUp(twice->first), "group1"),
+                   b = *laidOf(*foldUp(twice->first), "group2");
         QVERIFY(std::fabs(a.height - b.height) < 1e-6 && std::fabs(a.width - b.width) < 1e-6);
         QVERIFY(std::fabs(std::fabs(a.across - b.across) - a.width) < 1e-4); // beside it
         const auto pasted = pasteStructure(card(), copyStructure(d, "group1"), "card.page-left");
         QVERIFY2(bool(pasted), pasted ? "" : pasted.problem().text().c_str());
-        const Laid c = *laidOf(*fold(pasted->first), pasted->second);
+        const Laid c = *laidOf(*foldUp(pasted->first), pasted->second);
         QVERIFY(std::fabs(a.height - c.height) < 1e-6 && std::fabs(a.width - c.width) < 1e-6);
         // In the mirror each is where its image was, and twice is as before.
         const auto mirrored = mirrorStructure(d, "group1");
         QVERIFY2(bool(mirrored), mirrored ? "" : mirrored.problem().text().c_str());
-        const Laid m = *laidOf(*fold(mirrored->first), "group1");
+        const Laid m = *laidOf(*foldUp(mirrored->first), "group1");
         QVERIFY(std::fabs(m.across - (m.size.x() - a.across)) < 1e-4);
         QCOMPARE(mirrored->first.structure("topper1")->on, std::string("card.page-left"));
         const auto back = mirrorStructure(mirrored->first, "group1");

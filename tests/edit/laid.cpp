@@ -13,7 +13,7 @@ using namespace hl::test;
 
 namespace {
 
-std::shared_ptr<const Case> fold(const Design& d) {
+std::shared_ptr<const Case> foldUp(const Design& d) {
     return std::make_shared<const Case>(d, *assemble(d));
 }
 // A topper of 20 x 12 mm on the right page of 140 x 140 mm.
@@ -35,7 +35,7 @@ class LaidTest : public QObject {
 
   private slots:
     void itIsWhereItWasPut() {
-        const auto c = fold(topped(50, 40, 30));
+        const auto c = foldUp(topped(50, 40, 30));
         const auto laid = laidOf(*c, "topper1");
         QVERIFY(laid && laid->sized);
         QCOMPARE(c->assembly.panels[size_t(laid->host)].id, std::string("card.page-right"));
@@ -50,14 +50,14 @@ class LaidTest : public QObject {
             QVERIFY(nearest < 1e-6);
         }
         QVERIFY(!laidOf(*c, "card") && !laidOf(*c, "nothing"));
-        QVERIFY(!laidOf(*fold(with(card(), "box", "card.spine")), "box1"));
+        QVERIFY(!laidOf(*foldUp(with(card(), "box", "card.spine")), "box1"));
     }
 
     // Finely, it follows the pointer; else it goes by the ruler, and to what it can be even with.
     void theMiddleFollowsThePointer() {
         std::mt19937 source(7);
         std::uniform_real_distribution<double> by(-25, 25);
-        const auto c = fold(topped(55, 45));
+        const auto c = foldUp(topped(55, 45));
         const auto laid = laidOf(*c, "topper1");
         for (int n = 0; n < 200; ++n) {
             const double dx = by(source), dy = by(source);
@@ -97,7 +97,7 @@ class LaidTest : public QObject {
         for (const char* across : {"30", "110"})
             d = with(d, "topper", "card.page-right",
                      {{"width", "20"}, {"height", "12"}, {"across", across}, {"along", "100"}});
-        const auto c = fold(d);
+        const auto c = foldUp(d);
         const auto laid = laidOf(*c, "topper1");
         const Vec2 at = laid->middle() + (from - 60) * laid->right;
         const Dragged next = dragLaid(*c, *laid, Hold::Middle, laid->middle(), at, 2, false);
@@ -115,7 +115,7 @@ class LaidTest : public QObject {
     // A corner comes to lie under the pointer, the middle stays; whatever its turn.
     void aCornerMakesItAnotherSize() {
         for (const double turn : {0.0, 30.0, -110.0}) {
-            const auto c = fold(topped(60, 60, turn));
+            const auto c = foldUp(topped(60, 60, turn));
             const auto laid = laidOf(*c, "topper1");
             for (int i = 0; i < 4; ++i) {
                 const Vec2 to = laid->middle() + 1.7 * (laid->corner(i) - laid->middle());
@@ -131,7 +131,7 @@ class LaidTest : public QObject {
     }
 
     void theKnobTurnsIt() {
-        const auto c = fold(topped(60, 60));
+        const auto c = foldUp(topped(60, 60));
         const auto laid = laidOf(*c, "topper1");
         const Vec2 knob = laid->knob(8);
         for (const double by : {-170.0, -44.0, 3.0, 61.0, 179.0}) {
@@ -152,7 +152,7 @@ class LaidTest : public QObject {
     // Words keep their shape and are made higher as a whole.
     void wordsGrowAsAWhole() {
         const Design d = with(card(), "words", "card.page-right", {{"height", "6"}});
-        const auto c = fold(d);
+        const auto c = foldUp(d);
         const auto laid = laidOf(*c, "words1");
         QVERIFY(laid && !laid->sized && laid->width > 3 * laid->height);
         const Vec2 to = laid->middle() + 1.5 * (laid->corner(2) - laid->middle());

@@ -71,7 +71,7 @@ class Nets : public QObject {
         QVERIFY(text);
         const auto net = netFromDxf(*text);
         QVERIFY2(net, net ? "" : net.problem().text().c_str());
-        const auto made = addNet(d, "back", *net, {});
+        const auto made = addNet(d, "back", net->paths, {});
         QVERIFY2(made, made ? "" : made.problem().text().c_str());
         const FreePart& back = *made->design.part("back");
         QCOMPARE(back.outline.size(), size_t(4));
@@ -87,22 +87,23 @@ class Nets : public QObject {
     }
     void gapsAndLayers() {
         const auto net = netFromDxf(squareNet());
-        QVERIFY(net && net->size() == 5);
+        QVERIFY(net && net->paths.size() == 5);
         // A layer that means nothing is asked for by its name.
-        const auto unsaid = addNet(card(), "", *net, {});
+        const auto unsaid = addNet(card(), "", net->paths, {});
         QVERIFY(!unsaid && unsaid.problem().text().find("“middle”") != std::string::npos);
-        const auto made = addNet(card(), "", *net, {{"middle", NetLine::Mountain}});
+        const auto made = addNet(card(), "", net->paths, {{"middle", NetLine::Mountain}});
         QVERIFY2(made, made ? "" : made.problem().text().c_str());
         const FreePart& p = *made->design.part(made->id);
         QVERIFY(p.lines.size() == 1 && p.lines[0].kind == LineKind::Mountain);
-        QVERIFY(made->remarks.size() == 1 && made->remarks[0].find("0.2 mm") != std::string::npos);
+        QVERIFY(made->remarks.size() == 2 && made->remarks[0].find("0.2 mm") != std::string::npos);
+        QVERIFY2(made->remarks[1].find("It is 40") == 0, made->remarks[1].c_str());
         QCOMPARE(assemble(made->design)->panels.size(), assemble(card())->panels.size() + 2);
         // Nearer than that nothing is joined; left out is left out.
-        QVERIFY(!addNet(card(), "", *net, {{"middle", NetLine::Ignored}}, 0.1));
-        QVERIFY(addNet(card(), "", *net, {{"middle", NetLine::Ignored}})
+        QVERIFY(!addNet(card(), "", net->paths, {{"middle", NetLine::Ignored}}, 0.1));
+        QVERIFY(addNet(card(), "", net->paths, {{"middle", NetLine::Ignored}})
                     ->design.parts.back()
                     .lines.empty());
-        QVERIFY(!addNet(made->design, made->id, *net, {{"middle", NetLine::Score}}));
+        QVERIFY(!addNet(made->design, made->id, net->paths, {{"middle", NetLine::Score}}));
         for (auto [name, means] : {std::pair{"Valley folds", NetLine::Valley},
                                    {"MOUNTAIN", NetLine::Mountain},
                                    {"score-lines", NetLine::Score},
@@ -165,19 +166,19 @@ class Nets : public QObject {
             "</g></g></svg>";
         const auto drawing = netFromDrawing(svg);
         QVERIFY2(drawing, drawing ? "" : drawing.problem().text().c_str());
-        QCOMPARE(drawing->size(), size_t(5));
-        QVERIFY(tellsApart(*drawing) == LinesBy::Layer);
+        QCOMPARE(drawing->paths.size(), size_t(5));
+        QVERIFY(tellsApart(drawing->paths) == LinesBy::Layer);
         const auto keys = [&](LinesBy by) {
             std::string out;
-            for (const DrawnPath& p : sortedBy(*drawing, by))
+            for (const DrawnPath& p : sortedBy(drawing->paths, by))
                 out += p.layer + ";";
             return out;
         };
         QCOMPARE(keys(LinesBy::Layer), std::string("outer;inner;inner;inner;inner;"));
-        QCOMPARE(keys(LinesBy::Colour), std::string("#ff0000;blue;blue;class q;#00ff00;"));
+        QCOMPARE(keys(LinesBy::Colour), std::string("red;blue;blue;class q;lime;"));
         QCOMPARE(keys(LinesBy::Dashes),
                  std::string("solid lines;solid lines;dashed lines;solid lines;solid lines;"));
-        const auto made = addNet(card(), "", sortedBy(*drawing, LinesBy::Colour),
+        const auto made = addNet(card(), "", sortedBy(drawing->paths, LinesBy::Colour),
                                  {{"#ff0000", NetLine::Cut},
                                   {"blue", NetLine::Valley},
                                   {"class q", NetLine::Cut},
@@ -206,9 +207,9 @@ class Nets : public QObject {
             "0\nLINE\n8\nfolds\n62\n256\n10\n-10\n20\n0\n11\n10\n21\n0\n0\nENDSEC\n0\nEOF\n";
         const auto dxf = netFromDrawing(tables + lines);
         QVERIFY2(dxf, dxf ? "" : dxf.problem().text().c_str());
-        QCOMPARE((*dxf)[0].colour, std::string("red"));
-        QCOMPARE((*dxf)[1].colour, std::string("blue"));
-        QVERIFY(!(*dxf)[0].dashed && (*dxf)[1].dashed);
+        QCOMPARE(dxf->paths[0].colour, std::string("red"));
+        QCOMPARE(dxf->paths[1].colour, std::string("blue"));
+        QVERIFY(!dxf->paths[0].dashed && dxf->paths[1].dashed);
         for (const char* bad : {"<svg/>", "<svg xmlns='http://www.w3.org/2000/svg'><text/></svg>",
                                 "<svg xmlns='http://www.w3.org/2000/svg'><path d='M0 0"})
             QVERIFY(!netFromDrawing(bad));
@@ -239,7 +240,8 @@ class Nets : public QObject {
             for (int k = 0; k < 4 && !bytes.empty(); ++k)
                 bytes[chance() % bytes.size()] = char(chance());
             if (auto net = netFromDxf(bytes))
-                addNet(card(), "", *net, {{"middle", NetLine::Valley}, {"cut", NetLine::Cut}});
+                addNet(card(), "", net->paths,
+                       {{"middle", NetLine::Valley}, {"cut", NetLine::Cut}});
         }
     }
 };

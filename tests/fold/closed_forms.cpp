@@ -34,7 +34,7 @@ struct Folded {
 
 Design card() { return test::card(150, 200); }
 
-Folded fold(const Design& d) { return Folded(*assemble(d)); }
+Folded foldUp(const Design& d) { return Folded(*assemble(d)); }
 
 Vec3 right(double opening) { return {std::sin(opening * deg / 2), 0, std::cos(opening * deg / 2)}; }
 Vec3 left(double opening) { return {-std::sin(opening * deg / 2), 0, std::cos(opening * deg / 2)}; }
@@ -65,8 +65,8 @@ class ClosedForms : public QObject {
     void box() {
         QFETCH(double, opening);
         static const Folded f =
-            fold(with(card(), "box", "card.spine",
-                      {{"place", "40 mm"}, {"left", "31 mm"}, {"right", "22.5 mm"}}));
+            foldUp(with(card(), "box", "card.spine",
+                        {{"place", "40 mm"}, {"left", "31 mm"}, {"right", "22.5 mm"}}));
         const Pose p = f.at(opening);
         QVERIFY(p.misfit() < most);
         const Vec3 tip = 31 * left(opening) + 22.5 * right(opening) + Vec3(0, 40, 0);
@@ -76,7 +76,7 @@ class ClosedForms : public QObject {
     void tent_data() { addOpenings(); }
     void tent() {
         QFETCH(double, opening);
-        static const Folded f = fold(with(
+        static const Folded f = foldUp(with(
             card(), "tent", "card.spine",
             {{"place", "40 mm"}, {"left", "30 mm"}, {"right", "38 mm"}, {"left_wall", "45 mm"}}));
         const double a = 30, b = 38, p = 45, q = a + p - b;
@@ -102,11 +102,11 @@ class ClosedForms : public QObject {
     void symmetricVFold() {
         QFETCH(double, opening);
         for (auto [alpha, beta] : {std::pair{45.0, 90.0}, {60.0, 75.0}, {30.0, 110.0}}) {
-            const Folded f = fold(with(card(), "v-fold", "card.spine",
-                                       {{"place", "70 mm"},
-                                        {"alpha_left", std::to_string(alpha)},
-                                        {"beta_left", std::to_string(beta)},
-                                        {"height", "50 mm"}}));
+            const Folded f = foldUp(with(card(), "v-fold", "card.spine",
+                                         {{"place", "70 mm"},
+                                          {"alpha_left", std::to_string(alpha)},
+                                          {"beta_left", std::to_string(beta)},
+                                          {"height", "50 mm"}}));
             const double half = opening * deg / 2, a = alpha * deg, b = beta * deg;
             const double gamma =
                 std::atan2(std::sin(a) * std::cos(half), std::cos(a)) +
@@ -152,12 +152,12 @@ class ClosedForms : public QObject {
             const double bl = 95, br = bl + 40 - 55;
             static std::map<bool, std::unique_ptr<Folded>> made;
             if (!made[backwards]) // in place: what is folded refers to itself
-                made[backwards].reset(new Folded(fold(with(card(), "v-fold", "card.spine",
-                                                           {{"place", "90 mm"},
-                                                            {"alpha_left", std::to_string(al)},
-                                                            {"alpha_right", std::to_string(ar)},
-                                                            {"beta_left", std::to_string(bl)},
-                                                            {"height", "40 mm"}}))));
+                made[backwards].reset(new Folded(foldUp(with(card(), "v-fold", "card.spine",
+                                                             {{"place", "90 mm"},
+                                                              {"alpha_left", std::to_string(al)},
+                                                              {"alpha_right", std::to_string(ar)},
+                                                              {"beta_left", std::to_string(bl)},
+                                                              {"height", "40 mm"}}))));
             const Folded& f = *made[backwards];
             const Vec3 y(0, 1, 0);
             const Vec3 u = std::cos(al * deg) * y + std::sin(al * deg) * left(opening);
@@ -181,7 +181,7 @@ class ClosedForms : public QObject {
     void boxOnTheFootOfABox_data() { addOpenings(); }
     void boxOnTheFootOfABox() {
         QFETCH(double, opening);
-        static const Folded f = fold(with(
+        static const Folded f = foldUp(with(
             with(card(), "box", "card.spine",
                  {{"place", "40 mm"}, {"left", "40 mm"}, {"right", "50 mm"}, {"width", "80 mm"}}),
             "box", "box1.left-foot",
@@ -195,7 +195,7 @@ class ClosedForms : public QObject {
     void vFoldOnTheRidgeOfATent_data() { addOpenings(); }
     void vFoldOnTheRidgeOfATent() {
         QFETCH(double, opening);
-        static const Folded f = fold(with(
+        static const Folded f = foldUp(with(
             with(card(), "tent", "card.spine",
                  {{"place", "30 mm"},
                   {"left", "35 mm"},
@@ -219,11 +219,11 @@ class ClosedForms : public QObject {
 
     // A wall that is 6 mm too long on one side: closed, the tabs miss by exactly that.
     void misfitIsWhatTheWallsDiffer() {
-        const Folded f = fold(with(card(), "box", "card.spine",
-                                   {{"left", "30 mm"},
-                                    {"right", "30 mm"},
-                                    {"left_wall", "30 mm"},
-                                    {"right_wall", "36 mm"}}));
+        const Folded f = foldUp(with(card(), "box", "card.spine",
+                                     {{"left", "30 mm"},
+                                      {"right", "30 mm"},
+                                      {"left_wall", "30 mm"},
+                                      {"right_wall", "36 mm"}}));
         QVERIFY(f.at(90).misfit() < most);
         QVERIFY(std::abs(f.at(0).misfit() - 6) < 0.2);
         QVERIFY(f.at(2).misfit() > 1);
@@ -231,7 +231,7 @@ class ClosedForms : public QObject {
 
     void flatStatesAreExact() {
         const Folded f =
-            fold(with(with(card(), "box", "card.spine", {}), "v-fold", "box1.right-foot", {}));
+            foldUp(with(with(card(), "box", "card.spine", {}), "v-fold", "box1.right-foot", {}));
         for (double angle : f.at(0).angles)
             QCOMPARE(angle, std::round(angle / pi) * pi);
         for (const Rigid& r : f.at(0).panels)

@@ -49,7 +49,7 @@ class Drawn : public QObject {
         static const auto c = [] {
             Design d = card();
             addPlatform(d, "p", {}, 40, 30, 25, 40);
-            return fold(d);
+            return foldUp(d);
         }();
         const Pose p = at(*c, opening);
         QVERIFY2(p.misfit() < most, qPrintable(QString::number(p.misfit())));
@@ -65,7 +65,7 @@ class Drawn : public QObject {
         static const auto c = [] {
             Design d = card();
             addPrism(d, "p", {}, 40, 30, 25, 64, 30, false);
-            return fold(d);
+            return foldUp(d);
         }();
         checkPrism(*c, "p", 0, 40, 64, 30, 25, 30, false, opening);
     }
@@ -79,7 +79,7 @@ class Drawn : public QObject {
             const Fold2 lid = addPrism(d, "p", {}, 45, 36, 20, 50, 41, true);
             // On the lid places are counted from the lid's own edge.
             addPrism(d, "q", lid, 10, 20, 15, 30, 23, true);
-            return fold(d);
+            return foldUp(d);
         }();
         checkPrism(*c, "p", 0, 45, 50, 36, 20, 41, true, opening);
         checkPrism(*c, "q", 20, 55, 30, 20, 15, 23, true, opening);
@@ -99,7 +99,7 @@ class Drawn : public QObject {
                       {"beta_left", "80"},
                       {"base_left", "20 mm"},
                       {"height", "25 mm"}});
-            return fold(d);
+            return foldUp(d);
         }();
         const Pose p = at(*c, opening);
         QVERIFY(p.misfit() < most);
@@ -129,7 +129,7 @@ class Drawn : public QObject {
                 line("tip", LineKind::Mountain, {test::at(tip, low), test::at(tip, high)}),
                 line("right", LineKind::Valley, {test::at(b, low), test::at(b, high)})};
             d.card.smooth = {{mm(low), mm(high)}};
-            return fold(d);
+            return foldUp(d);
         }();
         // The pages stay whole round the hole; the box is two panels of the same part.
         QCOMPARE(c->assembly.parts.size(), size_t(1));
@@ -159,7 +159,7 @@ class Drawn : public QObject {
         d.parts = {p};
         d.joins = {glue("v.up-left", "card.page-right", 30, 20, 0, false)};
         d.motion = {{"v.up", deg(180), deg(20)}};
-        const auto c = fold(d);
+        const auto c = foldUp(d);
         const double ratio = std::cos(alpha);
         for (double at_ : {10.0, 45.0, 90.0, 140.0}) {
             const Pose pose = at(*c, at_);

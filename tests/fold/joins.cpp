@@ -55,7 +55,7 @@ class Joins : public QObject {
     // Opening first, then pulling: at every place of the second stage the crank stands where the
     // triangle of axle, elbow and pin puts it, in the plane of the page.
     void slideAndPivots() {
-        const auto c = fold(pullTab());
+        const auto c = foldUp(pullTab());
         const Course& course = c->linkage.course;
         QCOMPARE(course.begin(), 0.0);
         QCOMPARE(course.end(), 168.0);
@@ -103,7 +103,7 @@ class Joins : public QObject {
                              test::at(45, 40), {test::at(3, 3)});
         d.joins = {slide, axle, pin};
         d.motion = {{"card.spine", deg(0), deg(180)}, {"pull", mm(0), mm(25)}};
-        const auto c = fold(d);
+        const auto c = foldUp(d);
         for (double s : {180.0, 181.0, 190.0, 198.5, 205.0}) {
             const Pose p = poseAt(c->linkage, c->motion, s);
             QVERIFY2(p.misfit() < most, qPrintable(QString::number(p.misfit())));
@@ -120,7 +120,7 @@ class Joins : public QObject {
         QVERIFY2(!loose, loose ? loose->message.c_str() : "");
         // Too short a slot stops it: 60 - 60 cos t = 2 mm down.
         d.joins[2].from = mm(-2);
-        const auto stopped = fold(d);
+        const auto stopped = foldUp(d);
         const double last = 60 * std::sin(std::acos(58. / 60));
         QVERIFY(poseAt(stopped->linkage, stopped->motion, 180 + last - 0.2).misfit() < most);
         QVERIFY(poseAt(stopped->linkage, stopped->motion, 180 + last + 1).misfit() > 0.05);
@@ -151,11 +151,11 @@ class Joins : public QObject {
         };
         // Led aside by 15 sin 3 deg = 0.79 mm: within a millimetre it goes, without play it binds.
         const double aside = 15 * std::sin(3 * degree);
-        const auto c = fold(rider(1, 3));
+        const auto c = foldUp(rider(1, 3));
         for (const Pose& p : c->poses)
             QVERIFY2(p.misfit() < most, qPrintable(QString::number(p.misfit())));
         QVERIFY(!first(prove(*c), "mobility"));
-        const auto binds = fold(rider(0, 3));
+        const auto binds = foldUp(rider(0, 3));
         const Pose last = poseAt(binds->linkage, binds->motion, 195);
         QVERIFY2(last.misfit() > 0.3 * aside, qPrintable(QString::number(last.misfit())));
         QVERIFY(first(prove(*binds), "misfit"));
@@ -175,7 +175,7 @@ class Joins : public QObject {
         slot.hinged = true;
         slot.onFace = true;
         d.joins = {glue("w.foot", "card.page-left", -30, 70, -90), slot};
-        const auto c = fold(d);
+        const auto c = foldUp(d);
         for (double o : {0.0, 1.0, 60.0, 90.0, 179.0, 180.0}) {
             const Pose pose = poseAt(c->linkage, c->motion, o);
             QVERIFY2(pose.misfit() < most, qPrintable(QString::number(pose.misfit())));
@@ -186,7 +186,7 @@ class Joins : public QObject {
         }
         QVERIFY(!first(prove(*c), "landing"));
         d.card.lines.clear(); // the same without a slit
-        const auto without = fold(d);
+        const auto without = foldUp(d);
         const auto all = prove(*without);
         QVERIFY(first(all, "landing"));
         QVERIFY(first(all, "landing")->code == "landing.no-slit");
@@ -203,7 +203,7 @@ class Joins : public QObject {
         JoinSpec slot = glue("w.tongue", "card.page-right", 24, 40, 90, true, true);
         slot.kind = JoinKind::Slot;
         d.joins = {glue("w.foot", "card.page-left", -30, 70, -90), slot};
-        const auto c = fold(d);
+        const auto c = foldUp(d);
         for (const Pose& pose : c->poses)
             QVERIFY(pose.misfit() < most);
         QVERIFY(!first(prove(*c), "landing"));
@@ -220,7 +220,7 @@ class Joins : public QObject {
         d.joins = {glue("tube.a", "card.page-right", 60, 100, -90, false),
                    glue("tube.b", "card.page-left", -60, 0, 90, false)};
         d.motion = {{"card.spine", deg(0), deg(180)}};
-        const auto c = fold(d);
+        const auto c = foldUp(d);
         for (double o : {0.0, 1.0, 45.0, 90.0, 150.0, 179.0, 180.0}) {
             const Pose pose = poseAt(c->linkage, c->motion, o);
             QVERIFY2(pose.misfit() < most,
@@ -239,7 +239,7 @@ class Joins : public QObject {
         d.motion = {{"card.wing", deg(0), deg(120)},
                     {"card.spine", deg(0), deg(180)},
                     {"card.wing", deg(120), deg(180)}};
-        const auto c = fold(d);
+        const auto c = foldUp(d);
         QCOMPARE(c->linkage.course.end(), 360.0);
         const int wing = c->assembly.crease("card.wing"), spine = c->linkage.spine;
         auto shown = [&](double s, int joint) {
@@ -267,7 +267,7 @@ class Joins : public QObject {
         p.lines[0].rest = deg(110);
         d.parts = {p};
         d.joins = {glue("flap.hinge-left", "card.page-right", 20, 20, 0, false)};
-        const auto c = fold(d);
+        const auto c = foldUp(d);
         // The closing pages press it flat before: it keeps within the angle between them.
         for (const Pose& pose : c->poses)
             QVERIFY(std::abs(pose.angles[size_t(c->assembly.crease("flap.hinge"))] +
@@ -285,7 +285,7 @@ class Joins : public QObject {
         three.parts = {q};
         three.joins = {glue("strip.a", "card.page-left", -40, 50, -90),
                        glue("strip.b", "card.page-right", 40, 30, 90)};
-        const auto t = fold(three);
+        const auto t = foldUp(three);
         for (double o : {40.0, 90.0, 135.0}) {
             const Pose pose = poseAt(t->linkage, t->motion, o);
             QVERIFY(pose.misfit() < most);

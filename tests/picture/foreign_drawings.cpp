@@ -26,7 +26,7 @@ using namespace hl::test;
 
 namespace {
 
-std::string picture(const char* format, int width = 40, int height = 30) {
+std::string drawnPicture(const char* format, int width = 40, int height = 30) {
     QImage image(width, height, QImage::Format_RGB32);
     for (int y = 0; y < height; ++y)
         for (int x = 0; x < width; ++x)
@@ -129,7 +129,7 @@ class ForeignDrawings : public QObject {
                   "<use xlink:href=\"#a>b\"/><path fill=\"url(#g)\" style=\"fill: url( '#g' )\"/>"
                   "<style>path { fill: url(#g) }</style><a href=\"http://x\"><path d='M0 0'/></a>"
                   "<image href=\"data:image/png;base64,\n" +
-                      base64Text(picture("PNG")) + "\"/><text>1 &lt; 2</text><br / >",
+                      base64Text(drawnPicture("PNG")) + "\"/><text>1 &lt; 2</text><br / >",
                   "<?xml version=\"1.0\"?><!DOCTYPE svg [<!ENTITY ns \"http://a\">]>");
         const Unlinked out = withoutLinks(whole);
         QVERIFY2(out.left.empty(), out.left.empty() ? "" : out.left[0].c_str());
@@ -143,7 +143,7 @@ class ForeignDrawings : public QObject {
         const std::string said =
             drawn("<path style=\"&st0;\"/><path style='font-family:&quot;A&quot;'/>"
                   "<image href=\"data:image/png;base64,&#10;" +
-                      base64Text(picture("PNG")) + "\"/>",
+                      base64Text(drawnPicture("PNG")) + "\"/>",
                   "<!DOCTYPE svg PUBLIC \"-//a\" \"b.dtd\" [<!ENTITY st0 'fill:#FFF;'>]>");
         const Unlinked kept = withoutLinks(said);
         QVERIFY2(kept.left.empty(), kept.left.empty() ? "" : kept.left[0].c_str());
@@ -194,10 +194,10 @@ class ForeignDrawings : public QObject {
             QVERIFY(f.open(QIODevice::WriteOnly));
             f.write(bytes.data(), qint64(bytes.size()));
         };
-        write("drawings/beside me.png", picture("PNG"));
-        write("drawings/photos/below.jpg", picture("JPEG"));
-        write("secret.png", picture("PNG", 8, 8));
-        write("drawings/damaged.png", picture("PNG").substr(0, 60));
+        write("drawings/beside me.png", drawnPicture("PNG"));
+        write("drawings/photos/below.jpg", drawnPicture("JPEG"));
+        write("secret.png", drawnPicture("PNG", 8, 8));
+        write("drawings/damaged.png", drawnPicture("PNG").substr(0, 60));
         write("drawings/text.png", "nothing of the kind");
         QCOMPARE(mkfifo(dir.filePath("drawings/pipe.png").toUtf8().constData(), 0600), 0);
         QVERIFY(QFile::link(dir.filePath("secret.png"), dir.filePath("drawings/link.png")));
@@ -233,7 +233,7 @@ class ForeignDrawings : public QObject {
     // Cut short anywhere, or with a bad sum: refused when it is taken in.
     void damagedPictures() {
         for (const char* format : {"PNG", "JPEG"}) {
-            const std::string whole = picture(format);
+            const std::string whole = drawnPicture(format);
             QVERIFY(printWith(card(), "card", "a", whole));
             for (size_t n = 30; n + 12 < whole.size(); n += 17) {
                 const auto d = printWith(card(), "card", "a", whole.substr(0, n));
@@ -241,7 +241,7 @@ class ForeignDrawings : public QObject {
                 QVERIFY(d.problem().text().find("a: ") == 0);
             }
         }
-        std::string sum = picture("PNG");
+        std::string sum = drawnPicture("PNG");
         sum[sum.find("IDAT") + 10] ^= 0x40;
         QVERIFY(!printWith(card(), "card", "a.png", sum));
         const auto cut = tracedFrom(sum);

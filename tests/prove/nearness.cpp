@@ -66,7 +66,7 @@ class Nearness : public QObject {
         int told = 0;
         for (int n = 0; n < 40; ++n) {
             const Design d = row(random, n % 2 == 0);
-            const auto c = fold(d);
+            const auto c = foldUp(d);
             for (const Finding& f : prove(*c)) {
                 if (f.code != "clearance.near")
                     continue;

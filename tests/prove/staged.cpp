@@ -48,7 +48,7 @@ Design moving(Design d, Second second, double open = 90) {
 
 std::vector<std::string> told(const Design& d) { // rules, parts and amounts of what is no note
     std::vector<std::string> out;
-    for (const Finding& f : prove(*fold(d)))
+    for (const Finding& f : prove(*foldUp(d)))
         if (f.severity != Severity::Note && f.rule != "mobility") {
             std::string parts;
             for (const std::string& p : f.parts)
@@ -127,7 +127,7 @@ class Staged : public QObject {
             card(140, 180), "topper", "card.page-right",
             {{"width", "20"}, {"height", "20"}, {"across", "80"}, {"along", "70"}, {"raise", "2"}});
         const auto amount = [](const Design& d, const char* rule) {
-            const auto all = prove(*fold(d));
+            const auto all = prove(*foldUp(d));
             const Finding* f = first(all, rule);
             return f ? f->amount : 0;
         };
@@ -146,7 +146,7 @@ class Staged : public QObject {
                         {{"left", "30"}, {"right", "30"}, {"place", "20"}, {"width", "50"}});
         d.card.shown = deg(180);
         d = moving(d, Second(second), 180);
-        for (const Finding& f : prove(*fold(d)))
+        for (const Finding& f : prove(*foldUp(d)))
             QVERIFY2(f.severity == Severity::Note, f.message.c_str());
     }
 };

@@ -31,7 +31,7 @@ struct Proof {
 };
 
 Proof proofOf(const Design& d) {
-    const auto c = fold(d);
+    const auto c = foldUp(d);
     const auto all = prove(*c);
     Proof p;
     p.verdict = verdictOf(all);

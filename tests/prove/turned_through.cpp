@@ -11,7 +11,7 @@ using namespace hl::test;
 namespace {
 
 std::vector<Finding> collisions(const Design& d) {
-    std::vector<Finding> all = prove(*fold(d)), out;
+    std::vector<Finding> all = prove(*foldUp(d)), out;
     std::copy_if(all.begin(), all.end(), std::back_inserter(out),
                  [](const Finding& f) { return f.rule == "collision"; });
     return out;

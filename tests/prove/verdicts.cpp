@@ -19,7 +19,7 @@ using namespace hl::test;
 
 namespace {
 
-std::vector<Finding> findingsOf(const Design& d) { return prove(*fold(d)); }
+std::vector<Finding> findingsOf(const Design& d) { return prove(*foldUp(d)); }
 std::string all(const std::vector<Finding>& findings) {
     std::string out;
     for (const Finding& f : findings)
@@ -126,7 +126,7 @@ class Verdicts : public QObject {
                                   {{"alpha", std::to_string(alpha)}, {"plates", "none"}});
             // Beyond 45 degrees the arms turn up by more than 90 and pass through one another.
             QVERIFY2(works(d) == (alpha <= 45), all(findingsOf(d)).c_str());
-            const auto c = fold(d);
+            const auto c = foldUp(d);
             const int arm = c->assembly.crease("x-fold1.upper-arm");
             QVERIFY(arm >= 0);
             for (double phi : {0.0, 30.0, 90.0, 150.0, 179.0}) {
@@ -209,7 +209,7 @@ class Verdicts : public QObject {
         int narrow = 0;
         for (int n = 0; n < 12; ++n) {
             const Design d = spire(4, 13 + 0.3 * n, 89 + n);
-            const auto c = fold(d);
+            const auto c = foldUp(d);
             const int spire = c->assembly.panel("topper1.topper");
             Crossing deepest;
             for (double phi = 150; phi < 179; phi += 0.01) {
@@ -339,7 +339,7 @@ class Verdicts : public QObject {
                          {{"left", std::to_string(20 + (7 * n + 5 * i) % 23) + " mm"},
                           {"place", std::to_string(10 + 38 * i + n % 5) + " mm"},
                           {"width", std::to_string(36 + (3 * n) % 9) + " mm"}});
-            const auto c = fold(d);
+            const auto c = foldUp(d);
             const auto before = prove(*c);
             auto after = before;
             findRemedies(*c, after);
@@ -381,7 +381,7 @@ class Verdicts : public QObject {
                       {"right", "70"},
                       {"place", std::to_string(10 + 30 * i) + " mm"},
                       {"width", "20"}});
-        const auto c = fold(d);
+        const auto c = foldUp(d);
         auto findings = prove(*c);
         const size_t last = findings.size() - 1;
         QVERIFY2(last >= 8, all(findings).c_str());
@@ -428,7 +428,7 @@ class Verdicts : public QObject {
                       {"height", "40"},
                       {"across", "40"},
                       {"along", "60"}});
-            const auto c = fold(d);
+            const auto c = foldUp(d);
             const Pose p = poseAt(c->linkage, c->motion, 180);
             const Panel& arch = c->assembly.panels[c->assembly.panel("topper1.topper")];
             const Rigid at = p.panels[c->assembly.panel("topper1.topper")];
@@ -450,7 +450,7 @@ class Verdicts : public QObject {
         for (double edge : {140.0, 150.0}) {
             const Design d = opened({at(110, 40), at(edge, 40), at(edge, 80), at(110, 80)});
             QVERIFY2(works(d), all(findingsOf(d)).c_str());
-            const auto c = fold(d);
+            const auto c = foldUp(d);
             double area = 0;
             for (const Panel& p : c->assembly.panels)
                 area += areaOf(p.outline);
@@ -462,7 +462,7 @@ class Verdicts : public QObject {
         Design d = opened({at(8, 70), at(20, 70), at(20, 85), at(8, 85)});
         d = with(d, "cut-out-box", "card.spine",
                  {{"left", "30"}, {"right", "30"}, {"place", "60"}, {"width", "40"}});
-        const auto c = fold(d);
+        const auto c = foldUp(d);
         size_t windows = 0;
         for (const Panel& p : c->assembly.panels)
             windows += ownerOf(p.id) == "cut-out-box1" ? p.apertures.size() : 0;
@@ -526,7 +526,7 @@ class Verdicts : public QObject {
         p.lines = {line("hinge", LineKind::Valley, {at(20, 0), at(20, 40)})};
         flap.parts.push_back(p);
         flap.joins.push_back(glue("flap.hinge-left", "card.page-right", 40, 60, 0, false));
-        const auto c = fold(flap);
+        const auto c = foldUp(flap);
         const double closed = c->poses.front().angles[c->assembly.crease("flap.hinge")];
         QVERIFY(std::fabs(std::sin(closed)) < 1e-12);
     }
@@ -557,10 +557,10 @@ class Verdicts : public QObject {
         QVERIFY(first(alike, "mirror"));
         // What stands when the card lies open is displayed so.
         for (const char* kind : {"cube", "tier", "platform"})
-            QCOMPARE(fold(with(card(150, 190), kind, "card.spine"))->assembly.display.at, 180.0);
-        QCOMPARE(fold(with(card(150, 190), "box", "card.spine"))->assembly.display.at, 90.0);
+            QCOMPARE(foldUp(with(card(150, 190), kind, "card.spine"))->assembly.display.at, 180.0);
+        QCOMPARE(foldUp(with(card(150, 190), "box", "card.spine"))->assembly.display.at, 90.0);
         QCOMPARE(oneOf(*family("interlocked")).substr(0, 3), std::string("an "));
-        const auto c = fold(with(card(), "topper", "card.page-right"));
+        const auto c = foldUp(with(card(), "topper", "card.page-right"));
         QCOMPARE(sayPanel(*c, c->assembly.panel("topper1.topper")), std::string("topper"));
         // A tongue without a slit, and one whose slit is too short.
         Design tongue = card(140, 180);

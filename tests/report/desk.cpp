@@ -41,7 +41,7 @@ class DeskTest : public QObject {
     void saysWhatGoesIntoThePost() {
         Design d = with(card(140, 160), "box", "card.spine", {{"left", "30"}, {"right", "30"}});
         d.title = "Parcels office";
-        const auto c = fold(d);
+        const auto c = foldUp(d);
         const Evidence e(*c, {});
         Picture p = deskOf(*c, &e, 240, 160);
         QVERIFY(within(p));
@@ -58,13 +58,13 @@ class DeskTest : public QObject {
         for (const bool turned : {false, true}) {
             Design d = card(140, 160);
             d.card.envelope = turned ? std::pair{mm(170), mm(148)} : std::pair{mm(148), mm(170)};
-            auto c = fold(d);
+            auto c = foldUp(d);
             const Evidence e(*c, {});
             Picture p = deskOf(*c, &e, 240, 160);
             QVERIFY(within(p));
             QVERIFY2(says(p, "8 mm and 10 mm to spare"), wordsOf(p).c_str());
             d.card.envelope = {mm(130), mm(170)};
-            c = fold(d);
+            c = foldUp(d);
             p = deskOf(*c, nullptr, 240, 160);
             QVERIFY2(says(p, "too small by 10 mm"), wordsOf(p).c_str());
         }
@@ -87,7 +87,7 @@ class DeskTest : public QObject {
         spare.grain = Grain::Upright;
         d.stocks.push_back(spare);
         d.structures[0].stock = "blue";
-        const auto c = fold(d);
+        const auto c = foldUp(d);
         Picture p = deskOf(*c, nullptr, 240, 160);
         QVERIFY(within(p));
         QVERIFY(says(p, "Ivory card") && says(p, "A very long name") && says(p, "…"));
@@ -95,7 +95,7 @@ class DeskTest : public QObject {
         QVERIFY(!says(deskOf(*c, nullptr, 240, 50), "nothing is made of it")); // no room for it
         // A dark card has its title in light letters.
         d.card.stock = "blue";
-        const auto dark = fold(d);
+        const auto dark = foldUp(d);
         auto titleIn = [&](const Picture& picture) {
             for (const Item& item : picture.items)
                 if (auto* w = std::get_if<Words>(&item); w && w->text == d.title)

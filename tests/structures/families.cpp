@@ -116,7 +116,7 @@ class FamilyTests : public QObject {
                     QVERIFY2(v.at(p.name) >= low - 1e-9 && v.at(p.name) <= high + 1e-9,
                              p.name.c_str());
             }
-            const auto c = fold(*d);
+            const auto c = foldUp(*d);
             auto say = [&] {
                 QString s = id;
                 for (auto& [name, value] : v)
@@ -188,7 +188,7 @@ class FamilyTests : public QObject {
             auto d = addStructure(plainCard(), "box", "card.spine", set);
             QVERIFY2(bool(d), follows.c_str());
             QVERIFY(std::fabs(measuresOf(d->first, d->second)->at(follows) - value) < 1e-9);
-            QVERIFY(worst(*fold(d->first)) < 1e-9);
+            QVERIFY(worst(*foldUp(d->first)) < 1e-9);
         }
     }
 
@@ -208,7 +208,7 @@ class FamilyTests : public QObject {
             auto d = addStructure(plainCard(), kind, "", set);
             if (!d)
                 qFatal("%s", d.problem().text().c_str());
-            return fold(d->first);
+            return foldUp(d->first);
         };
         const auto cut = make("cut-out-box",
                               {{"left", "30"}, {"right", "20"}, {"place", "40"}, {"width", "50"}});
@@ -307,7 +307,7 @@ class FamilyTests : public QObject {
         auto on = addStructure(d, "box", "box1.right-foot",
                                {{"left", "30"}, {"right", "4"}, {"tab", "12"}, {"width", "10"}});
         QVERIFY(bool(on));
-        const auto c = fold(on->first);
+        const auto c = foldUp(on->first);
         for (const Join& j : c->assembly.joins)
             if (ownerOf(j.id) == "box2")
                 for (const Vec2& q : c->assembly.panels[j.tab].outline) {
