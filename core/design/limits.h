@@ -22,9 +22,9 @@ inline constexpr size_t stages = 60;       // of a motion
 inline constexpr size_t poses = 500000;
 
 // How many characters a text has, whatever bytes they take (UTF-8).
-inline size_t charactersOf(const std::string& text) {
+inline size_t charactersOf(const std::string& words) {
     size_t n = 0;
-    for (char c : text)
+    for (char c : words)
         n += (static_cast<unsigned char>(c) & 0xC0) != 0x80;
     return n;
 }

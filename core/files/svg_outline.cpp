@@ -24,7 +24,6 @@ namespace {
 
 constexpr double sagitta = 0.1; // mm
 constexpr size_t largestDrawing = 16UL << 20;
-constexpr int deepest = 200;     // groups within one another
 constexpr double farthest = 1e6; // user units
 constexpr double next = 1e-9;    // to nothing, user units
 constexpr size_t mostPaths = 5000;
@@ -124,8 +123,8 @@ void checkNesting(const std::string& svg) {
             --depth;
             continue;
         }
-        if (++depth > deepest)
-            throw TooMuch("its groups lie more than " + numberText(deepest) +
+        if (++depth > deepestInSvg)
+            throw TooMuch("its groups lie more than " + numberText(deepestInSvg) +
                           " deep in one another");
         char quote = 0;
         for (++i; i < svg.size() && (quote || svg[i] != '>'); ++i)

@@ -11,6 +11,7 @@
 namespace hl::files {
 
 constexpr double farthestInSvg = 1e6; // user units
+constexpr int deepestInSvg = 200;     // groups within one another
 
 // Of a drawing that nobody means: the words say what there is too much of.
 struct TooMuch : std::runtime_error {

@@ -24,6 +24,13 @@ void byIds(Node* node, std::map<std::string, Node*>& out) {
     }
 }
 
+int deepOf(Node* node) {
+    int deep = 0;
+    for (Node* child = node->first_node(); child; child = child->next_sibling())
+        deep = std::max(deep, deepOf(child));
+    return deep + 1;
+}
+
 struct Uses {
     Document& document;
     std::map<std::string, int>& left;
@@ -169,6 +176,9 @@ void showUses(Document& document, Node* root, std::map<std::string, int>& left) 
     byIds(root, uses.ids);
     std::vector<std::string> within{svgValue(root, "id")};
     uses.show(root, within);
+    if (deepOf(root) > deepestInSvg)
+        throw TooMuch("its groups lie more than " + numberText(deepestInSvg) +
+                      " deep in one another");
 }
 
 double svgUnit(Node* root, bool& said) {

@@ -247,6 +247,17 @@ class ForeignNets : public QObject {
         const auto used = netFromDrawing(svg(uses, mm));
         QVERIFY(!used && !used.problem().remedy.empty());
         QVERIFY(!netFromDrawing(svg("<g id='a'><use href='#a'/></g>", mm)));
+        // Each lies deep in the one that uses it.
+        std::string deep;
+        for (int i = 0; i < 14; ++i) {
+            std::string in = i ? "<use href='#d" + std::to_string(i - 1) + "'/>"
+                               : std::string("<rect width='1' height='1'/>");
+            for (int k = 0; k < 150; ++k)
+                in = "<g>" + in + "</g>";
+            deep += "<g id='d" + std::to_string(i) + "'>" + in + "</g>";
+        }
+        const auto nested = netFromDrawing(svg(deep, mm));
+        QVERIFY(!nested && nested.problem().text().find("deep") != std::string::npos);
     }
 
     void colours() {
