@@ -20,6 +20,7 @@
 #include <QScrollArea>
 #include <QSpinBox>
 #include <QSplitter>
+#include <QToolButton>
 #include <QVBoxLayout>
 #include <set>
 #include <utility>

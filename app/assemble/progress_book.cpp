@@ -18,7 +18,8 @@ ProgressBook::ProgressBook(QString key) : key_(std::move(key)) {
     const QJsonObject minutes = kept["minutes"].toObject();
     for (auto it = minutes.begin(); it != minutes.end(); ++it)
         minutes_[it.key()] = std::clamp(it.value().toDouble(), 0.0, 1e5);
-    for (const QJsonValue& v : kept["clocks"].toArray()) {
+    const QJsonArray clocks = kept["clocks"].toArray();
+    for (const QJsonValueConstRef v : clocks) {
         const QJsonObject c = v.toObject();
         BenchClock clock{c["step"].toString(), c["says"].toString(),
                          QDateTime::fromString(c["ends"].toString(), Qt::ISODateWithMs),

@@ -1,5 +1,6 @@
 #include "app/session/aside.h"
 #include <QCoreApplication>
+#include <QCursor>
 #include <QEventLoop>
 #include <QGuiApplication>
 #include <QThread>

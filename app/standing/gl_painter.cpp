@@ -268,9 +268,9 @@ GlPainter::Drawn GlPainter::paint(const Scene& scene, const Camera& camera, cons
             clear.polygon(face.corners, front ? face.face : face.back, face.alpha);
             continue;
         }
-        const bool print = front && face.print >= 0;
-        papers[print ? size_t(face.print) : scene.prints.size()].polygon(
-            face.corners, front ? face.face : face.back, 1, print ? &face.tiles : nullptr);
+        const bool patterned = front && face.print >= 0;
+        papers[patterned ? size_t(face.print) : scene.prints.size()].polygon(
+            face.corners, front ? face.face : face.back, 1, patterned ? &face.tiles : nullptr);
     }
     for (size_t i = 0; i < papers.size(); ++i) {
         if (papers[i].vertices.empty())

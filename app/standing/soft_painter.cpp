@@ -160,9 +160,9 @@ class Raster {
                     }
                     u /= all, v /= all;
                     u -= std::floor(u), v -= std::floor(v);
-                    const int right = std::min(int(u * across), across - 1),
-                              down = std::min(int((1 - v) * along), along - 1);
-                    const uchar* ink = inks + down * stride + 4 * right;
+                    const int inRow = std::min(int(u * across), across - 1),
+                              inColumn = std::min(int((1 - v) * along), along - 1);
+                    const uchar* ink = inks + inColumn * stride + 4 * inRow;
                     colour = qRgb(ink[0] * qRed(plain) / 255, ink[1] * qGreen(plain) / 255,
                                   ink[2] * qBlue(plain) / 255);
                 }
