@@ -205,8 +205,9 @@ std::optional<Laid> patternOf(const Case& c, const std::string& id,
     out.height = out.size.y() = std::min(print.height, high.y() - low.y());
     // The tile whose middle is nearest to the mat's own, and still on it.
     for (int axis = 0; axis < 2; ++axis) {
-        const double step = axis ? print.height : print.width, own = (low[axis] + high[axis]) / 2;
-        double there = at.middle[axis] + std::round((own - at.middle[axis]) / step) * step;
+        const double step = axis ? print.height : print.width,
+                     middle = (low[axis] + high[axis]) / 2;
+        double there = at.middle[axis] + std::round((middle - at.middle[axis]) / step) * step;
         there = std::clamp(there, low[axis], high[axis]);
         out.origin += (there - at.middle[axis]) * (axis ? at.up : at.right);
     }
