@@ -73,9 +73,9 @@ template<class T> class Scaler {
             if (t.say.panels.size() > 1) {
                 SayLine grown = t.say;
                 scale(always("say"), grown);
-                const bool card = std::is_same_v<T, CardSpec>; // counted from its first fold
-                own_.emplace(t.say, grown, card ? -static_cast<double>(t.say.panels[0].count) : 0,
-                             card ? -static_cast<double>(grown.panels[0].count) : 0);
+                const bool whole = std::is_same_v<T, CardSpec>; // counted from its first fold
+                own_.emplace(t.say, grown, whole ? -static_cast<double>(t.say.panels[0].count) : 0,
+                             whole ? -static_cast<double>(grown.panels[0].count) : 0);
                 stretch_ = &*own_;
             }
     }

@@ -1,6 +1,7 @@
 #include "core/edit/told_values.h"
 #include "core/design/limits.h"
 #include "core/edit/closed_size.h"
+#include "core/edit/edit.h"
 #include "core/edit/named.h"
 #include "core/measure/number.h"
 #include "core/measure/place.h"

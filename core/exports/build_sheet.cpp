@@ -88,9 +88,9 @@ Result<Exported> writeBuildSheetPdf(const ExportInput& in) {
                 flow.words(p.title, 4.2, ink, x, Flow::right - x);
             for (const std::string& line : p.lines) {
                 const size_t indent = line.find_first_not_of(' ');
-                const double in = indent == std::string::npos ? 0 : 1.2 * double(indent);
+                const double inset = indent == std::string::npos ? 0 : 1.2 * double(indent);
                 flow.words(line.substr(std::min(indent, line.size())), 3.3, indent ? quiet : ink,
-                           x + in, Flow::right - x - in);
+                           x + inset, Flow::right - x - inset);
             }
             if (flow.page() == page)
                 flow.to(std::max(flow.y(), top + high));
