@@ -1,4 +1,6 @@
 #include "core/fold/pressed.h"
+#include "core/fold/closure.h"
+#include "core/fold/sharing.h"
 #include "core/fold/starts.h"
 #include "core/measure/measure.h"
 #include <algorithm>

@@ -50,10 +50,10 @@ class Pages {
             k.course.drive(at, values);
             fillTied(k, values);
             placePanels(k, values, placed);
-            for (const size_t a : pages_)
-                for (const size_t b : pages_)
-                    if (a != b && !hinged(k, a, b) &&
-                        pierces(panels[a], placed[a], panels[b], placed[b]))
+            for (const size_t one : pages_)
+                for (const size_t other : pages_)
+                    if (one != other && !hinged(k, one, other) &&
+                        pierces(panels[one], placed[one], panels[other], placed[other]))
                         return true;
         }
         return false;

@@ -1,5 +1,6 @@
 // Where a block begins: the branch on which it closes, looked for from many starting values.
 #pragma once
+#include "core/fold/closure.h"
 #include "core/fold/motion.h"
 #include "core/fold/springs.h"
 
