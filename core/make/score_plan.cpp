@@ -168,8 +168,8 @@ class ScoreBench {
         const double length = up ? out_.width : out_.height, across = up ? out_.height : out_.width;
         const std::vector<ScoreLine> all = mine;
         const auto folds = fromFolds(all, length, across, board_, spacing_);
-        for (auto& [fold, lines] : folds)
-            for (size_t i : lines)
+        for (auto& [fold, which] : folds)
+            for (size_t i : which)
                 mine.erase(std::find_if(mine.begin(), mine.end(), [&](const ScoreLine& l) {
                     return l.name == all[i].name && l.from == all[i].from && l.to == all[i].to;
                 }));
@@ -196,9 +196,9 @@ class ScoreBench {
                           [](const Vec2& p, const Vec2& q) { return p.sum() < q.sum(); });
                 score(mine[i], up, f, ScoreStep::Score, 0, again, ends);
             }
-        for (auto& [fold, lines] : folds) {
+        for (auto& [fold, which] : folds) {
             std::vector<ScoreLine> these;
-            for (size_t i : lines)
+            for (size_t i : which)
                 these.push_back(all[i]);
             fromFold(all[fold], these, up);
         }

@@ -45,9 +45,9 @@ void fill(const ThicknessMap& map, Steps& steps, const Ring& ring, double mm) {
         const int end = std::min(map.columns, static_cast<int>(std::ceil(column(to))));
         if (start >= end)
             continue;
-        std::int64_t* row = &steps[static_cast<size_t>(r) * (map.columns + 1)];
-        row[start] += more;
-        row[end] -= more;
+        std::int64_t* line = &steps[static_cast<size_t>(r) * (map.columns + 1)];
+        line[start] += more;
+        line[end] -= more;
     }
 }
 
@@ -55,7 +55,7 @@ void sumUp(ThicknessMap& map, const Steps& steps) {
     map.mm.resize(static_cast<size_t>(map.columns) * map.rows);
     for (int r = 0; r < map.rows; ++r) {
         std::int64_t now = 0;
-        const std::int64_t* row = &steps[static_cast<size_t>(r) * (map.columns + 1)];
+        const std::int64_t* line = &steps[static_cast<size_t>(r) * (map.columns + 1)];
         float* cells = &map.mm[static_cast<size_t>(r) * map.columns];
         for (int k = 0; k < map.columns; ++k)
             cells[k] = static_cast<float>(1e-6 * static_cast<double>(now += row[k]));
