@@ -58,7 +58,7 @@ void sumUp(ThicknessMap& map, const Steps& steps) {
         const std::int64_t* line = &steps[static_cast<size_t>(r) * (map.columns + 1)];
         float* cells = &map.mm[static_cast<size_t>(r) * map.columns];
         for (int k = 0; k < map.columns; ++k)
-            cells[k] = static_cast<float>(1e-6 * static_cast<double>(now += row[k]));
+            cells[k] = static_cast<float>(1e-6 * static_cast<double>(now += line[k]));
     }
 }
 

@@ -130,9 +130,9 @@ class Errors {
                   h.sign * (pose_->panels[j.left].turn * n - pose_->panels[j.right].turn * n));
         }
         for (auto& [i, sign] : laid_[&loop - k_.loops.data()]) {
-            const Mat3& turn = pose_->panels[c_.assembly.joins[i].landing].turn;
-            shift(creases_ + 2 * i, sign * turn.col(0));
-            shift(creases_ + 2 * i + 1, sign * turn.col(1));
+            const Mat3& held = pose_->panels[c_.assembly.joins[i].landing].turn;
+            shift(creases_ + 2 * i, sign * held.col(0));
+            shift(creases_ + 2 * i + 1, sign * held.col(1));
         }
     }
 

@@ -9,7 +9,7 @@ namespace hl::proving {
 namespace {
 
 constexpr double unseenFootprint = 0.05, forgivenFootprint = 0.5; // mm
-constexpr double meant = 10; // mm: what shows by more is meant to be seen
+constexpr double surelyMeant = 10; // mm: what shows by more is meant to be seen
 
 struct Edges { // how far past each edge of a rectangle
     double start = 0, end = 0, open = 0, spine = 0;
@@ -184,7 +184,8 @@ void footprint(const Evidence& e, const Stop&, std::vector<Finding>& out) {
             continue;
         if (lies.worst.most() > unseenFootprint && lies.farthest >= 0)
             out.push_back(sticksOut(e, part, lies));
-        else if (inside && lies.shows > forgivenFootprint && lies.shows < meant && lies.shown >= 0)
+        else if (inside && lies.shows > forgivenFootprint && lies.shows < surelyMeant &&
+                 lies.shown >= 0)
             out.push_back(showsBeside(c, lies));
     }
     if (!c.design.card.envelope)

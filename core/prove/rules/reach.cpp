@@ -87,14 +87,14 @@ void reach(const Evidence& e, const Stop&, std::vector<Finding>& out) {
     // The longest stretch that the card can be moved through, and who stops it at either end.
     int from = 0, to = -1;
     for (int s = 0; s <= last;) {
-        int e = s;
-        while (e <= last && goes(e))
-            ++e;
-        if (e - s > to - from + 1) {
+        int end = s;
+        while (end <= last && goes(end))
+            ++end;
+        if (end - s > to - from + 1) {
             from = s;
-            to = e - 1;
+            to = end - 1;
         }
-        s = e + 1;
+        s = end + 1;
     }
     Finding f =
         Finding::of("reach.ends", Severity::Stop, c.first(), c.last(), c.poses[from].opening);
