@@ -134,9 +134,9 @@ const Family* familyOf(const Design& design, const std::string& structure) {
     return kind ? family(*kind) : nullptr;
 }
 
-const Parameter* Family::parameter(const std::string& name) const {
-    auto it =
-        std::find_if(parameters.begin(), parameters.end(), [&](auto& p) { return p.name == name; });
+const Parameter* Family::parameter(const std::string& called) const {
+    auto it = std::find_if(parameters.begin(), parameters.end(),
+                           [&](auto& p) { return p.name == called; });
     return it == parameters.end() ? nullptr : &*it;
 }
 
