@@ -290,8 +290,8 @@ Run declareLog(CLI::App& options) {
     s->add_option("-o,--out", g.out, "four files: builds, -times, -measured, -notes");
     addForce(*s, g.force);
     return [given, runs] {
-        for (auto& [options, run] : *runs)
-            if (*options)
+        for (auto& [chosen, run] : *runs)
+            if (*chosen)
                 return run(*given);
         return static_cast<int>(BadInput);
     };
