@@ -8,10 +8,10 @@
 namespace hl::proving {
 namespace {
 
-constexpr double nearFlat = 0.5;  // degrees
-constexpr double tells = 0.003;   // mm of height that say which one is on top
-constexpr double leastArea = 0.5; // mm2
-constexpr double flatSine = 1e-3; // of the angle within which a panel lies flat
+constexpr double besideFlat = 0.5; // degrees
+constexpr double tells = 0.003;    // mm of height that say which one is on top
+constexpr double leastArea = 0.5;  // mm2
+constexpr double flatSine = 1e-3;  // of the angle within which a panel lies flat
 
 // Every panel's placement in the root's coordinates.
 std::vector<Rigid> inRoot(const Case& c, const Pose& pose) {
@@ -177,7 +177,7 @@ std::vector<FlatState> flatStates(const Case& c, const Stop& stop) {
         }
         std::vector<Beside> sides(2);
         for (int side : {0, 1}) {
-            const double at = pose.opening + (side ? nearFlat : -nearFlat);
+            const double at = pose.opening + (side ? besideFlat : -besideFlat);
             if (at < c.first() || at > c.last())
                 continue;
             const Pose there = poseAt(c.linkage, c.motion, at);
