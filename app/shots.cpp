@@ -193,8 +193,8 @@ int main(int argc, char** argv) {
     pictured();
     shoot("card.png");
     // Sheets of the shop's drawer being cut, and a blank being scored.
-    if (auto text = readFile(demo.filePath("drawer.json").toStdString()))
-        if (auto shop = workshopFromText(*text))
+    if (auto kept = readFile(demo.filePath("drawer.json").toStdString()))
+        if (auto shop = workshopFromText(*kept))
             w.session().setWorkshop(*shop);
     design("21-signal-tower.hlantern");
     w.goTo("make");

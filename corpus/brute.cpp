@@ -167,11 +167,11 @@ std::map<std::pair<std::string, std::string>, Crossing> Brute::crossings() const
                             most = std::max(most, depth(a, b));
                 if (most > 0)
                     keep(i, k, most, shot.opening);
-                const Vec3 n = shot.panels[k].turn.col(2);
-                if (n.cross(shot.panels[i].turn.col(2)).norm() > 1e-6)
+                const Vec3 up = shot.panels[k].turn.col(2);
+                if (up.cross(shot.panels[i].turn.col(2)).norm() > 1e-6)
                     continue;
                 Side& side = sides[{i, k}];
-                const double h = n.dot(shot.panels[i].shift - shot.panels[k].shift);
+                const double h = up.dot(shot.panels[i].shift - shot.panels[k].shift);
                 const int now = h > 1e-6 ? 1 : h < -1e-6 ? -1 : 0;
                 side.up = std::max(side.up, h);
                 side.down = std::max(side.down, -h);
