@@ -194,8 +194,8 @@ int main(int argc, char** argv) {
     shoot("card.png");
     // Sheets of the shop's drawer being cut, and a blank being scored.
     if (auto kept = readFile(demo.filePath("drawer.json").toStdString()))
-        if (auto shop = workshopFromText(*kept))
-            w.session().setWorkshop(*shop);
+        if (auto drawer = workshopFromText(*kept))
+            w.session().setWorkshop(*drawer);
     design("21-signal-tower.hlantern");
     w.goTo("make");
     auto& make = *w.findChild<MakePane*>();
