@@ -24,7 +24,7 @@ namespace {
 
 constexpr double sagitta = 0.1; // mm
 constexpr size_t largestDrawing = 16UL << 20;
-constexpr double next = 1e-9;    // to nothing, user units
+constexpr double next = 1e-9; // to nothing, user units
 constexpr size_t mostPaths = 5000;
 constexpr size_t mostMet = 200000; // corners on the way to the outline
 
