@@ -3,12 +3,13 @@
 #include <QCursor>
 #include <QEventLoop>
 #include <QGuiApplication>
+#include <QPointer>
 #include <QThread>
 #include <QThreadPool>
 #include <chrono>
+#include <deque>
 #include <future>
 #include <memory>
-#include <vector>
 
 namespace hl::app {
 namespace {
@@ -28,7 +29,21 @@ QThreadPool& hands() {
 }
 
 int waiting = 0;
-std::vector<std::function<void()>> heldBack;
+struct Held {
+    QPointer<QObject> of;
+    std::function<void()> then;
+};
+std::deque<Held> heldBack;
+
+// As far as nothing is waited for anew; what asks meanwhile comes after what was there before.
+void doHeldBack() {
+    while (!waiting && !heldBack.empty()) {
+        const Held next = std::move(heldBack.front());
+        heldBack.pop_front();
+        if (next.of)
+            next.then();
+    }
+}
 
 // Draws, and does what is not a hand's, until the work is done.
 void waitVisibly(std::future<void>& done) {
@@ -51,17 +66,14 @@ void runAside(const std::function<void()>& work) {
     if (done.wait_for(moment) != std::future_status::ready)
         waitVisibly(done);
     --waiting;
-    while (!waiting && !heldBack.empty()) {
-        const std::function<void()> then = std::move(heldBack.front());
-        heldBack.erase(heldBack.begin());
-        QMetaObject::invokeMethod(qApp, then, Qt::QueuedConnection);
-    }
+    if (!waiting && !heldBack.empty())
+        QMetaObject::invokeMethod(qApp, doHeldBack, Qt::QueuedConnection);
     done.get();
 }
 
-void afterAside(std::function<void()> then) {
-    if (waiting)
-        heldBack.push_back(std::move(then));
+void afterAside(QObject* of, std::function<void()> then) {
+    if (waiting || !heldBack.empty())
+        heldBack.push_back({of, std::move(then)});
     else
         then();
 }

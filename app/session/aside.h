@@ -1,6 +1,7 @@
 // Work that a hand waits for, and that folds or assembles: done beside the window's thread.
 #pragma once
 #include "core/measure/rooms.h"
+#include <QObject>
 #include <functional>
 #include <optional>
 #include <type_traits>
@@ -21,7 +22,8 @@ template<class Work> auto aside(Work&& work) -> std::decay_t<decltype(work())> {
     return std::move(*made);
 }
 
-// Does `then` now, or once nothing is waited for any more. In the window's thread.
-void afterAside(std::function<void()> then);
+// Does `then` now, or once nothing is waited for any more, unless `of` is gone by then. One after
+// the other in the order in which they were asked for. In the window's thread.
+void afterAside(QObject* of, std::function<void()> then);
 
 } // namespace hl::app

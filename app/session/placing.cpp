@@ -112,7 +112,8 @@ void Placing::pointAt(const QString& host, const Vec2& at) {
             g.why = QString::fromStdString(inNames(now->folded->design, made.problem().text()));
         }
         if (!cancelled)
-            QMetaObject::invokeMethod(this, [this, g] { afterAside([this, g] { take(g); }); });
+            QMetaObject::invokeMethod(this,
+                                      [this, g] { afterAside(this, [this, g] { take(g); }); });
     });
 }
 

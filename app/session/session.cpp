@@ -97,7 +97,7 @@ Session::Session(QObject* parent) : QObject(parent) {
         // A file that is replaced is another one: it has to be watched anew.
         if (path == path_ && exists(path) && !watcher_.files().contains(path))
             watcher_.addPath(path);
-        afterAside([this, path] {
+        afterAside(this, [this, path] {
             if (path == path_ && clashes())
                 emit changedOnDisk(QPrivateSignal());
         });
@@ -112,7 +112,7 @@ Session::Session(QObject* parent) : QObject(parent) {
     if (finest == 8 || finest == 16 || finest == 32 || finest == 64)
         finest_ = finest;
     connect(&folder_, &Folder::reached, this,
-            [this](const SnapshotPtr& s) { afterAside([this, s] { take(s); }); });
+            [this](const SnapshotPtr& s) { afterAside(this, [this, s] { take(s); }); });
     connect(&history_, &QUndoStack::cleanChanged, this, [this](bool clean) {
         if (clean) { // undone to what was saved: there is nothing to be recovered
             keeping_.stop();
