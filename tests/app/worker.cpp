@@ -1,9 +1,11 @@
 // A worker does the newest job, tells what goes wrong in one, and never keeps the program.
 #include "app/session/worker.h"
+#include "app/session/aside.h"
 #include "tests/program.h"
 #include <QCoreApplication>
 #include <QElapsedTimer>
 #include <QProcess>
+#include <QTimer>
 #include <QtTest>
 #include <stdexcept>
 
@@ -97,6 +99,34 @@ class WorkerTest : public QObject {
         QCOMPARE(child.exitStatus(), QProcess::NormalExit);
         QCOMPARE(child.exitCode(), 7);
         QCOMPARE(child.readAllStandardOutput(), QByteArray("all is safe\n"));
+    }
+
+    // While something is waited for the window's thread goes on, but what workers have reached
+    // waits, keeps its order, and is dropped with its owner. What the work throws is thrown here.
+    void whatIsAwaitedKeepsTheOrder() {
+        QStringList done;
+        QObject stays;
+        auto gone = std::make_unique<QObject>();
+        std::atomic<bool> seen = false;
+        QTimer::singleShot(0, &stays, [&] {
+            afterAside(&stays, [&] { done << "older"; });
+            afterAside(gone.get(), [&] { done << "of nobody"; });
+            seen = true;
+        });
+        const QThread* worked = aside([&] {
+            while (!seen) // only the window's own thread can set it
+                QThread::yieldCurrentThread();
+            return QThread::currentThread();
+        });
+        QVERIFY(worked != QThread::currentThread());
+        QVERIFY(done.isEmpty());
+        afterAside(&stays, [&] { done << "newer"; }); // before the held ones had their turn
+        gone.reset();
+        QTRY_COMPARE(done, (QStringList{"older", "newer"}));
+        QVERIFY_EXCEPTION_THROWN(runAside([] { throw std::runtime_error("no"); }),
+                                 std::runtime_error);
+        afterAside(&stays, [&] { done << "at once"; });
+        QCOMPARE(done.back(), QString("at once"));
     }
 };
 
